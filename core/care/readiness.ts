@@ -1,0 +1,82 @@
+/** What a pack is ready for, by its last reading and the time since. One word for a list, one sentence for a page. */
+import { chemistryOf } from '../chemistry/catalogue';
+import { socAt } from '../chemistry/curve';
+import { estimateCharge } from '../pack/charge-state';
+import type { Pack } from '../pack/pack';
+import { cellVoltages, spreadV, type ReadingInput } from '../pack/reading';
+
+/** In the order in which lists sort them: what needs a person first. */
+export const READINESS = [
+	'look',
+	'low',
+	'not read',
+	'part charged',
+	'storage',
+	'ready',
+	'out of service'
+] as const;
+export type ReadinessState = (typeof READINESS)[number];
+
+export interface Readiness {
+	state: ReadinessState;
+	/** Why, with figures. */
+	sentence: string;
+	/** Mean state of charge and its band, 0 to 1; null when nothing was read. */
+	soc: number | null;
+	band: { low: number; high: number } | null;
+}
+
+/** A pack may stand full this long before it should go to storage (common practice, no source: schools from one day to a week). */
+export const FULL_DAYS = 5;
+/** Spread at rest that a person should look into, V (common practice, no source). */
+const LOOK_SPREAD_V = 0.05;
+/** Share of a charge to the usual end that still counts as full. */
+const READY_SHARE = 0.94;
+
+const days = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 86400e3;
+
+/** Judges one pack at the moment `now` (ISO 8601). */
+export function readinessOf(pack: Pack, reading: ReadingInput | null, now: string): Readiness {
+	if (pack.condition !== 'in service')
+		return { state: 'out of service', sentence: `Marked ${pack.condition}.`, soc: null, band: null };
+	if (!reading) return { state: 'not read', sentence: 'Never measured here.', soc: null, band: null };
+	const chemistry = chemistryOf(pack.chemistry);
+	const { voltages } = chemistry;
+	const { soc, band } = estimateCharge(chemistry, pack.cells, reading);
+	const cells = cellVoltages(reading, pack.cells);
+	const lowest = Math.min(...cells);
+	const highest = Math.max(...cells);
+	const spread = spreadV(reading);
+	const age = days(reading.takenAt, now);
+	const since = age >= 1 ? ` ${Math.floor(age)} d ago` : '';
+	const look = (sentence: string): Readiness => ({ state: 'look', sentence, soc, band });
+
+	if (highest > voltages.cellMaxV)
+		return look(`A cell read ${highest.toFixed(2)} V${since}, above its limit.`);
+	if (reading.state !== 'loaded' && lowest < voltages.hardFloorV)
+		return look(`Cell ${cells.indexOf(lowest) + 1} read ${lowest.toFixed(2)} V${since}, below the floor.`);
+	if (spread !== null && spread > LOOK_SPREAD_V)
+		return look(
+			`Cells ${(spread * 1000).toFixed(0)} mV apart${since}, cell ${cells.indexOf(lowest) + 1} lowest.`
+		);
+	const full = Math.min(1, socAt(chemistry.curve, voltages.chargeEndV));
+	if (soc >= READY_SHARE * full) {
+		if (age > FULL_DAYS) return look(`Full for ${Math.floor(age)} days: bring it to storage.`);
+		return { state: 'ready', sentence: `Full${since}.`, soc, band };
+	}
+	if (lowest >= voltages.storageWindowV.low && highest <= voltages.storageWindowV.high + 0.02)
+		return {
+			state: 'storage',
+			sentence: `At storage${since}, ${lowest.toFixed(2)} to ${highest.toFixed(2)} V.`,
+			soc,
+			band
+		};
+	if (lowest < voltages.storageWindowV.low)
+		return { state: 'low', sentence: `Low, ${lowest.toFixed(2)} V${since}.`, soc, band };
+	return {
+		state: 'part charged',
+		sentence: `Part charged${since}, about ${(soc * 100).toFixed(0)} %.`,
+		soc,
+		band
+	};
+}

@@ -1,0 +1,24 @@
+/** The chemistries this program knows, in the order in which lists show them. */
+import { z } from 'zod';
+import type { Chemistry } from './chemistry';
+import { life } from './life';
+import { lihv } from './lihv';
+import { liion } from './liion';
+import { lipo } from './lipo';
+
+export const CHEMISTRIES: readonly Chemistry[] = [lipo, lihv, liion, life];
+
+const byId = new Map(CHEMISTRIES.map((c) => [c.id, c]));
+
+/** Id of a known chemistry; anything else is refused with the list of known ones. */
+export const ChemistryId = z.enum(
+	CHEMISTRIES.map((c) => c.id) as [string, ...string[]],
+	`Chemistry must be one of: ${CHEMISTRIES.map((c) => c.name).join(', ')}.`
+);
+
+/** The chemistry with this id. The id has passed {@link ChemistryId}, so a miss is a bug and throws. */
+export function chemistryOf(id: string): Chemistry {
+	const chemistry = byId.get(id);
+	if (!chemistry) throw new Error(`unknown chemistry ${id}`);
+	return chemistry;
+}

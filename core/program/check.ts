@@ -1,0 +1,44 @@
+/** Runs every rule over a program and sums the findings up in a verdict. */
+import type { Finding, RuleInput, Severity } from './rule';
+import { RULES } from './rules';
+
+export type Verdict = 'stop' | 'check' | 'clear';
+
+const ORDER: Record<Severity, number> = { stop: 0, check: 1, note: 2 };
+
+/** All findings on a program, gravest first; never throws for input that the schemas allow. */
+export function check(input: RuleInput): Finding[] {
+	const findings: Finding[] = [];
+	for (const rule of RULES) {
+		const result = rule.check(input);
+		if (!result) continue;
+		const severity = result.severity ?? rule.severity;
+		findings.push({
+			rule: rule.id,
+			severity,
+			protects: rule.protects,
+			sentence: result.sentence,
+			source: rule.source,
+			fix: result.fix ?? null,
+			overridable: severity !== 'note' && !(severity === 'stop' && rule.fire === true)
+		});
+	}
+	return findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
+}
+
+export const countOf = (findings: readonly Finding[], severity: Severity): number =>
+	findings.filter((f) => f.severity === severity).length;
+
+/** Stop if anything stops, Check if anything must be looked at, else Clear. */
+export function verdictOf(findings: readonly Finding[]): Verdict {
+	if (countOf(findings, 'stop') > 0) return 'stop';
+	return countOf(findings, 'check') > 0 ? 'check' : 'clear';
+}
+
+/**
+ * Whether a program may start when a person has overridden the named rules with a reason. A Stop that protects from fire
+ * stays whatever was overridden.
+ */
+export function mayStart(findings: readonly Finding[], overridden: ReadonlySet<string>): boolean {
+	return findings.every((f) => f.severity === 'note' || (f.overridable && overridden.has(f.rule)));
+}

@@ -1,0 +1,37 @@
+import { showHeld } from '../../charger/setting';
+import { heldSetting } from '../context';
+import { PRACTICE, type Rule } from '../rule';
+
+export const heldValueWouldCut: Rule = {
+	id: 'held-value-would-cut',
+	title: 'Charger still holds a value that would cut this charge short',
+	severity: 'check',
+	protects: 'result',
+	source: PRACTICE,
+	check({ r, settings, forecast }) {
+		if (!forecast) return null;
+		const need = { safetyTimerMin: forecast.timeMin.p99, capacityLimitAh: forecast.chargeAh.p99 };
+		const wrong = (['capacityLimitAh', 'safetyTimerMin'] as const)
+			.map((kind) => ({ kind, held: heldSetting(r, kind), wanted: settings[kind] }))
+			.filter(
+				({ kind, held, wanted }) =>
+					held?.heldValue != null && held.heldValue < need[kind] && held.heldValue !== wanted
+			);
+		if (wrong.length === 0) return null;
+		const parts = wrong.map(
+			({ kind, held, wanted }) =>
+				`${kind === 'safetyTimerMin' ? 'timer' : 'capacity limit'} at ${showHeld(kind, held!.heldValue)}, this program needs ${showHeld(kind, wanted)}`
+		);
+		const first = wrong[0];
+		return {
+			sentence: `${r.charger.name} holds its ${parts.join(' and its ')}: change it before the start or the charge ends early.`,
+			fix: {
+				label: `Mark ${showHeld(first.kind, first.wanted)} as keyed`,
+				kind: 'hold',
+				setting: first.kind,
+				channelId: first.held!.channelId,
+				value: first.wanted
+			}
+		};
+	}
+};

@@ -1,0 +1,376 @@
+/** Every rule has a case where it fires and a near miss where it does not. */
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { aCharger, aContext, aPack, aReading, held } from '../../../tests/support/bench-chargers';
+import type { ProgramContext } from '../context';
+import type { Severity } from '../rule';
+import type { Overrides } from '../settings';
+import { solve } from '../solve';
+import { RULES } from './index';
+
+interface Scene extends Partial<ProgramContext> {
+	set?: Overrides;
+}
+interface Case {
+	fires: Scene;
+	misses: Scene;
+	severity: Severity;
+	/** A figure or word the sentence must contain. */
+	says: string | RegExp;
+}
+
+const flat = (cells: number, v: number) => aReading(Array.from({ length: cells }, () => v));
+const supply = (change: object) => ({
+	id: 's',
+	name: 'Shed supply',
+	kind: 'bench supply' as const,
+	voltageV: 120,
+	powerW: null,
+	currentA: null,
+	...change
+});
+
+const CASES: Record<string, Case> = {
+	'pack-not-in-service': {
+		fires: { pack: aPack({ condition: 'swollen' }) },
+		misses: { pack: aPack({ condition: 'in service' }) },
+		severity: 'stop',
+		says: 'swollen'
+	},
+	'cell-over-limit': {
+		fires: { reading: aReading([4.19, 4.251, 4.19]) },
+		misses: { reading: aReading([4.19, 4.25, 4.19]) },
+		severity: 'stop',
+		says: 'Cell 2 reads 4.251 V'
+	},
+	'cell-under-floor': {
+		fires: { reading: aReading([3.4, 3.4, 2.49]) },
+		misses: { reading: aReading([3.4, 3.4, 2.5]) },
+		severity: 'stop',
+		says: 'Cell 3 reads 2.49 V'
+	},
+	'cell-needs-recovery': {
+		fires: { reading: aReading([3.1, 2.99, 3.1]) },
+		misses: { reading: aReading([3.1, 3.0, 3.1]) },
+		severity: 'stop',
+		says: 'Cell 2 rests at 2.99 V'
+	},
+	'end-voltage-above-chemistry': {
+		fires: { set: { endVoltageV: 4.21 } },
+		misses: { set: { endVoltageV: 4.2 } },
+		severity: 'stop',
+		says: '4.21 V/cell'
+	},
+	'end-voltage-inexact-charger': {
+		fires: { charger: aCharger({}, { voltageAccuracyV: 0.06 }), set: { endVoltageV: 4.2 } },
+		misses: { charger: aCharger({}, { voltageAccuracyV: 0.05 }), set: { endVoltageV: 4.2 } },
+		severity: 'stop',
+		says: '4.260 V'
+	},
+	'end-voltage-not-offered': {
+		fires: { charger: aCharger({}, { endVoltageStepV: 0.05 }), set: { endVoltageV: 4.18 } },
+		misses: { charger: aCharger({}, { endVoltageStepV: 0.05 }), set: { endVoltageV: 4.15 } },
+		severity: 'stop',
+		says: 'not on the 0.05 V step'
+	},
+	'chemistry-not-on-channel': {
+		fires: { charger: aCharger({}, { chemistries: [{ chemistry: 'lipo', minCells: 1, maxCells: 2 }] }) },
+		misses: { charger: aCharger({}, { chemistries: [{ chemistry: 'lipo', minCells: 1, maxCells: 3 }] }) },
+		severity: 'stop',
+		says: '1S to 2S'
+	},
+	'cells-set-differ': {
+		fires: { set: { cells: 4 } },
+		misses: { set: { cells: 3 } },
+		severity: 'stop',
+		says: '16.8 V instead of 12.6 V'
+	},
+	'reading-contradicts-cells': {
+		fires: { reading: flat(4, 3.8) },
+		misses: { reading: flat(3, 3.8) },
+		severity: 'stop',
+		says: '4 cells'
+	},
+	'label-volts-contradict': {
+		fires: { pack: aPack({ labelVoltageV: 11.4 }) },
+		misses: { pack: aPack({ labelVoltageV: 11.1 }) },
+		severity: 'check',
+		says: '11.4 V on 3S is what LiHV prints'
+	},
+	'label-says-gentler-chemistry': {
+		fires: {
+			pack: aPack({ chemistry: 'lihv', labelVoltageV: 11.1 }),
+			charger: aCharger({}, { chemistries: [{ chemistry: 'lihv', minCells: 1, maxCells: 6 }] })
+		},
+		misses: {
+			pack: aPack({ chemistry: 'lihv', labelVoltageV: 11.4 }),
+			charger: aCharger({}, { chemistries: [{ chemistry: 'lihv', minCells: 1, maxCells: 6 }] })
+		},
+		severity: 'stop',
+		says: 'means LiPo, which is never set above 4.20 V'
+	},
+	'current-above-channel': {
+		fires: { pack: aPack({ capacityAh: 20 }), set: { currentA: 12.1 } },
+		misses: { pack: aPack({ capacityAh: 20 }), set: { currentA: 12 } },
+		severity: 'stop',
+		says: '12.1 A cannot be keyed'
+	},
+	'current-above-pack': {
+		fires: { pack: aPack({ labelChargeRateC: 2 }), set: { currentA: 5.3 } },
+		misses: { pack: aPack({ labelChargeRateC: 2 }), set: { currentA: 5.2 } },
+		severity: 'stop',
+		says: '5.2 A'
+	},
+	'current-above-purpose': {
+		fires: { set: { currentA: 2.7 } },
+		misses: { set: { currentA: 2.6 } },
+		severity: 'check',
+		says: '2.7 A'
+	},
+	'current-falls': {
+		fires: { pack: aPack({ capacityAh: 10 }), charger: aCharger({}, { powerW: 80 }), set: { currentA: 6.5 } },
+		misses: {
+			pack: aPack({ capacityAh: 10 }),
+			charger: aCharger({}, { powerW: 80 }),
+			set: { currentA: 6.3 }
+		},
+		severity: 'note',
+		says: 'fall to 6.3 A'
+	},
+	'current-off-step': {
+		fires: { set: { currentA: 2.55 } },
+		misses: { set: { currentA: 2.5 } },
+		severity: 'check',
+		says: 'keyed as 2.5 A'
+	},
+	'connector-too-small': {
+		fires: { pack: aPack({ connectorId: 'signal-2', capacityAh: 5 }), set: { currentA: 3.1 } },
+		misses: { pack: aPack({ connectorId: 'signal-2', capacityAh: 5 }), set: { currentA: 3 } },
+		severity: 'stop',
+		says: '3.1 A would heat it'
+	},
+	'timer-too-short': {
+		fires: { set: { safetyTimerMin: 40 } },
+		misses: { set: { safetyTimerMin: 110 } },
+		severity: 'stop',
+		says: /Stops at 40 min/
+	},
+	'timer-protects-nothing': {
+		fires: { set: { safetyTimerMin: 300 } },
+		misses: { set: { safetyTimerMin: 120 } },
+		severity: 'check',
+		says: '300 min'
+	},
+	'capacity-limit-too-low': {
+		fires: { set: { capacityLimitAh: 2 } },
+		misses: { set: { capacityLimitAh: 2.9 } },
+		severity: 'stop',
+		says: '2000 mAh'
+	},
+	'capacity-limit-protects-nothing': {
+		fires: { set: { capacityLimitAh: 3.5 } },
+		misses: { set: { capacityLimitAh: 3.3 } },
+		severity: 'check',
+		says: '3500 mAh'
+	},
+	'held-value-would-cut': {
+		fires: {
+			charger: aCharger({
+				held: [held({ kind: 'capacityLimitAh', heldValue: 2, min: 0.1, max: 50, step: 0.01 })]
+			})
+		},
+		misses: {
+			charger: aCharger({
+				held: [held({ kind: 'capacityLimitAh', heldValue: 3, min: 0.1, max: 50, step: 0.01 })]
+			})
+		},
+		severity: 'check',
+		says: '2000 mAh'
+	},
+	'held-value-differs': {
+		fires: { charger: aCharger({ held: [held({ kind: 'temperatureLimitDegC', heldValue: 60, max: 80 })] }) },
+		misses: { charger: aCharger({ held: [held({ kind: 'temperatureLimitDegC', heldValue: 45, max: 80 })] }) },
+		severity: 'note',
+		says: '60 °C'
+	},
+	'rate-cap-lowers': {
+		fires: {
+			charger: aCharger({ held: [held({ kind: 'rateCapC', heldValue: 2, step: 0.5 })] }),
+			set: { currentA: 5.3 }
+		},
+		misses: {
+			charger: aCharger({ held: [held({ kind: 'rateCapC', heldValue: 2, step: 0.5 })] }),
+			set: { currentA: 5.2 }
+		},
+		severity: 'check',
+		says: '5.2 A'
+	},
+	'pack-cold': {
+		fires: { reading: { ...flat(3, 3.7), temperatureDegC: 4.4 } },
+		misses: { reading: { ...flat(3, 3.7), temperatureDegC: 10 } },
+		severity: 'stop',
+		says: '4 °C'
+	},
+	'pack-hot': {
+		fires: { reading: { ...flat(3, 3.7), temperatureDegC: 41 } },
+		misses: { reading: { ...flat(3, 3.7), temperatureDegC: 40 } },
+		severity: 'stop',
+		says: '41 °C'
+	},
+	'forecast-too-hot': {
+		fires: {
+			reading: { ...flat(3, 3.5), temperatureDegC: 38, cellResistancesOhm: [0.05, 0.05, 0.05] },
+			ambientDegC: 38,
+			purpose: 'hurry'
+		},
+		misses: { reading: { ...flat(3, 3.5), temperatureDegC: 25 }, ambientDegC: 25, purpose: 'hurry' },
+		severity: 'check',
+		says: '45 °C'
+	},
+	'forecast-cell-over-limit': {
+		fires: {
+			task: 'charge',
+			pack: aPack({ balanceLead: false }),
+			reading: aReading([3.7, 3.86, 3.7]),
+			set: { endVoltageV: 4.2 }
+		},
+		misses: {
+			task: 'charge',
+			pack: aPack({ balanceLead: true }),
+			reading: aReading([3.7, 3.86, 3.7]),
+			set: { endVoltageV: 4.2 }
+		},
+		severity: 'stop',
+		says: 'only the sum'
+	},
+	'no-label-rate': {
+		fires: { pack: aPack({ labelChargeRateC: null }) },
+		misses: { pack: aPack({ labelChargeRateC: 1 }) },
+		severity: 'note',
+		says: '1C'
+	},
+	'no-reading': {
+		fires: { reading: null },
+		misses: { reading: flat(3, 3.7) },
+		severity: 'check',
+		says: 'Nobody has measured'
+	},
+	'reading-old': {
+		fires: { reading: aReading([3.7, 3.7, 3.7], { takenAt: '2026-05-01T17:00:00.000Z' }) },
+		misses: { reading: aReading([3.7, 3.7, 3.7], { takenAt: '2026-05-01T18:30:00.000Z' }) },
+		severity: 'check',
+		says: '25 h'
+	},
+	'reading-not-rested': {
+		fires: { reading: aReading([3.7, 3.7, 3.7], { state: 'just used' }) },
+		misses: { reading: aReading([3.7, 3.7, 3.7], { state: 'rest' }) },
+		severity: 'note',
+		says: 'just after use'
+	},
+	'spread-large': {
+		fires: { reading: aReading([3.75, 3.69, 3.75]) },
+		misses: { reading: aReading([3.75, 3.7, 3.75]) },
+		severity: 'check',
+		says: '60 mV apart, cell 2'
+	},
+	'balance-missing': {
+		fires: { task: 'charge' },
+		misses: { task: 'charge', pack: aPack({ cells: 1 }), reading: flat(1, 3.7) },
+		severity: 'check',
+		says: 'balance is off'
+	},
+	'balance-impossible': {
+		fires: { pack: aPack({ cells: 1 }), reading: flat(1, 3.7), set: { balance: true } },
+		misses: { pack: aPack({ cells: 2 }), reading: flat(2, 3.7), set: { balance: true } },
+		severity: 'stop',
+		says: 'nothing to balance'
+	},
+	'supply-outside-input': {
+		fires: { supply: supply({ voltageV: 241 }) },
+		misses: { supply: supply({ voltageV: 240 }) },
+		severity: 'stop',
+		says: 'Do not plug it in'
+	},
+	'supply-too-weak': {
+		fires: { supply: supply({ powerW: 40 }), set: { currentA: 2.6 } },
+		misses: { supply: supply({ powerW: 60 }), set: { currentA: 2.6 } },
+		severity: 'stop',
+		says: 'sags or trips'
+	},
+	'no-power-left': {
+		fires: { charger: aCharger({ sharedPowerW: 240 }, { minCurrentA: 0.5 }), othersOutputW: 234 },
+		misses: { charger: aCharger({ sharedPowerW: 240 }, { minCurrentA: 0.5 }), othersOutputW: 233 },
+		severity: 'stop',
+		says: 'below 0.5 A'
+	},
+	'too-slow': {
+		fires: { pack: aPack({ capacityAh: 6.5 }), set: { currentA: 0.1 } },
+		misses: { pack: aPack({ capacityAh: 5.5 }), set: { currentA: 0.1 } },
+		severity: 'stop',
+		says: 'stronger channel'
+	},
+	'already-full': {
+		fires: { reading: flat(3, 4.19) },
+		misses: { reading: flat(3, 4.16) },
+		severity: 'note',
+		says: '99 %'
+	},
+	'no-probe': {
+		fires: { charger: aCharger({}, { hasProbe: false }) },
+		misses: { charger: aCharger({}, { hasProbe: true }) },
+		severity: 'note',
+		says: 'touch the pack'
+	},
+	'capacity-slip': {
+		fires: { pack: aPack({ capacityAh: 0.014, cells: 1 }), reading: flat(1, 3.7) },
+		misses: { pack: aPack({ capacityAh: 0.05, cells: 1 }), reading: flat(1, 3.7) },
+		severity: 'check',
+		says: 'Was 14000 mAh meant?'
+	},
+	'shared-power-in-use': {
+		fires: {
+			pack: aPack({ cells: 4, capacityAh: 8 }),
+			reading: flat(4, 3.7),
+			charger: aCharger({ sharedPowerW: 240 }),
+			othersOutputW: 150
+		},
+		misses: {
+			pack: aPack({ cells: 4, capacityAh: 3 }),
+			reading: flat(4, 3.7),
+			charger: aCharger({ sharedPowerW: 240 }),
+			othersOutputW: 150
+		},
+		severity: 'note',
+		says: '150 W of 240 W'
+	}
+};
+
+const run = ({ set, ...context }: Scene) => solve(aContext(context), set).findings;
+
+test('every rule of the catalogue has a case here, and ids are unique', () => {
+	assert.deepEqual(RULES.map((r) => r.id).sort(), Object.keys(CASES).sort());
+});
+
+for (const [id, { fires, misses, severity, says }] of Object.entries(CASES))
+	test(`${id} fires, and does not in a near miss`, () => {
+		const finding = run(fires).find((f) => f.rule === id);
+		assert.ok(finding, `did not fire; found ${run(fires).map((f) => f.rule)}`);
+		assert.equal(finding.severity, severity);
+		assert.match(
+			finding.sentence,
+			typeof says === 'string' ? new RegExp(says.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')) : says
+		);
+		assert.ok(finding.source.length > 0);
+		const missed = run(misses).find((f) => f.rule === id);
+		assert.equal(missed, undefined, missed?.sentence);
+	});
+
+test('a fix that sets something removes the finding it belongs to', () => {
+	for (const [id, { fires }] of Object.entries(CASES)) {
+		const { set, ...context } = fires;
+		const finding = run(fires).find((f) => f.rule === id);
+		if (finding?.fix?.kind !== 'set') continue;
+		const after = solve(aContext(context), { ...set, ...finding.fix.set }).findings;
+		assert.ok(!after.some((f) => f.rule === id), `${id}: the fix leaves it standing`);
+	}
+});

@@ -1,0 +1,167 @@
+/**
+ * Speed, measured: medians of repeated runs and ratios to the targets. Never part of the tests: a slow machine is not a fault.
+ *   npm run bench
+ */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { randomUUID } from 'node:crypto';
+import { lipo } from '../core/chemistry/lipo';
+import { resolve } from '../core/program/context';
+import { solve } from '../core/program/solve';
+import type { ChargeControl } from '../core/simulate/charge-control';
+import { monteCarlo } from '../core/simulate/monte-carlo';
+import type { PackModel } from '../core/simulate/pack-model';
+import { runCharge } from '../core/simulate/run-charge';
+import { openDatabase } from '../src/lib/server/db/connect';
+import { createCharger } from '../src/lib/server/services/chargers';
+import { listPacks } from '../src/lib/server/services/packs';
+import { aCharger, aContext, aPack, aReading } from '../tests/support/bench-chargers';
+import { runSpice } from '../tests/support/ngspice';
+
+interface Row {
+	what: string;
+	medianMs: number;
+	/** The quickest run: what the machine does when nothing else is on it. */
+	bestMs: number;
+	targetMs: number | null;
+}
+const rows: Row[] = [];
+
+function median(values: number[]): number {
+	const sorted = [...values].sort((a, b) => a - b);
+	return sorted[Math.floor(sorted.length / 2)];
+}
+
+async function measure(
+	what: string,
+	targetMs: number | null,
+	times: number,
+	work: () => unknown,
+	warmUp = times
+): Promise<number> {
+	for (let i = 0; i < warmUp; i++) await work();
+	const taken: number[] = [];
+	for (let i = 0; i < times; i++) {
+		const started = performance.now();
+		await work();
+		taken.push(performance.now() - started);
+	}
+	const medianMs = median(taken);
+	rows.push({ what, medianMs, bestMs: Math.min(...taken), targetMs });
+	return medianMs;
+}
+
+const CELLS = 6;
+const fill = (value: number) => new Float64Array(CELLS).fill(value);
+const model: PackModel = {
+	curve: lipo.curve,
+	capacityAh: fill(3),
+	startSoc: fill(0.1),
+	seriesOhm: fill(lipo.defaults.seriesOhmAh / 3),
+	relaxOhm: fill(lipo.defaults.relaxOhmAh / 3),
+	relaxS: lipo.defaults.relaxS,
+	resistanceDoublesPerK: Infinity,
+	heatCapacityJPerK: 400,
+	coolingS: 1500,
+	startDegC: 25,
+	ambientDegC: 25,
+	coulombicEfficiency: 1
+};
+const control: ChargeControl = {
+	currentA: 3,
+	endVoltageV: 4.2,
+	powerW: 70,
+	taperA: 0.3,
+	timerS: Infinity,
+	capacityLimitAh: Infinity,
+	temperatureLimitDegC: Infinity,
+	seesCells: true,
+	balanceCurrentA: 0,
+	balanceFromV: 3.9,
+	balanceToleranceV: 0.01,
+	voltageErrorV: 0,
+	currentFactor: 1
+};
+
+const ours = await measure('a full 6S charge at 1 s steps, in core', 1, 60, () =>
+	runCharge(model, control, { dtS: 1, traceEveryS: 0 })
+);
+const spice = await measure(
+	'the same circuit in ngspice, process included',
+	null,
+	3,
+	() => runSpice(model, control, 4200),
+	1
+);
+
+const context = aContext({
+	pack: aPack({ cells: 4, capacityAh: 3.7, measuredCapacityAh: null }),
+	reading: aReading([3.7, 3.71, 3.7, 3.71]),
+	charger: aCharger({ sharedPowerW: 240 })
+});
+await measure('solve, rules and forecast for one pack', 5, 200, () => solve(context));
+const settings = solve(context).settings;
+await measure('200 Monte-Carlo runs of a 4S charge', null, 8, () => {
+	const work = monteCarlo(resolve(context), settings, { runs: 200, seed: 7, untilMin: 90 });
+	while (!work.next().done);
+});
+
+const dir = mkdtempSync(join(tmpdir(), 'bench-'));
+try {
+	const db = await openDatabase(join(dir, 'bench.sqlite'));
+	const { id: _id, ...description } = aCharger();
+	const charger = await createCharger(db, {
+		...description,
+		channels: description.channels.map(({ id: _channel, ...c }) => c)
+	});
+	if (!charger.ok) throw new Error(charger.message);
+	const packIds = Array.from({ length: 200 }, () => randomUUID());
+	const { id: _pack, ...pack } = aPack();
+	await db.models.Pack.bulkCreate(packIds.map((id, i) => ({ ...pack, id, name: `Pack ${i}` })));
+	const start = Date.parse('2026-01-01T10:00:00Z');
+	await db.models.Run.bulkCreate(
+		Array.from({ length: 5000 }, (_, i) => ({
+			id: randomUUID(),
+			packId: packIds[i % 200],
+			chargerId: charger.value.id,
+			channelId: charger.value.channels[0].id,
+			mode: 'by hand',
+			status: 'ended',
+			task: 'balance',
+			purpose: 'standard',
+			settings,
+			overridden: [],
+			startedAt: new Date(start + i * 3600e3),
+			endedAt: new Date(start + i * 3600e3 + 3e6),
+			endReason: 'full',
+			durationS: 3000,
+			chargeAh: 2,
+			notes: ''
+		}))
+	);
+	await db.models.Reading.bulkCreate(
+		Array.from({ length: 5000 }, (_, i) => ({
+			id: randomUUID(),
+			packId: packIds[i % 200],
+			takenAt: new Date(start + i * 3600e3),
+			cellVoltagesV: [3.8, 3.81, 3.8],
+			state: 'rest'
+		}))
+	);
+	const now = new Date(start + 5001 * 3600e3).toISOString();
+	await measure('the page of 200 packs with 5 000 runs stored', 150, 30, () => listPacks(db, now), 5);
+	await db.sequelize.close();
+} finally {
+	rmSync(dir, { recursive: true, force: true });
+}
+
+console.log('    median       best   target   share   what');
+for (const { what, medianMs, bestMs, targetMs } of rows) {
+	const target = targetMs === null ? '' : `${targetMs} ms`;
+	const share = targetMs === null ? '' : `${(medianMs / targetMs).toFixed(2)}×`;
+	console.log(
+		`${medianMs.toFixed(2).padStart(7)} ms ${bestMs.toFixed(2).padStart(7)} ms ${target.padStart(8)} ${share.padStart(7)}   ${what}`
+	);
+}
+console.log(`ngspice over core: ${(spice / ours).toFixed(0)}×`);

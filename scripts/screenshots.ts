@@ -1,0 +1,105 @@
+/** Makes docs/screenshots from the demo data: one picture of each main view, at 1280x800, and a few at phone size. */
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { DESK, openBrowser, PHONE, type Size } from '../tests/support/browser';
+import { startApp } from '../tests/support/server';
+
+const out = 'docs/screenshots';
+mkdirSync(out, { recursive: true });
+const app = await startApp({ demo: true, speed: 60 });
+const browser = await openBrowser(DESK);
+
+async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+	const response = await fetch(`${app.base}/api/v1${path}`, {
+		method,
+		headers: { 'content-type': 'application/json' },
+		body: body === undefined ? undefined : JSON.stringify(body)
+	});
+	return (await response.json()) as T;
+}
+const wait = (ms: number) => new Promise((r) => setTimeout(r, ms));
+
+const packs = await call<{ pack: { id: string; name: string; cells: number } }[]>('GET', '/packs');
+const chargers = await call<{ id: string; name: string; channels: { id: string; label: string }[] }[]>(
+	'GET',
+	'/chargers'
+);
+const pack = (name: string) => packs.find((p) => p.pack.name === name)!.pack;
+const charger = (name: string) => chargers.find((c) => c.name === name)!;
+
+/** Starts a run over the link, deciding every check with a reason, as a person would. */
+async function start(name: string, chargerName: string, channel: number): Promise<string> {
+	const c = charger(chargerName);
+	const request = { packId: pack(name).id, chargerId: c.id, channelId: c.channels[channel].id };
+	const program = await call<{ id: string }>('POST', '/programs', request);
+	const { findings } = await call<{ findings: { rule: string; severity: string }[] }>(
+		'POST',
+		'/check',
+		request
+	);
+	await call('POST', `/programs/${program.id}/connect`);
+	const run = await call<{ id: string }>('POST', '/runs', {
+		programId: program.id,
+		mode: 'link',
+		cellsRead: pack(name).cells,
+		overridden: findings
+			.filter((f) => f.severity === 'check')
+			.map((f) => ({ rule: f.rule, reason: 'limits keyed anew' }))
+	});
+	return run.id;
+}
+
+async function shoot(name: string, path: string, theme = 'bench', size: Size = DESK): Promise<void> {
+	await browser.resize(size);
+	await browser.driver.get(app.base + path);
+	await browser.driver.executeScript(
+		`localStorage.setItem('theme', '${theme}'); document.documentElement.dataset.theme = '${theme}'`
+	);
+	await browser.driver.get(app.base + path);
+	await wait(2600);
+	await browser.picture(join(out, `${name}.png`));
+	console.log(name);
+}
+
+const winch = await start('Winch tug', 'Pier Two', 1);
+await wait(16_000);
+await start('Skua cutter', 'Pier Two', 0);
+await wait(4_000);
+const gannet = pack('Gannet lifeboat, main').id;
+const cormorant = pack('Cormorant ferry').id;
+const program = await call<{ id: string }>('POST', '/programs', {
+	packId: cormorant,
+	chargerId: charger('Basin Four').id,
+	channelId: charger('Basin Four').channels[1].id
+});
+await shoot('run', `/run/${winch}`);
+await shoot('today', '/');
+await shoot('packs', '/packs');
+await shoot('pack', `/packs/${cormorant}`);
+await shoot('chargers', '/chargers');
+await shoot('charger', `/chargers/${charger('Pier Two').id}`);
+await shoot('charger-editor', `/chargers/${charger('Quay 65').id}/edit`);
+await shoot('program', `/program?pack=${cormorant}&channel=${charger('Basin Four').channels[0].id}`);
+await shoot('program-night', `/program?pack=${gannet}&channel=${charger('Quay 65').channels[0].id}`, 'night');
+await shoot('program-sun', `/program?pack=${cormorant}&channel=${charger('Quay 65').channels[0].id}`, 'sun');
+await shoot('key-in-card', `/program/${program.id}/card`);
+await shoot('check-and-connect', `/run/start/${program.id}`);
+await shoot('logbook', '/logbook');
+const { runs } = await call<{ runs: { run: { id: string; endReason: string } }[] }>(
+	'GET',
+	'/runs?status=ended&limit=40'
+);
+await shoot(
+	'logbook-run',
+	`/logbook/${(runs.find((r) => r.run.endReason === 'capacity limit') ?? runs[0]).run.id}`
+);
+await shoot(
+	'phone-program',
+	`/program?pack=${gannet}&channel=${charger('Pier Two').channels[0].id}`,
+	'bench',
+	PHONE
+);
+await shoot('phone-packs', '/packs', 'bench', PHONE);
+
+await browser.close();
+await app.close();

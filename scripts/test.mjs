@@ -1,0 +1,97 @@
+/**
+ * Everything that must hold: installs what is missing, then type check, lint, unit, reference and browser tests.
+ *   npm test            all of it        npm test -- unit browser     only the named parts
+ */
+import { existsSync, readdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { build, has, install, needNode, root, run, say } from './steps.mjs';
+
+const PARTS = ['types', 'lint', 'unit', 'reference', 'browser'];
+const asked = process.argv.slice(2);
+const unknown = asked.filter((a) => !PARTS.includes(a));
+if (unknown.length) {
+	console.error(`There is no part "${unknown[0]}"; there are ${PARTS.join(', ')}.`);
+	process.exit(1);
+}
+const wants = (part) => asked.length === 0 || asked.includes(part);
+
+function testsIn(...folders) {
+	const found = [];
+	const walk = (path) => {
+		for (const entry of readdirSync(path, { withFileTypes: true })) {
+			const below = join(path, entry.name);
+			if (entry.isDirectory()) walk(below);
+			else if (entry.name.endsWith('.test.ts')) found.push(below);
+		}
+	};
+	for (const folder of folders) if (existsSync(join(root, folder))) walk(join(root, folder));
+	return found.sort();
+}
+
+/** Debian's packages that the tests drive, installed where they are missing. */
+async function debian() {
+	const needed = [
+		['chromium', 'chromium', 'browser'],
+		['chromedriver', 'chromium-driver', 'browser'],
+		['ngspice', 'ngspice', 'reference']
+	].filter(([command, , part]) => wants(part) && !has(command));
+	if (needed.length === 0) return;
+	const packages = needed.map(([, name]) => name);
+	if (!has('apt-get')) {
+		console.error(
+			`These are needed and this is no Debian: ${packages.join(', ')}. Install them and start again.`
+		);
+		process.exit(1);
+	}
+	say(`Installing from Debian: ${packages.join(', ')}.`);
+	const prefix = process.getuid?.() === 0 ? [] : ['sudo'];
+	const apt = (...args) => {
+		const [command, ...rest] = [...prefix, 'apt-get', ...args];
+		return run(command, rest, {
+			note: 'installing',
+			env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+		});
+	};
+	const failed =
+		(await apt('update', '-qq')) ||
+		(await apt('install', '-y', '-qq', '--no-install-recommends', ...packages));
+	if (failed) {
+		console.error('Installing failed; see above.');
+		process.exit(1);
+	}
+}
+
+const results = [];
+async function step(part, title, work) {
+	if (!wants(part)) return;
+	say(title);
+	const started = Date.now();
+	const code = await work();
+	results.push({ title, code, seconds: Math.round((Date.now() - started) / 1000) });
+}
+// Chromium tests share two cores with the servers they start: one file at a time.
+const nodeTest = (files, concurrency) =>
+	run(
+		'node',
+		['--import', 'tsx', '--test', '--test-reporter=spec', `--test-concurrency=${concurrency}`, ...files],
+		{ note: 'testing' }
+	);
+
+needNode();
+await install();
+await debian();
+await run('npx', ['svelte-kit', 'sync']);
+await step('types', 'Type check', () =>
+	run('npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings'])
+);
+await step('lint', 'Lint', () => run('npx', ['eslint', '.', '--max-warnings', '0']));
+await step('lint', 'Format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']));
+await step('unit', 'Unit tests', () => nodeTest(testsIn('core', 'src', 'stand-in', 'demo'), 2));
+await step('reference', 'Against the outside', () => nodeTest(testsIn('tests/reference'), 2));
+if (wants('browser')) await build();
+await step('browser', 'In the browser', () => nodeTest(testsIn('tests/browser'), 1));
+
+say('Summary');
+for (const { title, code, seconds } of results)
+	console.log(`  ${code === 0 ? 'passed' : 'FAILED'}  ${title}, ${seconds} s`);
+process.exit(results.some((r) => r.code !== 0) ? 1 : 0);

@@ -1,0 +1,247 @@
+/** The OpenAPI 3.1 document of the HTTP API, its schemas made from the same Zod shapes that check every request. */
+import { z } from 'zod';
+import { Charger, ChargerInput } from '$core/charger/charger';
+import { SupplyInput } from '$core/charger/supply';
+import { Run, RunLook, RunResult } from '$core/log/run';
+import { Pack, PackInput } from '$core/pack/pack';
+import { ReadingInput } from '$core/pack/reading';
+import { ProgramSettings } from '$core/program/settings';
+import { ProgramRequest } from './services/programs';
+import { Preferences } from './services/preferences';
+import { StartRequest } from './services/runs';
+
+const Finding = z.object({
+	rule: z.string(),
+	severity: z.enum(['stop', 'check', 'note']),
+	protects: z.enum(['person', 'pack', 'charger', 'result']),
+	sentence: z.string(),
+	source: z.string(),
+	overridable: z.boolean()
+});
+const Spread = z.object({ median: z.number(), p5: z.number(), p95: z.number(), p99: z.number() });
+const Proposal = z.object({
+	proposed: z.boolean(),
+	verdict: z.enum(['stop', 'check', 'clear']),
+	findings: z.array(Finding),
+	settings: ProgramSettings.nullable(),
+	forecast: z.object({ timeMin: Spread, chargeAh: Spread, peakTemperatureDegC: Spread }).nullable()
+});
+const ApiError = z.object({
+	error: z.object({ message: z.string(), fields: z.record(z.string(), z.string()) })
+});
+
+const SCHEMAS = {
+	Pack,
+	PackInput,
+	Reading: ReadingInput,
+	Charger,
+	ChargerInput,
+	Supply: SupplyInput,
+	ProgramRequest,
+	Proposal,
+	StartRequest,
+	Run,
+	RunResult,
+	RunLook,
+	Preferences,
+	ApiError
+};
+type SchemaName = keyof typeof SCHEMAS;
+
+interface Operation {
+	path: string;
+	method: 'get' | 'post' | 'put' | 'patch' | 'delete';
+	summary: string;
+	body?: SchemaName;
+	answers?: SchemaName;
+	list?: boolean;
+	status?: number;
+}
+
+const OPERATIONS: Operation[] = [
+	{ path: '/packs', method: 'get', summary: 'Every pack with its last reading and readiness' },
+	{ path: '/packs', method: 'post', summary: 'Add a pack', body: 'PackInput', answers: 'Pack', status: 201 },
+	{ path: '/packs/{id}', method: 'get', summary: 'One pack', answers: 'Pack' },
+	{ path: '/packs/{id}', method: 'put', summary: 'Replace a pack', body: 'PackInput', answers: 'Pack' },
+	{ path: '/packs/{id}', method: 'delete', summary: 'Take a pack off the shelf', answers: 'Pack' },
+	{ path: '/packs/{id}/restore', method: 'post', summary: 'Undo the removal of a pack', answers: 'Pack' },
+	{
+		path: '/packs/{id}/readings',
+		method: 'get',
+		summary: 'Readings of a pack, newest first',
+		answers: 'Reading',
+		list: true
+	},
+	{
+		path: '/packs/{id}/readings',
+		method: 'post',
+		summary: 'Add a reading',
+		body: 'Reading',
+		answers: 'Reading',
+		status: 201
+	},
+	{
+		path: '/readings/{id}',
+		method: 'delete',
+		summary: 'Remove a reading; it is answered, so that it can be added again',
+		answers: 'Reading'
+	},
+	{ path: '/chargers', method: 'get', summary: 'Every charger', answers: 'Charger', list: true },
+	{
+		path: '/chargers',
+		method: 'post',
+		summary: 'Add a charger',
+		body: 'ChargerInput',
+		answers: 'Charger',
+		status: 201
+	},
+	{ path: '/chargers/{id}', method: 'get', summary: 'One charger', answers: 'Charger' },
+	{
+		path: '/chargers/{id}',
+		method: 'put',
+		summary: 'Replace a charger',
+		body: 'ChargerInput',
+		answers: 'Charger'
+	},
+	{ path: '/chargers/{id}', method: 'delete', summary: 'Remove a charger' },
+	{
+		path: '/chargers/{id}/restore',
+		method: 'post',
+		summary: 'Undo the removal of a charger',
+		answers: 'Charger'
+	},
+	{
+		path: '/chargers/{id}/held',
+		method: 'patch',
+		summary: 'Note a value that was keyed into the charger',
+		answers: 'Charger'
+	},
+	{ path: '/supplies', method: 'get', summary: 'Every supply', answers: 'Supply', list: true },
+	{
+		path: '/supplies',
+		method: 'post',
+		summary: 'Add a supply',
+		body: 'Supply',
+		answers: 'Supply',
+		status: 201
+	},
+	{
+		path: '/supplies/{id}',
+		method: 'delete',
+		summary: 'Remove a supply that feeds nothing',
+		answers: 'Supply'
+	},
+	{
+		path: '/supplies/{id}/restore',
+		method: 'post',
+		summary: 'Undo the removal of a supply',
+		answers: 'Supply'
+	},
+	{ path: '/supplies/{id}', method: 'put', summary: 'Replace a supply', body: 'Supply', answers: 'Supply' },
+	{
+		path: '/solve',
+		method: 'post',
+		summary: 'A program with the reason for every setting',
+		body: 'ProgramRequest',
+		answers: 'Proposal'
+	},
+	{ path: '/check', method: 'post', summary: 'What is wrong with chosen settings', body: 'ProgramRequest' },
+	{ path: '/simulate', method: 'post', summary: 'The forecast with its trace', body: 'ProgramRequest' },
+	{ path: '/programs', method: 'post', summary: 'Keep a program', body: 'ProgramRequest', status: 201 },
+	{ path: '/programs/{id}', method: 'get', summary: 'A kept program' },
+	{ path: '/programs/{id}/connect', method: 'post', summary: 'Read the pack on the simulated charger' },
+	{ path: '/runs', method: 'get', summary: 'A page of the logbook, newest first' },
+	{
+		path: '/runs',
+		method: 'post',
+		summary: 'Start a kept program',
+		body: 'StartRequest',
+		answers: 'Run',
+		status: 201
+	},
+	{ path: '/runs/{id}', method: 'get', summary: 'One run' },
+	{ path: '/runs/{id}', method: 'patch', summary: 'Change the note of a run', answers: 'Run' },
+	{ path: '/runs/{id}', method: 'delete', summary: 'Remove a run', answers: 'Run' },
+	{ path: '/runs/{id}/restore', method: 'post', summary: 'Undo the removal of a run', answers: 'Run' },
+	{ path: '/runs/{id}/stop', method: 'post', summary: 'Stop a run over the link', answers: 'Run' },
+	{
+		path: '/runs/{id}/end',
+		method: 'post',
+		summary: 'End a run that was keyed in by hand',
+		body: 'RunResult',
+		answers: 'Run'
+	},
+	{
+		path: '/runs/{id}/looks',
+		method: 'post',
+		summary: 'Write down a look at the screen during a run by hand',
+		body: 'RunLook',
+		answers: 'RunLook',
+		status: 201
+	},
+	{
+		path: '/runs/{id}/telemetry',
+		method: 'get',
+		summary: 'Samples of a run as JSON columns, or CSV with ?format=csv'
+	},
+	{ path: '/live', method: 'get', summary: 'Server-sent events of running channels' },
+	{ path: '/preferences', method: 'get', summary: 'Standing choices', answers: 'Preferences' },
+	{
+		path: '/preferences',
+		method: 'patch',
+		summary: 'Change standing choices',
+		body: 'Preferences',
+		answers: 'Preferences'
+	},
+	{ path: '/stand-in/speed', method: 'get', summary: 'Speed of the simulated charger' },
+	{ path: '/stand-in/speed', method: 'put', summary: 'Change the speed of the simulated charger' },
+	{ path: '/backup', method: 'get', summary: 'Everything as one SQLite file' }
+];
+
+const content = (name: SchemaName, list = false) => {
+	const ref = { $ref: `#/components/schemas/${name}` };
+	return { 'application/json': { schema: list ? { type: 'array', items: ref } : ref } };
+};
+
+/** Builds the document. Fields carry their unit in their name; voltages are per cell unless the name says pack. */
+export function openApi() {
+	const paths: Record<string, Record<string, unknown>> = {};
+	for (const o of OPERATIONS) {
+		const parameters = [...o.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+			name,
+			in: 'path',
+			required: true,
+			schema: { type: 'string' }
+		}));
+		(paths[o.path] ??= {})[o.method] = {
+			summary: o.summary,
+			...(parameters.length ? { parameters } : {}),
+			...(o.body ? { requestBody: { required: true, content: content(o.body) } } : {}),
+			responses: {
+				[o.status ?? 200]: {
+					description: o.summary,
+					...(o.answers ? { content: content(o.answers, o.list) } : {})
+				},
+				default: { description: 'Why not, in words, by field', content: content('ApiError') }
+			}
+		};
+	}
+	const schemas = Object.fromEntries(
+		Object.entries(SCHEMAS).map(([name, schema]) => [
+			name,
+			z.toJSONSchema(schema, { io: 'input', unrepresentable: 'any' })
+		])
+	);
+	return {
+		openapi: '3.1.0',
+		info: {
+			title: 'Stack Tender',
+			version: '1.0.0',
+			description:
+				'Programs for packs on chargers: solved, checked, simulated, run and logged. Quantities are SI with the unit in the field name; volts are per cell unless the name says pack.'
+		},
+		servers: [{ url: '/api/v1' }],
+		paths,
+		components: { schemas }
+	};
+}

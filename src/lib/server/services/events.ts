@@ -1,0 +1,42 @@
+/** The record of deliberate acts: overrides, deletes, changes to what a charger holds. Written, never rewritten. */
+import type { Transaction } from 'sequelize';
+import type { Database } from '../db/connect';
+
+export type EventKind =
+	| 'finding overridden'
+	| 'pack deleted'
+	| 'charger deleted'
+	| 'supply deleted'
+	| 'run deleted'
+	| 'held value keyed'
+	| 'run started'
+	| 'run stopped'
+	| 'run ended';
+
+export interface EventEntry {
+	at: string;
+	kind: EventKind;
+	subject: string;
+	detail: Record<string, unknown>;
+}
+
+export async function writeEvent(
+	db: Database,
+	kind: EventKind,
+	subject: string,
+	detail: Record<string, unknown>,
+	transaction?: Transaction
+): Promise<void> {
+	await db.models.Event.create({ at: new Date(), kind, subject, detail }, { transaction });
+}
+
+/** Events about one subject, oldest first. */
+export async function eventsOf(db: Database, subject: string): Promise<EventEntry[]> {
+	const rows = await db.models.Event.findAll({ where: { subject }, order: [['id', 'ASC']] });
+	return rows.map((row) => ({
+		at: (row.get('at') as Date).toISOString(),
+		kind: row.get('kind') as EventKind,
+		subject,
+		detail: row.get('detail') as Record<string, unknown>
+	}));
+}

@@ -1,0 +1,134 @@
+/** Programs: the context they are solved in, solving them on the server, and keeping them. */
+import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
+import type { Charger } from '$core/charger/charger';
+import type { Supply } from '$core/charger/supply';
+import { Overrides, ProgramSettings } from '$core/program/settings';
+import type { ProgramContext } from '$core/program/context';
+import { solve, type Solution } from '$core/program/solve';
+import { Purpose, TaskId } from '$core/program/task';
+import type { Database } from '../db/connect';
+import { checked, done, missing, refuse, type Result } from '../result';
+import { getCharger, getSupply } from './chargers';
+import { getPack, lastReading } from './packs';
+import { getPreferences } from './preferences';
+import { channelOutputs } from './run-outputs';
+
+export const ProgramRequest = z.object({
+	packId: z.string().min(1, 'Choose a pack.'),
+	chargerId: z.string().min(1, 'Choose a charger.'),
+	channelId: z.string().min(1, 'Choose a channel.'),
+	task: TaskId.default('balance'),
+	purpose: Purpose.default('standard'),
+	overrides: Overrides.default({})
+});
+export type ProgramRequest = z.infer<typeof ProgramRequest>;
+
+export interface SavedProgram {
+	id: string;
+	packId: string;
+	chargerId: string;
+	channelId: string;
+	task: TaskId;
+	purpose: Purpose;
+	settings: ProgramSettings;
+	overrides: Overrides;
+	savedAt: string;
+}
+
+/** Output power in use on the other channels of a charger, W. */
+export async function othersOutputW(db: Database, charger: Charger, channelId: string): Promise<number> {
+	const outputs = await channelOutputs(db, charger.id);
+	return [...outputs].filter(([id]) => id !== channelId).reduce((sum, [, powerW]) => sum + powerW, 0);
+}
+
+/** Everything the solver needs, read from the database at the moment `now`. */
+export async function programContext(
+	db: Database,
+	request: Pick<ProgramRequest, 'packId' | 'chargerId' | 'channelId' | 'task' | 'purpose'>,
+	now: string
+): Promise<Result<ProgramContext>> {
+	const [pack, charger] = await Promise.all([getPack(db, request.packId), getCharger(db, request.chargerId)]);
+	if (!pack.ok) return pack;
+	if (!charger.ok) return charger;
+	if (!charger.value.channels.some((c) => c.id === request.channelId))
+		return missing('channel on this charger');
+	const [reading, supply, others, preferences] = await Promise.all([
+		lastReading(db, request.packId, now),
+		getSupply(db, charger.value.supplyId) as Promise<Supply | null>,
+		othersOutputW(db, charger.value, request.channelId),
+		getPreferences(db)
+	]);
+	return done({
+		pack: pack.value,
+		reading,
+		charger: charger.value,
+		channelId: request.channelId,
+		supply,
+		othersOutputW: others,
+		ambientDegC: preferences.ambientDegC,
+		now,
+		task: request.task,
+		purpose: request.purpose
+	});
+}
+
+/** Solves what a request asks for. */
+export async function solveProgram(
+	db: Database,
+	input: unknown,
+	now: string,
+	traceEveryS = 0
+): Promise<Result<Solution>> {
+	const request = checked(ProgramRequest, input);
+	if (!request.ok) return request;
+	const context = await programContext(db, request.value, now);
+	if (!context.ok) return context;
+	return done(solve(context.value, request.value.overrides, traceEveryS));
+}
+
+/** Keeps a solved program, so that it can be carded, started and found again. A program with a Stop is not kept. */
+export async function saveProgram(db: Database, input: unknown, now: string): Promise<Result<SavedProgram>> {
+	const request = checked(ProgramRequest, input);
+	if (!request.ok) return request;
+	const solved = await solveProgram(db, request.value, now);
+	if (!solved.ok) return solved;
+	const fatal = solved.value.findings.find((f) => f.severity === 'stop' && !f.overridable);
+	if (fatal) return refuse(409, fatal.sentence);
+	const { overrides, ...fields } = request.value;
+	const row = await db.models.Program.create({
+		id: randomUUID(),
+		...fields,
+		overrides,
+		settings: solved.value.settings,
+		verdict: solved.value.verdict
+	});
+	return getProgram(db, row.get('id') as string);
+}
+
+export async function getProgram(db: Database, id: string): Promise<Result<SavedProgram>> {
+	const row = await db.models.Program.findByPk(id);
+	if (!row) return missing('program');
+	return done({
+		id,
+		packId: row.get('packId') as string,
+		chargerId: row.get('chargerId') as string,
+		channelId: row.get('channelId') as string,
+		task: row.get('task') as TaskId,
+		purpose: row.get('purpose') as Purpose,
+		settings: row.get('settings') as ProgramSettings,
+		overrides: row.get('overrides') as Overrides,
+		savedAt: (row.get('createdAt') as Date).toISOString()
+	});
+}
+
+/** The saved program solved again for the present moment: what was proved yesterday is proved anew before a start. */
+export async function solveSaved(
+	db: Database,
+	program: SavedProgram,
+	now: string
+): Promise<Result<Solution>> {
+	const context = await programContext(db, program, now);
+	if (!context.ok) return context;
+	return done(solve(context.value, program.settings));
+}

@@ -1,0 +1,133 @@
+<!-- One setting: its name, its figure, and what decided it. -->
+<script lang="ts">
+	import type { Snippet } from 'svelte';
+	import type { Decision } from '$core/program/decide';
+	import { SETTINGS, showFigure, type ProgramSettings, type SettingId } from '$core/program/settings';
+	import LimitLadder from './LimitLadder.svelte';
+	import Stepper from './Stepper.svelte';
+
+	interface Props {
+		id: SettingId;
+		decision: Decision;
+		value: ProgramSettings[SettingId];
+		own: boolean;
+		/** Least, greatest and step in the stored unit. */
+		range: { min: number; max: number; step: number };
+		/** Show every limit, not only the one that decided. */
+		ladder?: boolean;
+		fixed?: boolean;
+		extra?: Snippet;
+		onset: (value: ProgramSettings[SettingId]) => void;
+		onrelease: () => void;
+	}
+	let {
+		id,
+		decision,
+		value,
+		own,
+		range,
+		ladder = false,
+		fixed = false,
+		extra,
+		onset,
+		onrelease
+	}: Props = $props();
+
+	const s = $derived(SETTINGS[id]);
+	const shown = (stored: number) => Number((stored * s.shownPerStored).toPrecision(9));
+	/** Limits are written to a tenth: they are compared, not keyed. */
+	const show = (stored: number) =>
+		id === 'currentA' ? stored.toFixed(stored < 1 ? 2 : 1) : showFigure(id, stored);
+	const sentence = $derived(decision.why ? decision.why[0].toUpperCase() + decision.why.slice(1) : '');
+</script>
+
+<div class="setting" data-setting={id}>
+	<h3>{s.name}</h3>
+	<div>
+		{#if typeof decision.value === 'boolean'}
+			<button
+				type="button"
+				class="toggle"
+				class:own
+				aria-pressed={value === true}
+				onclick={() => onset(value !== true)}
+			>
+				{showFigure(id, value)}
+			</button>
+		{:else if value === null}
+			<p class="toggle quiet">not on this charger</p>
+		{:else}
+			<Stepper
+				label={s.name}
+				unit={s.unit}
+				figure={showFigure(id, value)}
+				step={shown(range.step)}
+				min={shown(range.min)}
+				max={shown(range.max)}
+				{own}
+				disabled={fixed}
+				onset={(v) => onset(v / s.shownPerStored)}
+			/>
+		{/if}
+	</div>
+	<div class="min-w-0 text-[12.5px]">
+		{#if ladder && decision.candidates.length > 1}
+			<LimitLadder candidates={decision.candidates} decidedBy={decision.decidedBy} {show} />
+		{:else}
+			<p class="quiet">{sentence}</p>
+		{/if}
+		{#if own}
+			<p>
+				Yours; computed is <span class="num">{showFigure(id, decision.value)}</span>.
+				<button type="button" class="link" onclick={onrelease}>Use it</button>
+			</p>
+		{/if}
+		{@render extra?.()}
+	</div>
+</div>
+
+<style>
+	.setting {
+		display: grid;
+		grid-template-columns: 96px 150px 1fr;
+		gap: 4px 14px;
+		align-items: start;
+		padding: 7px 0;
+		border-bottom: var(--stroke) solid var(--rule);
+	}
+	h3 {
+		font-weight: 650;
+		padding-top: 7px;
+		line-height: 1.2;
+	}
+	.toggle {
+		display: grid;
+		place-items: center;
+		width: 100%;
+		height: 34px;
+		border: var(--stroke) solid var(--rule);
+		border-radius: 2px;
+		background: var(--panel);
+		font-weight: 600;
+	}
+	.own {
+		border-color: var(--ink);
+		box-shadow: inset 0 -2px 0 var(--ink);
+	}
+	p.toggle {
+		font-weight: 400;
+		font-size: 12px;
+		border-style: dashed;
+	}
+	@media (max-width: 720px) {
+		.setting {
+			grid-template-columns: 1fr 170px;
+		}
+		.setting > :last-child {
+			grid-column: 1 / 3;
+		}
+		.toggle {
+			height: 44px;
+		}
+	}
+</style>

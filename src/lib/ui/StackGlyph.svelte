@@ -1,0 +1,91 @@
+<!--
+	A pack as a stack of plates, bottom cell first. A plate is filled to where its cell stands between the chemistry's empty
+	and full; a tick marks storage; unknown cells are hatched; parallel groups are wider. Cells that stand outside their limits
+	carry a mark, so that colour is never the only sign.
+-->
+<script lang="ts">
+	import { chemistryOf } from '$core/chemistry/catalogue';
+	import type { Pack } from '$core/pack/pack';
+
+	interface Props {
+		pack: Pick<Pack, 'chemistry' | 'cells' | 'parallel' | 'condition'>;
+		/** Volts of each cell, bottom first; null where nothing is known. */
+		cellV: number[] | null;
+		/** Height in px; the width follows. */
+		size?: number;
+		label?: string;
+	}
+	let { pack, cellV, size = 32, label }: Props = $props();
+
+	const id = $props.id();
+	const voltages = $derived(chemistryOf(pack.chemistry).voltages);
+	const width = $derived(size * (pack.parallel > 1 ? 1.45 : 1.1));
+	const gap = $derived(Math.min(3, Math.max(1, size / 16)));
+	// A lone cell is drawn as a plate, not as a block.
+	const slots = $derived(Math.max(pack.cells, 3));
+	const plate = $derived((size - gap * (slots - 1)) / slots);
+	const offset = $derived(((slots - pack.cells) * (plate + gap)) / 2);
+	const share = (v: number) =>
+		Math.min(
+			1,
+			Math.max(0.02, (v - voltages.dischargeEndV) / (voltages.chargeEndV - voltages.dischargeEndV))
+		);
+	const storageX = $derived(width * share(voltages.storageV));
+	const known = $derived(cellV?.length === pack.cells);
+	const spoken = $derived(
+		label ??
+			(known
+				? `${pack.cells} cells: ${cellV!.map((v) => v.toFixed(2)).join(', ')} V`
+				: `${pack.cells} cells, not measured`)
+	);
+</script>
+
+<svg
+	width={width + 2}
+	height={size + 2}
+	viewBox="-1 -1 {width + 2} {size + 2}"
+	role="img"
+	aria-label={spoken}
+	class="shrink-0"
+	class:opacity-60={pack.condition !== 'in service'}
+>
+	<defs>
+		<pattern id="hatch-{id}" width="4" height="4" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+			<line x1="0" y1="0" x2="0" y2="4" stroke="var(--quiet)" stroke-width="1.2" />
+		</pattern>
+	</defs>
+	{#each { length: pack.cells } as _, i (i)}
+		{@const y = size - offset - (i + 1) * plate - i * gap}
+		{@const v = known ? cellV![i] : null}
+		{@const wrong = v !== null && (v > voltages.cellMaxV || v < voltages.hardFloorV)}
+		<rect x="0" {y} {width} height={plate} fill="var(--panel)" stroke="var(--quiet)" stroke-width="0.75" />
+		{#if v === null}
+			<rect x="0" {y} {width} height={plate} fill="url(#hatch-{id})" opacity="0.55" />
+		{:else}
+			<rect x="0" {y} width={width * share(v)} height={plate} fill={wrong ? 'var(--stop)' : 'var(--act)'} />
+			{#if wrong && plate >= 4}
+				<path
+					d="M {width - plate} {y + plate * 0.2} l {plate * 0.6} {plate * 0.6} m 0 {-plate * 0.6} l {-plate *
+						0.6} {plate * 0.6}"
+					stroke="var(--stop)"
+					stroke-width="1.4"
+				/>
+			{/if}
+		{/if}
+		{#if pack.parallel > 1}
+			<line x1={width / 2} x2={width / 2} y1={y} y2={y + plate} stroke="var(--paper)" stroke-width="1" />
+		{/if}
+	{/each}
+	{#if size >= 20}
+		<line
+			x1={storageX}
+			x2={storageX}
+			y1="-1"
+			y2={size + 1}
+			stroke="var(--ink)"
+			stroke-width="1"
+			stroke-dasharray="1.5 1.5"
+			opacity="0.8"
+		/>
+	{/if}
+</svg>

@@ -1,0 +1,143 @@
+<!--
+	Current against pack voltage: what charger and pack allow together, each side's own limit, the program's path through it,
+	and the point it is at.
+-->
+<script lang="ts">
+	import { deliverableA, envelope, limitsAt, type EnvelopeInput } from '$core/charger/envelope';
+	import { theme } from '../theme.svelte';
+	import Chart, { type ChartColours } from './Chart.svelte';
+	import { roundTicks } from './ticks';
+
+	interface Props {
+		input: EnvelopeInput;
+		/** Volts per cell at the ends of the picture. */
+		fromCellV: number;
+		toCellV: number;
+		/** End of charge of the program, V for the pack. */
+		endV: number;
+		/** Path of the program: volts and current in order. */
+		path?: { packV: number[]; currentA: number[] } | null;
+		/** Where it is now or begins. */
+		at?: { packV: number; currentA: number; label: string } | null;
+		height?: number;
+	}
+	let { input, fromCellV, toCellV, endV, path = null, at = null, height = 210 }: Props = $props();
+
+	const cells = $derived(input.pack.cells);
+	const across = $derived(roundTicks(fromCellV * cells, toCellV * cells));
+	const from = $derived(across.min);
+	const to = $derived(across.max);
+	const region = $derived(envelope(input, from, to));
+	const charger = $derived(region.map((p) => ({ x: p.packV, y: deliverableA(input, p.packV) })));
+	const packLimit = $derived(limitsAt(input, endV).find((l) => l.side === 'pack')!);
+	const up = $derived(roundTicks(0, Math.max(...region.map((p) => p.currentA)) * 1.25 || 1, 4));
+	const top = $derived(up.max);
+	const binding = $derived(region.at(-1)!.binding);
+	const label = $derived(
+		`Envelope: ${region[0].currentA.toFixed(1)} A at ${from.toFixed(1)} V, ${region.at(-1)!.currentA.toFixed(1)} A at ${to.toFixed(1)} V, where ${binding} decides.`
+	);
+	const thin = (p: NonNullable<typeof path>) => {
+		const stride = Math.max(1, Math.ceil(p.packV.length / 120));
+		return p.packV.flatMap((x, k) =>
+			k % stride && k !== p.packV.length - 1 ? [] : [{ x, y: p.currentA[k] }]
+		);
+	};
+
+	const tag = (text: string, colour: string) => ({
+		text,
+		textAnchor: 'start',
+		position: 'left',
+		offsetX: 4,
+		offsetY: -3,
+		borderWidth: 0,
+		style: {
+			background: 'transparent',
+			color: colour,
+			fontSize: '11px',
+			padding: { left: 2, right: 2, top: 0, bottom: 0 }
+		}
+	});
+
+	function options(c: ChartColours) {
+		return {
+			chart: { type: 'line' as const },
+			series: [
+				{ name: 'Allowed', type: 'area', data: region.map((p) => ({ x: p.packV, y: p.currentA })) },
+				{
+					name: 'Charger',
+					type: 'line',
+					data: charger.map((p) => ({ x: p.x, y: Math.min(p.y, top * 1.2) }))
+				},
+				...(path && path.packV.length > 1 ? [{ name: 'Program', type: 'line', data: thin(path) }] : [])
+			] as never,
+			colors: [c.act, c.act, c.ink],
+			stroke: { width: [0, 1.2, 3], curve: 'straight' as const },
+			fill: { type: 'solid', opacity: [0.13, 1, 1] },
+			markers: { size: 0 },
+			annotations: {
+				yaxis: [
+					{
+						y: packLimit.currentA,
+						borderColor: c.quiet,
+						strokeDashArray: 0,
+						label: { ...tag(packLimit.label, c.quiet), textAnchor: 'start', position: 'left' }
+					}
+				] as never,
+				xaxis: [
+					{
+						x: endV,
+						borderColor: c.stop,
+						strokeDashArray: 0,
+						label: {
+							...tag(`full ${endV.toFixed(1)} V`, c.stop),
+							orientation: 'horizontal',
+							textAnchor: 'end',
+							position: 'top',
+							offsetX: -4,
+							offsetY: 4
+						}
+					}
+				] as never,
+				points: (at
+					? [
+							{
+								x: at.packV,
+								y: at.currentA,
+								marker: { size: 5, fillColor: c.paper, strokeColor: c.ink, strokeWidth: 2 },
+								label: { ...tag(at.label, c.ink), offsetX: 0, offsetY: 26, textAnchor: 'middle' }
+							}
+						]
+					: []) as never
+			},
+			xaxis: {
+				type: 'numeric' as const,
+				min: from,
+				max: to,
+				tickAmount: across.count,
+				axisBorder: { color: c.quiet },
+				axisTicks: { show: false },
+				labels: { formatter: (v: string) => Number(v).toFixed(across.decimals), style: { fontSize: '11px' } },
+				tooltip: { enabled: false }
+			},
+			yaxis: {
+				min: 0,
+				max: top,
+				tickAmount: up.count,
+				labels: {
+					minWidth: 34,
+					style: { fontSize: '11px' },
+					formatter: (v: number) => (v === undefined || v === null ? '' : v.toFixed(up.decimals))
+				}
+			},
+			tooltip: {
+				shared: true,
+				intersect: false,
+				theme: theme.current === 'night' ? 'dark' : 'light',
+				x: { formatter: (v: number) => `${Number(v).toFixed(2)} V` },
+				y: { formatter: (v: number) => `${v?.toFixed(2)} A` }
+			}
+		};
+	}
+</script>
+
+<Chart {options} {label} {height} />

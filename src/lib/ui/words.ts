@@ -1,0 +1,16 @@
+/** How times are written. */
+import dayjs from 'dayjs';
+import relativeTime from 'dayjs/plugin/relativeTime';
+
+dayjs.extend(relativeTime);
+
+/** `6 minutes ago`, as of `now`. */
+export const ago = (at: string, now: string): string => dayjs(at).from(dayjs(now));
+
+/** `25 Nov 2026, 18:04` in the person's own zone. */
+export const moment = (at: string): string => dayjs(at).format('D MMM YYYY, HH:mm');
+
+export const day = (at: string): string => dayjs(at).format('D MMM YYYY');
+
+/** Seconds as `64 min`. */
+export const minutesOf = (seconds: number): string => `${Math.round(seconds / 60)} min`;

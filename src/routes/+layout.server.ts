@@ -1,0 +1,9 @@
+import { app } from '$lib/server/app';
+import { channelStates } from '$lib/server/services/today';
+import type { LayoutServerLoad } from './$types';
+
+export const load: LayoutServerLoad = async ({ depends }) => {
+	depends('app:channels');
+	const { db } = await app();
+	return { channels: await channelStates(db) };
+};

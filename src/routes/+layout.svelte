@@ -1,0 +1,114 @@
+<script lang="ts">
+	import '../app.css';
+	import { onMount } from 'svelte';
+	import { Toaster } from 'svelte-sonner';
+	import { tinykeys } from 'tinykeys';
+	import { goto, invalidate } from '$app/navigation';
+	import { page } from '$app/state';
+	import Dock from '$lib/ui/Dock.svelte';
+	import Help from '$lib/ui/Help.svelte';
+	import { feed } from '$lib/ui/live.svelte';
+	import { PLACES } from '$lib/ui/places';
+	import Rail from '$lib/ui/Rail.svelte';
+	import { theme } from '$lib/ui/theme.svelte';
+
+	let { data, children } = $props();
+	let helpOpen = $state(false);
+
+	/** Keys are for the page, not for a field that is being typed in. */
+	function outsideFields(act: () => void) {
+		return (event: KeyboardEvent) => {
+			const at = event.target as HTMLElement;
+			if (at.closest('input, textarea, select, [contenteditable], [role="dialog"]')) return;
+			event.preventDefault();
+			act();
+		};
+	}
+	async function find() {
+		await goto('/packs');
+		document.querySelector<HTMLInputElement>('[data-find]')?.focus();
+	}
+	const nextAction = () =>
+		document.querySelector<HTMLElement>('[data-next]:not(:disabled):not([aria-disabled="true"])')?.click();
+
+	onMount(() => {
+		theme.read();
+		const keys = tinykeys(window, {
+			...Object.fromEntries(PLACES.map((p) => [`g ${p.key}`, outsideFields(() => void goto(p.path))])),
+			'/': outsideFields(() => void find()),
+			'Shift+?': outsideFields(() => (helpOpen = true)),
+			n: outsideFields(
+				() => void goto(page.url.pathname.startsWith('/chargers') ? '/chargers/new' : '/packs/new')
+			),
+			'.': outsideFields(nextAction)
+		});
+		const feedOff = feed.open(() => void invalidate('app:channels'));
+		return () => {
+			keys();
+			feedOff();
+		};
+	});
+</script>
+
+<a class="skip" href="#main">Skip to the page</a>
+<div class="shell">
+	<div class="rail-cell"><Rail onfind={() => void find()} onhelp={() => (helpOpen = true)} /></div>
+	<main id="main" tabindex="-1">{@render children()}</main>
+	<div class="dock-cell"><Dock channels={data.channels} /></div>
+</div>
+<Help bind:open={helpOpen} />
+{#if !feed.connected}
+	<p class="no-print fixed right-3 bottom-20 z-50 border bg-panel px-3 py-1 text-stop" role="status">
+		The application does not answer. Charging goes on at the charger; trying again.
+	</p>
+{/if}
+<Toaster position="bottom-right" offset={{ bottom: 72, right: 16 }} mobileOffset={{ bottom: 130 }} />
+
+<style>
+	.shell {
+		display: grid;
+		grid-template: 1fr auto / 138px 1fr;
+		height: 100dvh;
+	}
+	.rail-cell {
+		grid-row: 1 / 3;
+		display: grid;
+		min-height: 0;
+	}
+	main {
+		overflow: auto;
+		min-width: 0;
+		outline: none;
+	}
+	.dock-cell {
+		min-width: 0;
+	}
+	.skip {
+		position: absolute;
+		left: -999px;
+	}
+	.skip:focus {
+		left: 8px;
+		top: 8px;
+		z-index: 60;
+		background: var(--panel);
+		padding: 4px 8px;
+	}
+	@media (max-width: 720px) {
+		.shell {
+			grid-template: 1fr auto auto / 1fr;
+		}
+		.rail-cell {
+			grid-row: 3;
+		}
+	}
+	@media print {
+		.shell {
+			display: block;
+			height: auto;
+		}
+		main {
+			overflow: visible;
+		}
+	}
+</style>

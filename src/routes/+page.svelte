@@ -1,0 +1,154 @@
+<script lang="ts">
+	import { cellsLabel } from '$core/pack/pack';
+	import { feed } from '$lib/ui/live.svelte';
+	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
+	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { ago, minutesOf } from '$lib/ui/words';
+	import Workshop from '$lib/ui/Workshop.svelte';
+
+	let { data } = $props();
+
+	const running = $derived(data.channels.filter((c) => c.run));
+	const charging = $derived(new Set(running.map((c) => c.pack?.id)));
+	const needing = $derived(
+		data.packs.filter(
+			(p) => ['look', 'low', 'not read'].includes(p.readiness.state) && !charging.has(p.pack.id)
+		)
+	);
+	const order = { look: 0, low: 1, 'not read': 2 } as Record<string, number>;
+	const sorted = $derived([...needing].sort((a, b) => order[a.readiness.state] - order[b.readiness.state]));
+	const count = (state: string) => data.packs.filter((p) => p.readiness.state === state).length;
+	const inService = $derived(data.packs.length - count('out of service'));
+</script>
+
+<svelte:head><title>Today · Stack Tender</title></svelte:head>
+<div class="page">
+	<header class="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1 border-b pb-3">
+		<h1>Today</h1>
+		<p>
+			<span class="num text-[1.3rem] font-bold text-act">{count('ready')}</span><span class="quiet ml-1"
+				>of {inService} ready</span
+			>
+			<span class="num ml-4 text-[1.3rem] font-bold text-store">{count('storage')}</span><span
+				class="quiet ml-1">at storage</span
+			>
+			<span class="num ml-4 text-[1.3rem] font-bold text-check">{needing.length}</span><span
+				class="quiet ml-1">need a hand</span
+			>
+		</p>
+	</header>
+
+	{#if data.packs.length === 0}
+		<section class="mt-6 max-w-[46rem]">
+			<h2>The shelf is empty</h2>
+			<p class="quiet mt-1">
+				Start with what is on the bench: describe a charger from its printed specification, then a pack from
+				its label, then measure the pack. From then on every program is computed.
+			</p>
+			<p class="mt-3 flex gap-3">
+				<a class="btn btn-act" data-next href="/chargers/new">Describe a charger</a>
+				<a class="btn" href="/packs/new">Add a pack</a>
+			</p>
+		</section>
+	{:else}
+		<div class="grid gap-x-10 lg:grid-cols-[1.35fr_1fr]">
+			<div class="min-w-0">
+				<section class="mt-4">
+					<h2>Charging now</h2>
+					<ul>
+						{#each running as c (c.channelId)}
+							{@const values = feed.values.get(c.run!.id) ?? c.live}
+							<li class="flex items-center gap-4 border-b py-2">
+								{#if c.pack}<StackGlyph
+										pack={c.pack}
+										cellV={values?.cellV.length ? values.cellV : null}
+										size={34}
+									/>{/if}
+								<span class="min-w-0 flex-1">
+									<b>{c.pack?.name}</b>
+									<span class="quiet">on {c.chargerName}{c.single ? '' : ` ${c.channelLabel}`}</span><br />
+									{#if values}
+										<span class="num"
+											>{values.packV.toFixed(2)} V · {values.currentA.toFixed(1)} A · {Math.round(
+												values.chargeAh * 1000
+											)} mAh</span
+										>
+										<span class="quiet"
+											>after {minutesOf(values.timeS)}, about {Math.round(c.run!.expectedMin ?? 0)} min in all</span
+										>
+									{:else}
+										<span class="quiet"
+											>{c.run!.mode === 'by hand' ? 'keyed in by hand' : 'starting'}, since {ago(
+												c.run!.startedAt,
+												data.now
+											)}</span
+										>
+									{/if}
+								</span>
+								<a class="btn" href="/run/{c.run!.id}"
+									>{c.run!.mode === 'by hand' ? 'Write down the end' : 'Watch'}</a
+								>
+							</li>
+						{:else}
+							<li class="quiet border-b py-2">Nothing is charging.</li>
+						{/each}
+					</ul>
+				</section>
+				<section class="mt-5">
+					<h2>Waiting for you</h2>
+					<ul>
+						{#each sorted as { pack, reading, readiness } (pack.id)}
+							<li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-2 sm:flex-nowrap">
+								<StackGlyph {pack} cellV={reading?.cellVoltagesV ?? null} size={30} />
+								<span class="min-w-0 flex-1">
+									<a class="font-semibold hover:underline" href="/packs/{pack.id}">{pack.name}</a>
+									<span class="quiet num text-[12px]">{cellsLabel(pack)}</span><br />
+									<span class="text-[13px]">{readiness.sentence}</span>
+								</span>
+								<ReadinessMark state={readiness.state} />
+								{#if readiness.state === 'not read'}
+									<a class="btn" data-next href="/packs/{pack.id}#reading">Measure it</a>
+								{:else if readiness.state === 'low'}
+									<a class="btn" data-next href="/program?pack={pack.id}">Program</a>
+								{:else}
+									<a class="btn" data-next href="/packs/{pack.id}">Look</a>
+								{/if}
+							</li>
+						{:else}
+							<li class="quiet border-b py-2">
+								Nothing waits: every pack is ready, at storage, or charging.
+							</li>
+						{/each}
+					</ul>
+				</section>
+			</div>
+			<section class="mt-4 min-w-0">
+				<h2>Last runs</h2>
+				<ul>
+					{#each data.runs as { run, packName } (run.id)}
+						<li class="flex items-baseline justify-between gap-3 border-b py-2">
+							<a class="min-w-0 hover:underline" href="/logbook/{run.id}"
+								><b class="font-semibold">{packName}</b><br /><span class="quiet text-[12.5px]"
+									>{ago(run.endedAt ?? run.startedAt, data.now)}</span
+								></a
+							>
+							<span class="right whitespace-nowrap"
+								><span class="num">{Math.round((run.chargeAh ?? 0) * 1000)}<span class="unit">mAh</span></span
+								><br />
+								<span
+									class="text-[12.5px]"
+									class:text-check={run.endReason !== 'full'}
+									class:quiet={run.endReason === 'full'}>{run.endReason}</span
+								></span
+							>
+						</li>
+					{:else}
+						<li class="quiet border-b py-2">No run yet.</li>
+					{/each}
+				</ul>
+				<p class="mt-2"><a class="link" href="/logbook">Logbook</a></p>
+				<Workshop ambientDegC={data.ambientDegC} />
+			</section>
+		</div>
+	{/if}
+</div>

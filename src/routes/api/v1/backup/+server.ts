@@ -1,0 +1,15 @@
+import { app } from '$lib/server/app';
+import { backup } from '$lib/server/services/backup';
+import type { RequestHandler } from './$types';
+
+/** Everything, as one SQLite file. */
+export const GET: RequestHandler = async () => {
+	const file = await backup((await app()).db);
+	const day = new Date().toISOString().slice(0, 10);
+	return new Response(new Uint8Array(file), {
+		headers: {
+			'content-type': 'application/vnd.sqlite3',
+			'content-disposition': `attachment; filename="stack-tender-${day}.sqlite"`
+		}
+	});
+};

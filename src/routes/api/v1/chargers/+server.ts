@@ -1,0 +1,12 @@
+import { json } from '@sveltejs/kit';
+import { app } from '$lib/server/app';
+import { withBody } from '$lib/server/http';
+import { createCharger, listChargers } from '$lib/server/services/chargers';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async () => json(await listChargers((await app()).db));
+
+export const POST: RequestHandler = async ({ request }) => {
+	const { db } = await app();
+	return withBody(request, (body) => createCharger(db, body), 201);
+};

@@ -1,0 +1,20 @@
+import { z } from 'zod';
+import { app } from '$lib/server/app';
+import { withBody } from '$lib/server/http';
+import { checked } from '$lib/server/result';
+import { setHeldValue } from '$lib/server/services/chargers';
+import type { RequestHandler } from './$types';
+
+const HeldChange = z.object({
+	kind: z.string(),
+	channelId: z.string().nullable().default(null),
+	value: z.number('A value is a number, or null for off.').nullable()
+});
+
+export const PATCH: RequestHandler = async ({ params, request }) => {
+	const { db } = await app();
+	return withBody(request, async (body) => {
+		const change = checked(HeldChange, body);
+		return change.ok ? setHeldValue(db, params.id, change.value) : change;
+	});
+};

@@ -1,0 +1,12 @@
+import { json } from '@sveltejs/kit';
+import { app } from '$lib/server/app';
+import { now, withBody } from '$lib/server/http';
+import { createPack, listPacks } from '$lib/server/services/packs';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async () => json(await listPacks((await app()).db, now()));
+
+export const POST: RequestHandler = async ({ request }) => {
+	const { db } = await app();
+	return withBody(request, (body) => createPack(db, body), 201);
+};

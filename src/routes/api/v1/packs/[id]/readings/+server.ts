@@ -1,0 +1,12 @@
+import { json } from '@sveltejs/kit';
+import { app } from '$lib/server/app';
+import { withBody } from '$lib/server/http';
+import { addReading, readingsOf } from '$lib/server/services/packs';
+import type { RequestHandler } from './$types';
+
+export const GET: RequestHandler = async ({ params }) => json(await readingsOf((await app()).db, params.id));
+
+export const POST: RequestHandler = async ({ params, request }) => {
+	const { db } = await app();
+	return withBody(request, (body) => addReading(db, params.id, body), 201);
+};

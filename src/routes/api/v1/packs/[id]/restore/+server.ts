@@ -1,0 +1,7 @@
+import { app } from '$lib/server/app';
+import { answer } from '$lib/server/http';
+import { restorePack } from '$lib/server/services/packs';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = async ({ params }) =>
+	answer(await restorePack((await app()).db, params.id));

@@ -1,0 +1,9 @@
+import { app } from '$lib/server/app';
+import { now, withBody } from '$lib/server/http';
+import { saveProgram } from '$lib/server/services/programs';
+import type { RequestHandler } from './$types';
+
+export const POST: RequestHandler = async ({ request }) => {
+	const { db } = await app();
+	return withBody(request, (body) => saveProgram(db, body, now()), 201);
+};

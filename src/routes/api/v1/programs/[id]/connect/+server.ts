@@ -1,0 +1,10 @@
+import { app } from '$lib/server/app';
+import { answer, now } from '$lib/server/http';
+import { checkOnLink } from '$lib/server/services/runs';
+import type { RequestHandler } from './$types';
+
+/** Connects the pack to the simulated charger and answers with what that reads: count and cells. */
+export const POST: RequestHandler = async ({ params }) => {
+	const { db, link } = await app();
+	return answer(await checkOnLink(db, link, params.id, now()));
+};

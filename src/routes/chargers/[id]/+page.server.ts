@@ -1,0 +1,21 @@
+import { error } from '@sveltejs/kit';
+import { app } from '$lib/server/app';
+import { getCharger, getSupply } from '$lib/server/services/chargers';
+import { listPacks } from '$lib/server/services/packs';
+import { listRuns } from '$lib/server/services/runs';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params, depends }) => {
+	depends('app:channels');
+	const { db } = await app();
+	const charger = await getCharger(db, params.id);
+	if (!charger.ok) error(404, charger.message);
+	const now = new Date().toISOString();
+	const [supply, packs, { runs, total }] = await Promise.all([
+		getSupply(db, charger.value.supplyId),
+		listPacks(db, now),
+		listRuns(db, { chargerId: params.id, limit: 6 })
+	]);
+	const able = packs.map((p) => p.pack).filter((p) => p.condition === 'in service');
+	return { charger: charger.value, supply, packs: able, runs, total };
+};

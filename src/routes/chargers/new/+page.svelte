@@ -1,0 +1,13 @@
+<script lang="ts">
+	import ChargerForm from '$lib/ui/ChargerForm.svelte';
+	let { data } = $props();
+</script>
+
+<svelte:head><title>New charger · Stack Tender</title></svelte:head>
+<div class="page">
+	<h1>New charger</h1>
+	<p class="quiet mt-1">
+		Read it from the printed specification. Fields come filled with what is usual; change what differs.
+	</p>
+	<ChargerForm supplies={data.supplies} />
+</div>

@@ -1,0 +1,100 @@
+<script lang="ts">
+	import { reachable } from '$lib/ui/reachable';
+	import { goto } from '$app/navigation';
+	import { minutesOf, moment } from '$lib/ui/words';
+
+	let { data } = $props();
+	const to = (page: number) =>
+		`/logbook?${new URLSearchParams({ ...(data.packId ? { pack: data.packId } : {}), page: String(page) })}`;
+	/** Months as headings, so that a long book can be skimmed. */
+	const monthOf = (at: string) =>
+		new Date(at).toLocaleDateString('en-GB', { month: 'long', year: 'numeric' });
+</script>
+
+<svelte:head><title>Logbook · Stack Tender</title></svelte:head>
+<div class="page">
+	<header class="flex flex-wrap items-center justify-between gap-3">
+		<h1>Logbook</h1>
+		<div class="flex flex-wrap items-center gap-3">
+			<label
+				><span class="sr-only">Pack</span>
+				<select
+					class="field"
+					value={data.packId}
+					onchange={(e) =>
+						void goto(e.currentTarget.value ? `/logbook?pack=${e.currentTarget.value}` : '/logbook')}
+				>
+					<option value="">every pack</option>
+					{#each data.packs as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
+				</select></label
+			>
+			<a class="btn" href="/api/v1/backup" download>Backup</a>
+		</div>
+	</header>
+	<div class="mt-3 overflow-x-auto" use:reachable>
+		<table class="ledger">
+			<thead>
+				<tr
+					><th>When</th><th>Pack</th><th class="hidden md:table-cell">Charger</th><th
+						class="right hidden sm:table-cell">Current</th
+					><th class="right">Put in</th><th class="right hidden sm:table-cell">Expected</th><th class="right"
+						>Time</th
+					><th>Ended</th></tr
+				>
+			</thead>
+			<tbody>
+				{#each data.runs as { run, packName, chargerName, channelLabel }, i (run.id)}
+					{#if i === 0 || monthOf(run.startedAt) !== monthOf(data.runs[i - 1].run.startedAt)}
+						<tr class="!bg-transparent"
+							><td colspan="8" class="quiet pt-4 text-[12.5px] font-semibold">{monthOf(run.startedAt)}</td
+							></tr
+						>
+					{/if}
+					<tr>
+						<td class="whitespace-nowrap"
+							><a class="hover:underline" href="/{run.status === 'running' ? 'run' : 'logbook'}/{run.id}"
+								>{moment(run.startedAt)}</a
+							></td
+						>
+						<td
+							><a
+								class="font-semibold hover:underline"
+								href="/{run.status === 'running' ? 'run' : 'logbook'}/{run.id}">{packName}</a
+							></td
+						>
+						<td class="hidden md:table-cell">{chargerName} <span class="quiet">{channelLabel}</span></td>
+						<td class="right num hidden sm:table-cell"
+							>{run.settings.currentA.toFixed(1)}<span class="unit">A</span></td
+						>
+						<td class="right num"
+							>{run.chargeAh === null ? '–' : Math.round(run.chargeAh * 1000)}<span class="unit">mAh</span
+							></td
+						>
+						<td class="right num quiet hidden sm:table-cell"
+							>{run.expectedAh === null ? '–' : Math.round(run.expectedAh * 1000)}</td
+						>
+						<td class="right num">{run.durationS === null ? '–' : minutesOf(run.durationS)}</td>
+						<td class:text-check={run.status === 'ended' && run.endReason !== 'full'}
+							>{run.status === 'running' ? 'running' : run.endReason}{#if run.overridden.length}<span
+									class="quiet"
+									title="findings were overridden"
+								>
+									· overridden</span
+								>{/if}</td
+						>
+					</tr>
+				{:else}
+					<tr
+						><td colspan="8" class="quiet py-6">The book is empty. A run writes itself down when it ends.</td
+						></tr
+					>
+				{/each}
+			</tbody>
+		</table>
+	</div>
+	<p class="mt-3 flex items-center gap-4">
+		<span class="quiet">{data.total} runs, page {data.page} of {data.pages}</span>
+		{#if data.page > 1}<a class="link" href={to(data.page - 1)}>newer</a>{/if}
+		{#if data.page < data.pages}<a class="link" href={to(data.page + 1)}>older</a>{/if}
+	</p>
+</div>

@@ -1,0 +1,32 @@
+import { error } from '@sveltejs/kit';
+import { thinned } from '$core/log/telemetry';
+import { app } from '$lib/server/app';
+import { toPack } from '$lib/server/db/map';
+import { plannedCourse } from '$lib/server/services/course';
+import { eventsOf } from '$lib/server/services/events';
+import { getRun } from '$lib/server/services/runs';
+import { readTelemetry } from '$lib/server/services/telemetry';
+import type { PageServerLoad } from './$types';
+
+const MOST_POINTS = 500;
+
+export const load: PageServerLoad = async ({ params }) => {
+	const { db } = await app();
+	const found = await getRun(db, params.id);
+	if (!found.ok) error(404, found.message);
+	const packRow = await db.models.Pack.findByPk(found.value.run.packId, { paranoid: false });
+	const [telemetry, events, planned] = await Promise.all([
+		readTelemetry(db, params.id),
+		eventsOf(db, params.id),
+		plannedCourse(db, found.value.run)
+	]);
+	return {
+		...found.value,
+		pack: packRow ? toPack(packRow) : null,
+		packOnShelf: packRow !== null && packRow.get('deletedAt') == null,
+		telemetry: thinned(telemetry, MOST_POINTS),
+		samples: telemetry.timeS.length,
+		events,
+		planned
+	};
+};

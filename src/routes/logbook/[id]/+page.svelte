@@ -1,0 +1,175 @@
+<script lang="ts">
+	import { toast } from 'svelte-sonner';
+	import { goto, invalidateAll } from '$app/navigation';
+	import { showSetting, SETTINGS, type SettingId } from '$core/program/settings';
+	import { send } from '$lib/ui/api';
+	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
+	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { minutesOf, moment } from '$lib/ui/words';
+
+	let { data } = $props();
+	const run = $derived(data.run);
+	const spreadMv = $derived(
+		run.endCellVoltagesV && run.endCellVoltagesV.length > 1
+			? Math.round((Math.max(...run.endCellVoltagesV) - Math.min(...run.endCellVoltagesV)) * 1000)
+			: null
+	);
+
+	/** What the end means, in a sentence. */
+	const meaning = $derived.by(() => {
+		const fullV = run.settings.endVoltageV;
+		switch (run.endReason) {
+			case 'full':
+				return spreadMv === null || spreadMv <= 20
+					? `Full at ${fullV.toFixed(2)} V per cell.${spreadMv === null ? '' : ' The cells ended level.'}`
+					: `Full, but the cells ended ${spreadMv} mV apart: watch the low one.`;
+			case 'timer':
+				return `The safety timer of ${run.settings.safetyTimerMin} min cut it short.`;
+			case 'capacity limit':
+				return `The capacity limit of ${Math.round((run.settings.capacityLimitAh ?? 0) * 1000)} mAh cut it short${run.expectedAh ? `; about ${Math.round(run.expectedAh * 1000)} mAh were expected` : ''}. Was the limit left over from a smaller pack?`;
+			case 'temperature':
+				return 'The pack got too hot. Let it cool, look at it closely, and charge more slowly.';
+			case 'stopped':
+				return 'Stopped by hand.';
+			case 'charger error':
+				return 'The charger reported an error.';
+			case 'link lost':
+				return 'The charger forgot this run: it was restarted or lost power. Measure the pack before going on.';
+			default:
+				return '';
+		}
+	});
+
+	// svelte-ignore state_referenced_locally
+	let notes = $state(run.notes);
+	async function saveNotes() {
+		if (notes === run.notes) return;
+		const sent = await send('PATCH', `/runs/${run.id}`, { notes });
+		if (sent.ok) {
+			await invalidateAll();
+			toast('Note saved.');
+		} else toast.error(sent.message);
+	}
+	async function remove() {
+		const { id } = run;
+		const sent = await send('DELETE', `/runs/${id}`);
+		if (!sent.ok) return void toast.error(sent.message);
+		await goto('/logbook');
+		toast('Run removed from the book.', {
+			duration: 10000,
+			action: {
+				label: 'Undo',
+				onClick: async () => {
+					await send('POST', `/runs/${id}/restore`);
+					await goto(`/logbook/${id}`);
+				}
+			}
+		});
+	}
+</script>
+
+<svelte:head><title>{data.packName}, {moment(run.startedAt)} · Stack Tender</title></svelte:head>
+<div class="page">
+	<header class="flex flex-wrap items-center gap-4 border-b pb-3">
+		{#if data.pack}<StackGlyph pack={data.pack} cellV={run.endCellVoltagesV} size={48} />{/if}
+		<div class="min-w-0 flex-1">
+			<h1>
+				{#if data.packOnShelf}<a class="hover:underline" href="/packs/{run.packId}">{data.packName}</a
+					>{:else}{data.packName}{/if}
+			</h1>
+			<p class="quiet">
+				{moment(run.startedAt)} on {data.chargerName}, channel {data.channelLabel}, {run.mode === 'link'
+					? 'over the link'
+					: 'keyed in by hand'}
+			</p>
+		</div>
+		<p class="flex flex-wrap gap-2">
+			{#if data.samples}<a class="btn" href="/api/v1/runs/{run.id}/telemetry?format=csv" download>CSV</a>{/if}
+			<button class="btn" onclick={remove}>Delete</button>
+			{#if data.packOnShelf}<a class="btn btn-act" data-next href="/program?pack={run.packId}"
+					>Program again</a
+				>{/if}
+		</p>
+	</header>
+	<p class="mt-3 text-[1.05rem]">
+		<b class:text-check={run.endReason !== 'full'} class:text-act={run.endReason === 'full'}
+			>{run.endReason}</b
+		>
+		· {meaning}
+	</p>
+	<div class="grid gap-x-10 lg:grid-cols-[300px_minmax(0,1fr)]">
+		<section class="mt-3">
+			<dl class="grid grid-cols-[8.5rem_1fr] gap-y-1">
+				<dt class="quiet">Put in</dt>
+				<dd class="num">
+					{run.chargeAh === null ? '–' : Math.round(run.chargeAh * 1000)} mAh{#if run.expectedAh}<span
+							class="quiet ml-2">of {Math.round(run.expectedAh * 1000)}</span
+						>{/if}
+				</dd>
+				<dt class="quiet">Time</dt>
+				<dd class="num">
+					{run.durationS === null ? '–' : minutesOf(run.durationS)}{#if run.expectedMin}<span
+							class="quiet ml-2">of {Math.round(run.expectedMin)}</span
+						>{/if}
+				</dd>
+				{#if run.peakTemperatureDegC !== null}<dt class="quiet">Warmest</dt>
+					<dd class="num">{run.peakTemperatureDegC.toFixed(1)} °C</dd>{/if}
+				{#if run.endCellVoltagesV}<dt class="quiet">Cells at the end</dt>
+					<dd class="num">{run.endCellVoltagesV.map((v) => v.toFixed(3)).join(' ')}</dd>{/if}
+				{#if spreadMv !== null}<dt class="quiet">Spread</dt>
+					<dd class="num">{spreadMv} mV</dd>{/if}
+			</dl>
+			<h2 class="mt-4">Settings</h2>
+			<dl class="mt-1 grid grid-cols-[8.5rem_1fr] gap-y-1">
+				{#each Object.entries(run.settings) as [id, value] (id)}
+					<dt class="quiet">{SETTINGS[id as SettingId]?.name ?? id}</dt>
+					<dd class="num">{value === null ? 'not on this charger' : showSetting(id as SettingId, value)}</dd>
+				{/each}
+			</dl>
+			{#if run.overridden.length}
+				<h2 class="mt-4">Overridden</h2>
+				{#each run.overridden as o (o.rule)}<p class="mt-1 border-l-2 border-check pl-3 text-[13px]">
+						{o.sentence}<br /><span class="quiet">because:</span>
+						{o.reason}
+					</p>{/each}
+			{/if}
+			<label class="mt-4 block">
+				<span class="block font-semibold">Note</span>
+				<textarea class="field mt-1" rows="3" bind:value={notes} onblur={saveNotes}></textarea>
+			</label>
+		</section>
+		<section class="mt-3 min-w-0">
+			<h2>Course</h2>
+			{#if data.samples > 1}
+				<ForecastChart
+					best={data.planned}
+					measured={data.telemetry}
+					timerMin={run.settings.safetyTimerMin}
+					height={330}
+					label="Course of the run: {run.durationS === null ? '' : minutesOf(run.durationS)}, {Math.round(
+						(run.chargeAh ?? 0) * 1000
+					)} mAh"
+				/>
+				<p class="quiet text-[12px]">
+					<span class="font-semibold text-act">volts</span> and
+					<span class="font-semibold text-check">amps</span>
+					against minutes, {data.samples} samples; dashed is what was expected
+				</p>
+			{:else}
+				<p class="quiet mt-1">Keyed in by hand: no samples, only what was written down.</p>
+			{/if}
+			{#if data.events.length}
+				<h2 class="mt-4">Record</h2>
+				<ol class="mt-1 text-[13px]">
+					{#each data.events as event, i (i)}
+						<li class="flex gap-4 border-b py-1">
+							<span class="quiet w-40">{moment(event.at)}</span><span
+								>{event.kind}{event.detail.reason ? `: ${event.detail.reason}` : ''}</span
+							>
+						</li>
+					{/each}
+				</ol>
+			{/if}
+		</section>
+	</div>
+</div>

@@ -1,0 +1,26 @@
+import { error } from '@sveltejs/kit';
+import { readinessOf } from '$core/care/readiness';
+import { app } from '$lib/server/app';
+import { getPack, readingsOf } from '$lib/server/services/packs';
+import { listRuns } from '$lib/server/services/runs';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params, depends }) => {
+	depends('app:channels');
+	const { db } = await app();
+	const found = await getPack(db, params.id);
+	if (!found.ok) error(404, found.message);
+	const now = new Date().toISOString();
+	const [readings, { runs, total }] = await Promise.all([
+		readingsOf(db, params.id, 12),
+		listRuns(db, { packId: params.id, limit: 12 })
+	]);
+	return {
+		pack: found.value,
+		readings,
+		runs,
+		totalRuns: total,
+		readiness: readinessOf(found.value, readings[0] ?? null, now),
+		now
+	};
+};

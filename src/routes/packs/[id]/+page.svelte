@@ -1,0 +1,221 @@
+<script lang="ts">
+	import { reachable } from '$lib/ui/reachable';
+	import { toast } from 'svelte-sonner';
+	import { goto, invalidateAll } from '$app/navigation';
+	import { chemistryOf } from '$core/chemistry/catalogue';
+	import { connectorOf } from '$core/pack/connector';
+	import { cellsLabel } from '$core/pack/pack';
+	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
+	import { cRate } from '$core/quantity/format';
+	import { send } from '$lib/ui/api';
+	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
+	import ReadingForm from '$lib/ui/ReadingForm.svelte';
+	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { ago, day, minutesOf } from '$lib/ui/words';
+
+	let { data } = $props();
+	const pack = $derived(data.pack);
+	const last = $derived<Reading | null>(data.readings[0] ?? null);
+	const chemistry = $derived(chemistryOf(pack.chemistry));
+
+	async function remove() {
+		const { id, name } = pack;
+		const sent = await send('DELETE', `/packs/${id}`);
+		if (!sent.ok) return void toast.error(sent.message);
+		await goto('/packs');
+		await invalidateAll();
+		toast(`${name} is off the shelf.`, {
+			duration: 10000,
+			action: {
+				label: 'Undo',
+				onClick: async () => {
+					await send('POST', `/packs/${id}/restore`);
+					await goto(`/packs/${id}`);
+					await invalidateAll();
+				}
+			}
+		});
+	}
+	async function removeReading(reading: Reading) {
+		const sent = await send<Reading>('DELETE', `/readings/${reading.id}`);
+		if (!sent.ok) return void toast.error(sent.message);
+		await invalidateAll();
+		const { id: _id, packId: _packId, ...input } = sent.value;
+		toast('Reading removed.', {
+			action: {
+				label: 'Undo',
+				onClick: async () => {
+					await send('POST', `/packs/${pack.id}/readings`, input);
+					await invalidateAll();
+				}
+			}
+		});
+	}
+</script>
+
+<svelte:head><title>{pack.name} · Stack Tender</title></svelte:head>
+<div class="page">
+	<header class="flex flex-wrap items-center gap-x-5 gap-y-3 border-b pb-3">
+		<StackGlyph {pack} cellV={last?.cellVoltagesV ?? null} size={56} />
+		<div class="min-w-0 flex-1">
+			<h1>{pack.name}</h1>
+			<p class="quiet">
+				{chemistry.name} <span class="num">{cellsLabel(pack)}</span> ·
+				<span class="num">{Math.round(pack.capacityAh * 1000)}</span>
+				mAh ·
+				{pack.labelChargeRateC === null
+					? 'no rate on the label'
+					: `label ${cRate(pack.labelChargeRateC)}`}{pack.usedIn ? ` · ${pack.usedIn}` : ''}
+			</p>
+		</div>
+		<p class="flex gap-2">
+			<a class="btn" href="/packs/{pack.id}/edit">Edit</a>
+			<button class="btn" onclick={remove}>Delete</button>
+			<a class="btn btn-act" data-next href="/program?pack={pack.id}">Program</a>
+		</p>
+	</header>
+	<div class="grid gap-x-10 lg:grid-cols-[1.25fr_1fr]">
+		<div class="min-w-0">
+			<section class="mt-4" id="reading">
+				<div class="flex flex-wrap items-baseline gap-x-4">
+					<h2>Reading</h2>
+					<ReadinessMark state={data.readiness.state} />
+					<span>{data.readiness.sentence}</span>
+				</div>
+				{#if last}
+					<p class="mt-1">
+						{#if last.cellVoltagesV}
+							<span class="num font-semibold">{last.cellVoltagesV.map((v) => v.toFixed(2)).join('  ')}</span
+							><span class="unit">V</span>, spread
+							<span class="num">{Math.round((spreadV(last) ?? 0) * 1000)}</span> mV,
+						{:else}
+							<span class="num font-semibold">{packVoltage(last).toFixed(2)}</span><span class="unit">V</span> for
+							the pack,
+						{/if}
+						{#if data.readiness.soc !== null && data.readiness.band}
+							about <span class="num">{Math.round(Math.min(1, Math.max(0, data.readiness.soc)) * 100)} %</span
+							>
+							<span class="quiet"
+								>({Math.round(data.readiness.band.low * 100)} to {Math.round(data.readiness.band.high * 100)} %)</span
+							>,
+						{/if}
+						<span class="quiet"
+							>{ago(last.takenAt, data.now)}, {last.state === 'rest'
+								? 'at rest'
+								: last.state === 'loaded'
+									? 'under load'
+									: 'just after use'}</span
+						>
+					</p>
+				{:else}
+					<p class="quiet mt-1">
+						Never measured here. Read every cell with a meter or on a charger's cell page.
+					</p>
+				{/if}
+				<div class="mt-3 border-t pt-3"><ReadingForm {pack} onsaved={() => void invalidateAll()} /></div>
+			</section>
+			<section class="mt-6">
+				<h2>Runs <span class="quiet font-normal">{data.totalRuns}</span></h2>
+				<div class="overflow-x-auto" use:reachable>
+					<table class="ledger">
+						<thead>
+							<tr
+								><th>When</th><th class="hidden sm:table-cell">Charger</th><th class="right">Current</th><th
+									class="right">Put in</th
+								><th class="right">Time</th><th>Ended</th></tr
+							>
+						</thead>
+						<tbody>
+							{#each data.runs as { run, chargerName, channelLabel } (run.id)}
+								<tr>
+									<td
+										><a
+											class="hover:underline"
+											href="/{run.status === 'running' ? 'run' : 'logbook'}/{run.id}">{day(run.startedAt)}</a
+										></td
+									>
+									<td class="hidden sm:table-cell">{chargerName} {channelLabel}</td>
+									<td class="right num">{run.settings.currentA.toFixed(1)}<span class="unit">A</span></td>
+									<td class="right num"
+										>{run.chargeAh === null ? '–' : Math.round(run.chargeAh * 1000)}<span class="unit"
+											>mAh</span
+										></td
+									>
+									<td class="right num">{run.durationS === null ? '–' : minutesOf(run.durationS)}</td>
+									<td class:text-check={run.endReason !== 'full' && run.status === 'ended'}
+										>{run.status === 'running' ? 'running' : run.endReason}</td
+									>
+								</tr>
+							{:else}
+								<tr><td colspan="6" class="quiet">No run yet.</td></tr>
+							{/each}
+						</tbody>
+					</table>
+				</div>
+				{#if data.totalRuns > data.runs.length}<p class="mt-2">
+						<a class="link" href="/logbook?pack={pack.id}">All {data.totalRuns} runs</a>
+					</p>{/if}
+			</section>
+		</div>
+		<div class="min-w-0">
+			<section class="mt-4">
+				<h2>Label and lead</h2>
+				<dl class="mt-1 grid grid-cols-[10rem_1fr] gap-y-1">
+					<dt class="quiet">Printed volts</dt>
+					<dd class="num">
+						{pack.labelVoltageV === null ? 'not read' : `${pack.labelVoltageV.toFixed(1)} V`}
+					</dd>
+					<dt class="quiet">Energy</dt>
+					<dd class="num">{(pack.capacityAh * pack.cells * chemistry.voltages.nominalV).toFixed(1)} Wh</dd>
+					<dt class="quiet">Connector</dt>
+					<dd>{connectorOf(pack.connectorId)?.name ?? 'not known'}</dd>
+					<dt class="quiet">Balance lead</dt>
+					<dd>{pack.balanceLead ? `yes, ${pack.cells + 1} wires` : 'none'}</dd>
+					<dt class="quiet">Measured capacity</dt>
+					<dd class:num={pack.measuredCapacityAh !== null}>
+						{pack.measuredCapacityAh === null
+							? 'not yet'
+							: `${Math.round(pack.measuredCapacityAh * 1000)} mAh`}
+					</dd>
+					<dt class="quiet">First used</dt>
+					<dd>{pack.firstUsedOn ? day(pack.firstUsedOn) : 'not known'}</dd>
+					<dt class="quiet">Condition</dt>
+					<dd
+						class:text-stop={pack.condition !== 'in service'}
+						class:font-semibold={pack.condition !== 'in service'}
+					>
+						{pack.condition}
+					</dd>
+				</dl>
+				{#if pack.notes}<p class="mt-2 border-l-2 pl-3 whitespace-pre-line">{pack.notes}</p>{/if}
+			</section>
+			<section class="mt-6">
+				<h2>Readings</h2>
+				<ul>
+					{#each data.readings as reading (reading.id)}
+						<li class="flex items-center gap-3 border-b py-1">
+							<StackGlyph {pack} cellV={reading.cellVoltagesV} size={18} />
+							<span class="num flex-1 text-[12.5px]"
+								>{reading.cellVoltagesV
+									? reading.cellVoltagesV.map((v) => v.toFixed(2)).join(' ')
+									: `${packVoltage(reading).toFixed(2)} pack`}</span
+							>
+							<span class="quiet text-[12px]">{ago(reading.takenAt, data.now)}</span>
+							<button
+								class="quiet min-h-[24px] px-1 text-[12px] hover:underline"
+								aria-label="Remove the reading of {ago(reading.takenAt, data.now)}"
+								onclick={() => removeReading(reading)}>remove</button
+							>
+						</li>
+					{:else}
+						<li class="quiet py-1">None.</li>
+					{/each}
+				</ul>
+			</section>
+			<p class="quiet mt-5 text-[12.5px]">
+				Swollen, dented, punctured or left far too empty: do not charge it. The pack maker's sheet comes
+				before what is computed here.
+			</p>
+		</div>
+	</div>
+</div>

@@ -1,0 +1,10 @@
+<script lang="ts">
+	import PackForm from '$lib/ui/PackForm.svelte';
+	let { data } = $props();
+</script>
+
+<svelte:head><title>Edit {data.pack.name} · Stack Tender</title></svelte:head>
+<div class="page">
+	<h1>{data.pack.name}</h1>
+	<PackForm pack={data.pack} />
+</div>

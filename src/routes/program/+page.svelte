@@ -1,0 +1,38 @@
+<script lang="ts">
+	import { page } from '$app/state';
+	import ProgramChooser from '$lib/ui/ProgramChooser.svelte';
+	import Workbench from './Workbench.svelte';
+
+	let { data } = $props();
+
+	/** The address of this page with something else chosen. */
+	function href(change: Record<string, string>): string {
+		// eslint-disable-next-line svelte/prefer-svelte-reactivity -- made and read at once
+		const query = new URLSearchParams(page.url.searchParams);
+		for (const [key, value] of Object.entries(change)) query.set(key, value);
+		return `/program?${query}`;
+	}
+</script>
+
+<svelte:head
+	><title>{data.context ? `Program ${data.context.pack.name}` : 'Program'} · Stack Tender</title></svelte:head
+>
+{#if data.context}
+	{#key `${data.context.pack.id} ${data.context.channelId} ${data.context.task} ${data.context.purpose}`}
+		<Workbench
+			context={data.context}
+			packs={data.packs}
+			chargers={data.chargers}
+			channels={data.channels}
+			{href}
+		/>
+	{/key}
+{:else}
+	<ProgramChooser
+		packs={data.packs}
+		chargers={data.chargers}
+		channels={data.channels}
+		chosen={data.chosen}
+		{href}
+	/>
+{/if}

@@ -1,0 +1,523 @@
+<!-- The heart: settings and why, what would happen, what is wrong with it, and the way on. -->
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { toast } from 'svelte-sonner';
+	import { goto, invalidateAll } from '$app/navigation';
+	import type { Readiness } from '$core/care/readiness';
+	import { entryFor, type Charger } from '$core/charger/charger';
+	import { socAt } from '$core/chemistry/curve';
+	import { cellsLabel, type Pack } from '$core/pack/pack';
+	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
+	import type { ProgramContext } from '$core/program/context';
+	import { heldSetting } from '$core/program/context';
+	import type { Fix } from '$core/program/rule';
+	import { SETTINGS, type Overrides, type ProgramSettings, type SettingId } from '$core/program/settings';
+	import { TASKS } from '$core/program/task';
+	import { cRate } from '$core/quantity/format';
+	import type { ChannelState } from '$lib/server/services/today';
+	import { send } from '$lib/ui/api';
+	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
+	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
+	import { ForecastClient } from '$lib/ui/forecast-client.svelte';
+	import { ProgramDraft } from '$lib/ui/program-draft.svelte';
+	import SettingRow from '$lib/ui/SettingRow.svelte';
+	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import VerdictBar from '$lib/ui/VerdictBar.svelte';
+	import { ago } from '$lib/ui/words';
+
+	interface Props {
+		context: ProgramContext;
+		packs: { pack: Pack; reading: Reading | null; readiness: Readiness }[];
+		chargers: Charger[];
+		channels: ChannelState[];
+		href: (change: Record<string, string>) => string;
+	}
+	let { context, packs, chargers, channels, href }: Props = $props();
+
+	const draft = new ProgramDraft(() => context);
+	const client = new ForecastClient();
+	const solution = $derived(draft.solution);
+	const r = $derived(solution.resolved);
+	const { pack, charger } = $derived(context);
+	const channel = $derived(r.channel);
+	const chemistry = $derived(r.chemistry);
+	const reading = $derived(context.reading);
+	/** A pack that must not be charged at all gets reasons, not settings. */
+	const forbidden = $derived(
+		solution.findings.some((f) => f.severity === 'stop' && !f.overridable) &&
+			draft.solution.overridden.length === 0
+	);
+	const tasks = $derived(
+		TASKS.filter((t) => t.families.includes(chemistry.family) && (t.id === 'charge' || pack.cells > 1))
+	);
+	const PURPOSES = ['gentle', 'standard', 'hurry'] as const;
+	/** The run that stands in the way of a start: on this channel, or of this pack elsewhere. */
+	const inTheWay = $derived(
+		channels.find((c) => c.run && (c.channelId === context.channelId || c.pack?.id === context.pack.id)) ??
+			null
+	);
+	let busy = $state(false);
+
+	onMount(() => {
+		const close = client.open();
+		const undo = (event: KeyboardEvent) => {
+			const inField = (event.target as HTMLElement).closest('input, textarea, select');
+			if (event.key === 'u' && !inField && !event.ctrlKey && !event.metaKey) draft.undo();
+		};
+		window.addEventListener('keydown', undo);
+		return () => {
+			window.removeEventListener('keydown', undo);
+			close();
+		};
+	});
+
+	// The quick forecast is already in the solution; the band follows a moment after the last change.
+	$effect(() => {
+		const { settings, forecast } = solution;
+		const now = context;
+		if (!forecast) return;
+		const timer = setTimeout(() => void client.ask(now, settings), 120);
+		return () => clearTimeout(timer);
+	});
+
+	const held = (kind: 'safetyTimerMin' | 'capacityLimitAh' | 'temperatureLimitDegC') => heldSetting(r, kind);
+	function rangeOf(id: SettingId): { min: number; max: number; step: number } {
+		if (id === 'currentA')
+			return { min: channel.minCurrentA, max: channel.maxCurrentA, step: channel.currentStepA };
+		if (id === 'endVoltageV')
+			return {
+				min: entryFor(channel, chemistry.id)?.endVoltageMinV ?? chemistry.voltages.nominalV,
+				// A little above the limit may be typed, so that the answer is a reason and not a wall.
+				max: chemistry.voltages.cellMaxV + 0.1,
+				step: channel.endVoltageStepV ?? 0.01
+			};
+		if (id === 'cells') return { min: 1, max: 24, step: 1 };
+		const h = id === 'balance' ? null : held(id);
+		return h ? { min: h.min, max: h.max, step: h.step } : { min: 0, max: 1, step: 1 };
+	}
+	/** Decimal noise of a stepper is cut to what the setting shows. */
+	const tidy = (id: SettingId, value: ProgramSettings[SettingId]) =>
+		typeof value === 'number' ? Number(value.toFixed(SETTINGS[id].shownPerStored === 1000 ? 4 : 3)) : value;
+	const set = (id: SettingId, value: ProgramSettings[SettingId]) =>
+		draft.set({ [id]: tidy(id, value) } as Overrides);
+
+	async function hold(fix: Extract<Fix, { kind: 'hold' }>) {
+		const sent = await send('PATCH', `/chargers/${charger.id}/held`, {
+			kind: fix.setting,
+			channelId: fix.channelId,
+			value: fix.value
+		});
+		if (!sent.ok) return void toast.error(sent.message);
+		const before = held(fix.setting as 'safetyTimerMin')?.heldValue ?? null;
+		await invalidateAll();
+		toast(`Noted: ${charger.name} now holds that value. Key it in there too.`, {
+			action: {
+				label: 'Undo',
+				onClick: async () => {
+					await send('PATCH', `/chargers/${charger.id}/held`, {
+						kind: fix.setting,
+						channelId: fix.channelId,
+						value: before
+					});
+					await invalidateAll();
+				}
+			}
+		});
+	}
+	function fix(fix: Fix) {
+		if (fix.kind === 'set') draft.set(fix.set);
+		else if (fix.kind === 'hold') void hold(fix);
+		else if (fix.to === 'read pack') void goto(`/packs/${pack.id}#reading`);
+		else if (fix.to === 'edit pack') void goto(`/packs/${pack.id}/edit`);
+		else void goto(`/chargers/${charger.id}/edit`);
+	}
+	async function save(next: 'start' | 'card') {
+		busy = true;
+		const sent = await send<{ id: string }>('POST', '/programs', {
+			packId: pack.id,
+			chargerId: charger.id,
+			channelId: context.channelId,
+			task: context.task,
+			purpose: context.purpose,
+			overrides: draft.overrides
+		});
+		busy = false;
+		if (!sent.ok) return void toast.error(sent.message);
+		await goto(next === 'card' ? `/program/${sent.value.id}/card` : `/run/start/${sent.value.id}`);
+	}
+
+	const forecast = $derived(solution.forecast);
+	const trace = $derived(client.answer?.trace ?? null);
+	const limitMin = $derived.by(() => {
+		const limit = solution.settings.capacityLimitAh;
+		if (limit === null || !trace) return null;
+		const k = trace.chargeAh.findIndex((ah) => ah >= limit);
+		return k < 0 ? null : trace.timeS[k] / 60;
+	});
+	/** Charge given up by ending at the gentlest volts, per cent: read off the curve of the chemistry. */
+	const heldBack = $derived(
+		Math.round(
+			100 *
+				(socAt(chemistry.curve, solution.settings.endVoltageV) -
+					socAt(chemistry.curve, chemistry.voltages.gentleEndV.low))
+		)
+	);
+	/** Whether a value the charger still holds would end this charge early. */
+	function wouldCut(id: SettingId, heldValue: number | null): boolean {
+		if (heldValue === null || !forecast) return false;
+		if (id === 'safetyTimerMin') return heldValue < forecast.timeMin.p99;
+		return id === 'capacityLimitAh' && heldValue < forecast.chargeAh.p99;
+	}
+	const startV = $derived(trace?.packV[0] ?? (reading ? packVoltage(reading) : pack.cells * 3.7));
+	const soc = $derived(Math.round(Math.min(1, Math.max(0, r.chargeState.soc)) * 100));
+	const peakDrawW = $derived(
+		forecast ? forecast.best.peakPowerW / charger.efficiency + charger.overheadW : null
+	);
+	const uses = $derived(
+		[
+			context.supply?.name ?? 'supply not stated',
+			charger.sharedPowerW !== null && context.othersOutputW > 0
+				? `others use ${Math.round(context.othersOutputW)} of ${charger.sharedPowerW} W`
+				: ''
+		]
+			.filter(Boolean)
+			.join(' · ')
+	);
+</script>
+
+<div class="workbench">
+	<header class="head">
+		<StackGlyph {pack} cellV={reading?.cellVoltagesV ?? null} size={52} />
+		<div class="min-w-0 flex-1">
+			<h1 class="truncate">
+				<a class="hover:underline" href="/packs/{pack.id}">{pack.name}</a>
+			</h1>
+			<p class="quiet truncate text-[13px]">
+				{chemistry.name}
+				{cellsLabel(pack)} · {Math.round(pack.capacityAh * 1000)} mAh · {pack.labelChargeRateC === null
+					? 'no label rate'
+					: `label ${cRate(pack.labelChargeRateC)}`} ·
+				{#if reading}
+					read {ago(reading.takenAt, context.now)}:
+					{#if reading.cellVoltagesV}<span class="num text-ink"
+							>{reading.cellVoltagesV.map((v) => v.toFixed(2)).join('  ')}</span
+						>
+						V{#if pack.cells > 1}, spread {Math.round((spreadV(reading) ?? 0) * 1000)} mV{/if}{:else}<span
+							class="num text-ink">{packVoltage(reading).toFixed(2)}</span
+						> V{/if}, about {soc} %
+				{:else}not measured{/if}
+			</p>
+		</div>
+		<div class="pickers">
+			<label
+				><span class="sr-only">Pack</span>
+				<select
+					class="field"
+					value={pack.id}
+					onchange={(e) => void goto(href({ pack: e.currentTarget.value }))}
+				>
+					{#each packs as p (p.pack.id)}<option value={p.pack.id}>{p.pack.name}</option>{/each}
+				</select></label
+			>
+			<label
+				><span class="sr-only">Channel</span>
+				<select
+					class="field font-semibold"
+					value={context.channelId}
+					onchange={(e) => void goto(href({ channel: e.currentTarget.value }))}
+				>
+					{#each chargers as c (c.id)}
+						{#each c.channels as ch (ch.id)}
+							<option value={ch.id}>{c.name}{c.channels.length > 1 ? `, channel ${ch.label}` : ''}</option>
+						{/each}
+					{/each}
+				</select></label
+			>
+			{#if inTheWay}
+				<p class="truncate text-[12px] sm:text-right">
+					<a class="link" href="/run/{inTheWay.run!.id}"
+						>{inTheWay.pack?.id === pack.id ? 'this pack is charging' : `charging ${inTheWay.pack?.name}`}</a
+					>
+				</p>
+			{:else}
+				<p class="quiet truncate text-[12px] sm:text-right">{uses}</p>
+			{/if}
+		</div>
+	</header>
+
+	<nav class="tabs" aria-label="Task and purpose">
+		<div>
+			{#each tasks as task (task.id)}
+				<a
+					href={href({ task: task.id })}
+					class:here={task.id === context.task}
+					aria-current={task.id === context.task ? 'true' : undefined}
+					title={task.purpose}>{task.name}</a
+				>
+			{/each}
+		</div>
+		<div>
+			{#each PURPOSES as purpose (purpose)}
+				<a
+					href={href({ purpose })}
+					class:here={purpose === context.purpose}
+					aria-current={purpose === context.purpose ? 'true' : undefined}
+					>{purpose[0].toUpperCase() + purpose.slice(1)}</a
+				>
+			{/each}
+		</div>
+		<button
+			type="button"
+			class="btn undo"
+			disabled={!draft.canUndo}
+			onclick={() => draft.undo()}
+			title="Undo the last change (u)">Undo</button
+		>
+	</nav>
+
+	<div class="columns">
+		<section class="settings" aria-label="Settings">
+			{#if forbidden}
+				<div class="mt-4 border-l-4 border-stop pl-4">
+					<h2 class="text-stop">No program for this pack</h2>
+					{#each solution.findings.filter((f) => f.severity === 'stop') as f (f.rule)}<p class="mt-2">
+							{f.sentence}
+						</p>{/each}
+					<p class="quiet mt-3 text-[13px]">
+						Cells over their limit, far too empty, swollen or miscounted packs start fires. This cannot be
+						overridden. If a pack swells, hisses or smokes: leave it, power off at the wall if safe, get out,
+						call the fire service.
+					</p>
+				</div>
+			{:else}
+				{#each r.taskData.settings as id (id)}
+					<SettingRow
+						{id}
+						decision={solution.decisions[id]}
+						value={solution.settings[id]}
+						own={solution.overridden.includes(id)}
+						range={rangeOf(id)}
+						ladder={id === 'currentA'}
+						fixed={id === 'endVoltageV' && channel.endVoltageStepV === null}
+						onset={(v) => set(id, v)}
+						onrelease={() => draft.release(id)}
+					>
+						{#snippet extra()}
+							{#if id === 'safetyTimerMin' || id === 'capacityLimitAh' || id === 'temperatureLimitDegC'}
+								{@const h = held(id)}
+								{#if h && h.heldValue !== solution.settings[id]}
+									<p class="quiet">
+										{charger.name} is at
+										<b class="num" class:text-stop={wouldCut(id, h.heldValue)}
+											>{h.heldValue === null
+												? 'off'
+												: Math.round(h.heldValue * SETTINGS[id].shownPerStored)}</b
+										>{h.scope === 'channel'
+											? ', on this channel'
+											: h.scope === 'slot'
+												? ', in this slot'
+												: ''}.
+									</p>
+								{/if}
+							{:else if id === 'endVoltageV' && heldBack >= 2 && context.purpose !== 'gentle' && !solution.overridden.includes(id) && channel.endVoltageStepV !== null}
+								<p class="quiet">
+									<button
+										type="button"
+										class="link"
+										onclick={() => set('endVoltageV', chemistry.voltages.gentleEndV.low)}
+										>{chemistry.voltages.gentleEndV.low.toFixed(2)}</button
+									>
+									keeps about {heldBack} % back, for many more cycles.
+								</p>
+							{/if}
+						{/snippet}
+					</SettingRow>
+				{/each}
+			{/if}
+		</section>
+
+		<section class="pictures" aria-label="What would happen">
+			<div class="flex flex-wrap items-baseline justify-between gap-x-3">
+				<h2>Forecast</h2>
+				{#if forecast && !forbidden}
+					<p class="text-[13px]">
+						<b class="num">{Math.round(forecast.timeMin.median)}</b> min
+						<span class="quiet num"
+							>({Math.round(forecast.timeMin.p5)} to {Math.round(forecast.timeMin.p95)})</span
+						>
+						· in
+						<b class="num">{Math.round(forecast.chargeAh.median * 1000)}</b>
+						mAh{#if peakDrawW !== null}&nbsp;· draws up to <b class="num">{Math.round(peakDrawW)}</b> W{/if}
+					</p>
+				{/if}
+			</div>
+			{#if forecast && !forbidden}
+				<ForecastChart
+					best={trace}
+					band={client.answer?.band ?? null}
+					voltageFromMin={client.answer?.voltageFromMin ?? null}
+					timerMin={solution.settings.safetyTimerMin}
+					{limitMin}
+					height={232}
+					label="Forecast: full in about {Math.round(forecast.timeMin.median)} minutes, taking {Math.round(
+						forecast.chargeAh.median * 1000
+					)} mAh; peak {forecast.peakTemperatureDegC.median.toFixed(0)} °C."
+				/>
+				<p class="quiet flex flex-wrap justify-between gap-x-3 text-[12px]">
+					<span
+						><span class="font-semibold text-act">— volts</span>
+						<span class="font-semibold text-check">- - amps</span>, against minutes</span
+					>
+					{#if client.progress !== null}
+						<span role="status"
+							>band {Math.round(client.progress * 100)} %
+							<button class="link" onclick={() => client.cancel()}>cancel</button></span
+						>
+					{:else if client.answer}
+						<span>band: 90 of 100 of {client.answer.band.runs} simulated packs</span>
+					{/if}
+				</p>
+			{:else}
+				<p class="quiet py-6">No forecast: {solution.findings[0]?.sentence}</p>
+			{/if}
+			<div class="mt-3 flex items-baseline justify-between">
+				<h2>Envelope of {charger.channels.length > 1 ? `channel ${channel.label}` : charger.name}</h2>
+				<p class="quiet text-[12px]">amps against pack volts</p>
+			</div>
+			<EnvelopeChart
+				input={r.envelope}
+				fromCellV={chemistry.voltages.hardFloorV}
+				toCellV={chemistry.voltages.cellMaxV + 0.05}
+				endV={pack.cells * solution.settings.endVoltageV}
+				path={forbidden ? null : trace}
+				at={forbidden || !trace
+					? null
+					: {
+							packV: startV,
+							currentA: trace.currentA[0] ?? solution.settings.currentA,
+							label: 'starts here'
+						}}
+				height={196}
+			/>
+		</section>
+	</div>
+
+	<div class="bar">
+		<VerdictBar findings={solution.findings} onfix={fix}>
+			{#snippet actions()}
+				{#if !forbidden}
+					<button
+						type="button"
+						class="link"
+						disabled={busy || solution.verdict === 'stop'}
+						class:opacity-50={solution.verdict === 'stop'}
+						onclick={() => void save('card')}>Key-in card</button
+					>
+				{/if}
+				<button
+					type="button"
+					class="btn btn-act !min-h-[38px]"
+					data-next
+					disabled={busy ||
+						forbidden ||
+						solution.findings.some((f) => f.severity === 'stop' && !f.overridable)}
+					onclick={() => void save('start')}>Check and connect</button
+				>
+			{/snippet}
+		</VerdictBar>
+	</div>
+</div>
+
+<style>
+	.workbench {
+		display: flex;
+		flex-direction: column;
+		min-height: 100%;
+	}
+	.head {
+		display: flex;
+		align-items: center;
+		gap: 16px;
+		padding: 10px 20px 9px;
+		border-bottom: var(--stroke) solid var(--rule);
+	}
+	.pickers {
+		width: 232px;
+		display: grid;
+		gap: 2px;
+	}
+	.pickers .field {
+		min-height: 26px;
+		padding-block: 0;
+	}
+	.tabs {
+		display: flex;
+		gap: 26px;
+		padding: 6px 20px 0;
+		align-items: end;
+	}
+	.tabs div {
+		display: flex;
+		border-bottom: var(--stroke) solid var(--rule);
+	}
+	.tabs a {
+		padding: 4px 9px 6px;
+		border-bottom: 2px solid transparent;
+		margin-bottom: -1px;
+		color: var(--quiet);
+	}
+	.tabs a.here {
+		border-bottom-color: var(--act);
+		font-weight: 650;
+		color: var(--ink);
+	}
+	.undo {
+		min-height: 26px;
+		margin-left: auto;
+		margin-bottom: 3px;
+		font-size: 12.5px;
+	}
+	.columns {
+		flex: 1;
+		display: grid;
+		grid-template-columns: minmax(0, 1.08fr) minmax(0, 1fr);
+		gap: 26px;
+		padding: 6px 20px 10px;
+	}
+	.pictures {
+		min-width: 0;
+	}
+	.bar {
+		position: sticky;
+		bottom: 0;
+		z-index: 5;
+	}
+	@media (max-width: 1000px) {
+		.columns {
+			grid-template-columns: minmax(0, 1fr);
+		}
+	}
+	@media (max-width: 720px) {
+		.head,
+		.columns {
+			padding-inline: 14px;
+		}
+		.head {
+			flex-wrap: wrap;
+		}
+		.pickers {
+			width: 100%;
+		}
+		.pickers .field {
+			min-height: 40px;
+		}
+		.tabs {
+			padding-inline: 14px;
+			flex-wrap: wrap;
+			gap: 4px 18px;
+		}
+		.tabs a {
+			padding-block: 9px;
+		}
+	}
+</style>

@@ -1,0 +1,63 @@
+<script lang="ts">
+	import { cellsLabel } from '$core/pack/pack';
+
+	let { data } = $props();
+	const parts = $derived([
+		{ title: 'First, in the charger’s own settings', lines: data.card.first },
+		{ title: 'Then the program, in the order it asks', lines: data.card.then },
+		{ title: 'Afterwards, put back', lines: data.card.putBack }
+	]);
+</script>
+
+<svelte:head><title>Key-in card, {data.pack.name} · Stack Tender</title></svelte:head>
+<div class="page max-w-[44rem]">
+	<p class="no-print mb-3 flex flex-wrap gap-3">
+		<button class="btn" onclick={() => window.print()}>Print</button>
+		<a class="btn btn-act" data-next href="/run/start/{data.programId}">Check and connect</a>
+	</p>
+	<article class="card border-2 p-5">
+		<header class="flex flex-wrap items-baseline justify-between gap-x-4 border-b pb-2">
+			<h1>{data.pack.name}</h1>
+			<p class="num">{cellsLabel(data.pack)} · {Math.round(data.pack.capacityAh * 1000)} mAh</p>
+			<p class="w-full">
+				{data.taskName} on
+				<b>{data.charger.name}{data.charger.channels > 1 ? `, channel ${data.channelLabel}` : ''}</b>
+			</p>
+		</header>
+		{#each parts as part (part.title)}
+			{#if part.lines.length}
+				<h2 class="mt-4">{part.title}</h2>
+				<ol class="mt-1">
+					{#each part.lines as line, i (line.what)}
+						<li class="grid grid-cols-[1.6rem_9rem_1fr] items-baseline gap-x-2 border-b py-[7px]">
+							<span class="quiet num">{i + 1}</span>
+							<span>{line.what}</span>
+							<span
+								><b class="num text-[1.15rem]">{line.value}</b>{#if line.remark}<span
+										class="quiet ml-3 text-[12.5px]">{line.remark}</span
+									>{/if}</span
+							>
+						</li>
+					{/each}
+				</ol>
+			{/if}
+		{/each}
+		<p class="mt-4">
+			The charger must read <b class="num">{data.cells}S</b>. If it reads anything else, stop.
+			{#if data.timeMin && data.chargeAh}
+				Expect <b class="num">{Math.round(data.timeMin.median)}</b> min ({Math.round(data.timeMin.p5)} to {Math.round(
+					data.timeMin.p95
+				)}), about
+				<b class="num">{Math.round(data.chargeAh.median * 1000)}</b> mAh, ending at
+				<b class="num">{data.fullV.toFixed(1)}</b> V.
+			{/if}
+		</p>
+		{#each data.checks as sentence (sentence)}<p class="mt-2 border-l-2 border-check pl-3">
+				{sentence}
+			</p>{/each}
+		<p class="quiet mt-4 text-[12.5px]">
+			Plug in: supply, charger, charge lead into the charger, main lead, then the balance lead, black pin to
+			the marked end. Stay with it. Hot or swelling: stop at the charger, leave it, get out if it smokes.
+		</p>
+	</article>
+</div>

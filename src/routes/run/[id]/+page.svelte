@@ -1,0 +1,233 @@
+<script lang="ts">
+	import { toast } from 'svelte-sonner';
+	import { goto, invalidateAll } from '$app/navigation';
+	import { chemistryOf } from '$core/chemistry/catalogue';
+	import type { Run } from '$core/log/run';
+	import { send } from '$lib/ui/api';
+	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
+	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
+	import { feed } from '$lib/ui/live.svelte';
+	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import EndByHand from './EndByHand.svelte';
+	import LookForm from './LookForm.svelte';
+
+	let { data } = $props();
+	const run = $derived(data.run);
+	const pack = $derived(data.planned?.pack ?? null);
+	const values = $derived(feed.values.get(run.id) ?? data.live);
+	const chemistry = $derived(pack ? chemistryOf(pack.chemistry) : null);
+
+	// Samples heard since the page was loaded, laid behind those from the database.
+	let heard = $state.raw<{ timeS: number[]; packV: number[]; currentA: number[] }>({
+		timeS: [],
+		packV: [],
+		currentA: []
+	});
+	$effect(() => {
+		const v = feed.values.get(run.id);
+		if (!v || v.timeS <= (heard.timeS.at(-1) ?? -1)) return;
+		heard = {
+			timeS: [...heard.timeS, v.timeS],
+			packV: [...heard.packV, v.packV],
+			currentA: [...heard.currentA, v.currentA]
+		};
+	});
+	const measured = $derived.by(() => {
+		const last = data.telemetry.timeS.at(-1) ?? -1;
+		const from = heard.timeS.findIndex((t) => t > last);
+		const tail =
+			from < 0
+				? { timeS: [], packV: [], currentA: [] }
+				: {
+						timeS: heard.timeS.slice(from),
+						packV: heard.packV.slice(from),
+						currentA: heard.currentA.slice(from)
+					};
+		return {
+			timeS: [...data.telemetry.timeS, ...tail.timeS],
+			packV: [...data.telemetry.packV, ...tail.packV],
+			currentA: [...data.telemetry.currentA, ...tail.currentA]
+		};
+	});
+	$effect(() => {
+		if (run.status === 'ended') void goto(`/logbook/${run.id}`, { replaceState: true });
+	});
+
+	const spreadMv = $derived(
+		values && values.cellV.length > 1
+			? Math.round((Math.max(...values.cellV) - Math.min(...values.cellV)) * 1000)
+			: null
+	);
+	const leftMin = $derived(
+		values && run.expectedMin !== null ? Math.max(0, run.expectedMin - values.timeS / 60) : null
+	);
+	let busy = $state(false);
+
+	async function stop() {
+		busy = true;
+		const sent = await send<Run>('POST', `/runs/${run.id}/stop`);
+		busy = false;
+		if (!sent.ok) toast.error(sent.message);
+		else toast('Stop was sent. The run ends as soon as the charger says so.');
+	}
+	async function setSpeed(speed: number) {
+		const sent = await send('PUT', '/stand-in/speed', { speed });
+		if (!sent.ok) toast.error(sent.message);
+		await invalidateAll();
+	}
+</script>
+
+<svelte:head><title>{data.packName} charging · Stack Tender</title></svelte:head>
+<div class="page !max-w-none">
+	<header class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b pb-3">
+		<div class="min-w-0 flex-1 basis-full sm:basis-0">
+			<h1>{data.packName}</h1>
+			<p class="quiet">
+				on {data.chargerName}, channel {data.channelLabel} ·
+				<span class="num">{run.settings.currentA.toFixed(1)} A</span>
+				to
+				<span class="num">{run.settings.endVoltageV.toFixed(2)} V</span> per cell{run.settings.balance
+					? ', balancing'
+					: ''}
+			</p>
+		</div>
+		{#if run.mode === 'link'}
+			{#if data.speed !== null}
+				<p
+					class="flex flex-1 items-center gap-1 text-[12.5px] sm:flex-none"
+					role="group"
+					aria-label="Speed of the simulated charger"
+				>
+					<span class="quiet">simulated at</span>
+					{#each [1, 60, 600] as speed (speed)}
+						<button
+							class="btn num !min-h-[28px] !px-2"
+							class:btn-act={data.speed === speed}
+							aria-pressed={data.speed === speed}
+							onclick={() => setSpeed(speed)}>{speed}×</button
+						>
+					{/each}
+				</p>
+			{/if}
+			<button class="btn btn-stop !min-h-[44px] !px-6 font-bold" onclick={stop} disabled={busy}>Stop</button>
+		{/if}
+	</header>
+
+	{#if run.mode === 'by hand' && pack}
+		<EndByHand {run} {pack} />
+	{/if}
+
+	<div class="grid gap-x-8 lg:grid-cols-[270px_minmax(0,1fr)]">
+		<section class="mt-4" aria-label="Now">
+			{#if values}
+				{#if !values.reachable}<p class="mb-2 text-stop" role="alert">
+						The charger does not answer. These are the last values.
+					</p>{/if}
+				<p class="quiet">{values.phase ?? ''}</p>
+				<dl class="now">
+					<div>
+						<dt>Pack</dt>
+						<dd class="num">{values.packV.toFixed(2)}<span class="unit">V</span></dd>
+					</div>
+					<div>
+						<dt>Current</dt>
+						<dd class="num">{values.currentA.toFixed(2)}<span class="unit">A</span></dd>
+					</div>
+					<div>
+						<dt>In</dt>
+						<dd class="num">{Math.round(values.chargeAh * 1000)}<span class="unit">mAh</span></dd>
+					</div>
+					<div>
+						<dt>Time</dt>
+						<dd class="num">{Math.floor(values.timeS / 60)}<span class="unit">min</span></dd>
+					</div>
+					{#if leftMin !== null}<div>
+							<dt>Left, about</dt>
+							<dd class="num">{Math.round(leftMin)}<span class="unit">min</span></dd>
+						</div>{/if}
+					{#if values.temperatureDegC !== null}<div>
+							<dt>Pack at</dt>
+							<dd class="num">{values.temperatureDegC.toFixed(1)}<span class="unit">°C</span></dd>
+						</div>{/if}
+				</dl>
+				{#if pack && values.cellV.length}
+					<div class="mt-4 flex items-center gap-5">
+						<StackGlyph {pack} cellV={values.cellV} size={Math.min(170, 26 * Math.max(3, pack.cells))} />
+						<ol class="num flex flex-col-reverse text-[13px]">
+							{#each values.cellV as v, i (i)}<li>
+									<span class="quiet">{i + 1}</span>
+									{v.toFixed(3)}
+								</li>{/each}
+						</ol>
+					</div>
+					{#if spreadMv !== null}<p class="mt-2">
+							<span class="quiet">Spread</span> <span class="num">{spreadMv} mV</span>
+						</p>{/if}
+				{/if}
+			{:else if run.mode === 'by hand'}
+				<p class="quiet">
+					This charger has no data link. Look at its screen every ten minutes: current, volts, each cell. Warm
+					is normal; hot or swelling is not: stop at the charger.
+				</p>
+				<LookForm {run} />
+			{:else}
+				<p class="quiet" role="status">Waiting for the first values from the charger.</p>
+			{/if}
+			<p class="quiet mt-4 text-[12.5px]">
+				Never pull the main lead while it charges: stop first. Do not leave.
+			</p>
+		</section>
+		<section class="mt-4 min-w-0" aria-label="Course">
+			<div class="flex flex-wrap items-baseline justify-between">
+				<h2>Course against the forecast</h2>
+				<p class="quiet text-[12px]">
+					<span class="font-semibold text-act">volts</span> and
+					<span class="font-semibold text-check">amps</span>; bold is measured, dashed the forecast
+				</p>
+			</div>
+			<ForecastChart
+				best={data.planned}
+				{measured}
+				voltageFromMin={data.planned?.voltageFromMin ?? null}
+				timerMin={run.settings.safetyTimerMin}
+				height={268}
+				label={values
+					? `After ${Math.round(values.timeS / 60)} minutes ${values.packV.toFixed(2)} volts and ${values.currentA.toFixed(2)} amps`
+					: 'No values yet'}
+			/>
+			{#if data.planned && pack && chemistry}
+				<h2 class="mt-2">Envelope</h2>
+				<EnvelopeChart
+					input={data.planned.envelope}
+					fromCellV={chemistry.voltages.hardFloorV}
+					toCellV={chemistry.voltages.cellMaxV + 0.05}
+					endV={pack.cells * run.settings.endVoltageV}
+					path={measured}
+					at={values ? { packV: values.packV, currentA: values.currentA, label: 'now' } : null}
+					height={190}
+				/>
+			{/if}
+		</section>
+	</div>
+</div>
+
+<style>
+	.now {
+		display: grid;
+		gap: 2px;
+	}
+	.now div {
+		display: flex;
+		align-items: baseline;
+		justify-content: space-between;
+		border-bottom: var(--stroke) solid var(--rule);
+		padding: 2px 0;
+	}
+	.now dt {
+		color: var(--quiet);
+	}
+	.now dd {
+		font-size: 1.35rem;
+		font-weight: 600;
+	}
+</style>

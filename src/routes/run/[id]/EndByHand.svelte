@@ -1,0 +1,84 @@
+<!-- Writing down what the charger's screen showed at the end. -->
+<script lang="ts">
+	import { goto, invalidateAll } from '$app/navigation';
+	import { EndReason, type Run } from '$core/log/run';
+	import type { Pack } from '$core/pack/pack';
+	import { parseFigure } from '$core/quantity/parse';
+	import { send } from '$lib/ui/api';
+	import Field from '$lib/ui/Field.svelte';
+
+	let { run, pack }: { run: Run; pack: Pack } = $props();
+
+	let reason = $state<string>('full');
+	let minutes = $state('');
+	let mah = $state('');
+	// svelte-ignore state_referenced_locally
+	let cells = $state(Array.from({ length: pack.cells }, () => ''));
+	let notes = $state('');
+	let errors = $state<Record<string, string>>({});
+	let busy = $state(false);
+
+	async function submit(event: SubmitEvent) {
+		event.preventDefault();
+		const found: Record<string, string> = {};
+		const figure = (key: string, typed: string, label: string, unit: string, max: number) => {
+			const parsed = parseFigure(typed, { label, unit, min: 0, max });
+			if (!parsed.ok) found[key] = parsed.message;
+			return parsed.ok ? parsed.value : NaN;
+		};
+		const durationMin = figure('minutes', minutes, 'Minutes', 'min', 10000);
+		const chargeAh = figure('mah', mah, 'Charge', 'mAh', 1e6) / 1000;
+		const typed = cells.filter((c) => c.trim() !== '').length;
+		let volts: number[] | null = null;
+		if (typed === cells.length) volts = cells.map((c, i) => figure('cells', c, `Cell ${i + 1}`, 'V', 6));
+		else if (typed > 0) found.cells = `Give all ${cells.length} cells, or none.`;
+		errors = found;
+		if (Object.keys(found).length) return;
+		busy = true;
+		const sent = await send<Run>('POST', `/runs/${run.id}/end`, {
+			endReason: reason,
+			durationMin,
+			chargeAh,
+			endCellVoltagesV: volts,
+			notes
+		});
+		busy = false;
+		if (!sent.ok) {
+			errors = { form: sent.message };
+			return;
+		}
+		await goto(`/logbook/${run.id}`);
+		await invalidateAll();
+	}
+</script>
+
+<form class="mt-4 border-b pb-4" onsubmit={submit} novalidate>
+	<h2>When it ends, write down what the screen shows</h2>
+	<div class="mt-2 grid max-w-[56rem] grid-cols-2 gap-3 sm:grid-cols-4">
+		<label>
+			<span class="block text-[13px] font-semibold">Why it ended</span>
+			<select class="field mt-[2px]" bind:value={reason}>
+				{#each EndReason.options.filter((r) => r !== 'link lost') as r (r)}<option value={r}>{r}</option
+					>{/each}
+			</select>
+		</label>
+		<Field label="Minutes" unit="min" numeric bind:value={minutes} error={errors.minutes} />
+		<Field label="Put in" unit="mAh" numeric bind:value={mah} error={errors.mah} />
+		<Field label="Note" bind:value={notes} />
+	</div>
+	<div class="mt-2 flex flex-wrap gap-2">
+		{#each cells as _, i (i)}
+			<label class="w-[4.6rem]"
+				><span class="quiet block text-[12px]">Cell {i + 1}, V</span><input
+					class="field num"
+					inputmode="decimal"
+					bind:value={cells[i]}
+				/></label
+			>
+		{/each}
+		<button class="btn btn-act self-end" data-next disabled={busy}>Close the run</button>
+	</div>
+	{#each [errors.cells, errors.form].filter(Boolean) as words (words)}<p class="mt-1 text-stop" role="alert">
+			{words}
+		</p>{/each}
+</form>

@@ -1,0 +1,28 @@
+import { error } from '@sveltejs/kit';
+import { app } from '$lib/server/app';
+import { getProgram, solveSaved } from '$lib/server/services/programs';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async ({ params, depends }) => {
+	depends('app:channels');
+	const { db } = await app();
+	const now = new Date().toISOString();
+	const program = await getProgram(db, params.programId);
+	if (!program.ok) error(404, program.message);
+	const solution = await solveSaved(db, program.value, now);
+	if (!solution.ok) error(solution.status, solution.message);
+	const { resolved: r, findings, settings, forecast } = solution.value;
+	const reading = r.reading;
+	return {
+		program: program.value,
+		findings,
+		settings,
+		forecast: forecast ? { timeMin: forecast.timeMin, chargeAh: forecast.chargeAh } : null,
+		pack: r.pack,
+		reading,
+		charger: r.charger,
+		channel: r.channel,
+		taskName: r.taskData.name,
+		now
+	};
+};

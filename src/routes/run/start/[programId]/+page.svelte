@@ -1,0 +1,237 @@
+<script lang="ts">
+	import { SvelteMap, SvelteSet } from 'svelte/reactivity';
+	import { goto, invalidateAll } from '$app/navigation';
+	import type { Run } from '$core/log/run';
+	import { cellsLabel } from '$core/pack/pack';
+	import { mayStart, verdictOf } from '$core/program/check';
+	import { parseFigure } from '$core/quantity/parse';
+	import { send } from '$lib/ui/api';
+	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+
+	let { data } = $props();
+
+	const { pack, channel, charger, settings } = $derived(data);
+	const linked = $derived(charger.link === 'stand-in');
+	let way = $state<'link' | 'by hand' | null>(null);
+	const mode = $derived(way ?? (linked ? 'link' : 'by hand'));
+
+	const STEPS = $derived([
+		'The pack is not swollen, dented or hot; its wires and plugs are whole.',
+		'Supply on, charger on, charge lead in the charger before it touches the pack.',
+		`Main lead to the pack, red to red${pack.balanceLead && pack.cells > 1 ? `; then this pack’s balance lead into the ${pack.cells}S port, black pin to the marked end` : ''}.`,
+		'Pack in a vented, fire-resistant container, nothing that burns around it; the charger’s vents are clear; I stay here.'
+	]);
+	const ticked = new SvelteSet<number>();
+	const reasons = new SvelteMap<string, string>();
+	const open = $derived(data.findings.filter((f) => f.severity !== 'note'));
+	const decided = $derived(
+		new Set([...reasons].filter(([, why]) => why.trim().length >= 3).map(([rule]) => rule))
+	);
+	const clear = $derived(mayStart(data.findings, decided));
+
+	let read = $state<{ cells: number; packV: number; cellV: number[] } | null>(null);
+	let typed = $state('');
+	let message = $state('');
+	let busy = $state(false);
+	const counted = $derived.by(() => {
+		if (mode === 'link') return read?.cells ?? null;
+		const parsed = parseFigure(typed, { label: 'Cells read', unit: 'S', min: 1, max: 24, whole: true });
+		return parsed.ok ? parsed.value : null;
+	});
+	const countMessage = $derived.by(() => {
+		if (mode === 'by hand' && typed.trim() !== '') {
+			const parsed = parseFigure(typed, { label: 'Cells read', unit: 'S', min: 1, max: 24, whole: true });
+			if (!parsed.ok) return parsed.message;
+		}
+		if (counted !== null && counted !== pack.cells)
+			return `Read ${counted}S, the pack is ${pack.cells}S: wrong setting, wrong pack, or a dead cell. Do not start.`;
+		return '';
+	});
+	const agrees = $derived(counted === pack.cells);
+	const ready = $derived(ticked.size === STEPS.length && clear && agrees && !busy);
+	const waiting = $derived(
+		[
+			ticked.size < STEPS.length && 'tick what you have seen',
+			!clear && 'decide about the findings',
+			!agrees && (mode === 'link' ? 'connect and read the cells' : 'type the count the charger read')
+		]
+			.filter(Boolean)
+			.join('; ')
+	);
+
+	async function connect() {
+		busy = true;
+		message = '';
+		const sent = await send<{ cells: number; packV: number; cellV: number[] }>(
+			'POST',
+			`/programs/${data.program.id}/connect`
+		);
+		busy = false;
+		if (sent.ok) read = sent.value;
+		else message = sent.message;
+	}
+	async function start() {
+		busy = true;
+		message = '';
+		const sent = await send<Run>('POST', '/runs', {
+			programId: data.program.id,
+			mode,
+			cellsRead: counted,
+			overridden: [...reasons]
+				.filter(([rule]) => decided.has(rule))
+				.map(([rule, reason]) => ({ rule, reason }))
+		});
+		busy = false;
+		if (!sent.ok) {
+			message = sent.message;
+			return;
+		}
+		await goto(`/run/${sent.value.id}`);
+		await invalidateAll();
+	}
+</script>
+
+<svelte:head><title>Connect {pack.name} · Stack Tender</title></svelte:head>
+<div class="page">
+	<header class="flex flex-wrap items-center gap-4 border-b pb-3">
+		<StackGlyph
+			{pack}
+			cellV={read?.cellV.length ? read.cellV : (data.reading?.cellVoltagesV ?? null)}
+			size={48}
+		/>
+		<div class="min-w-0 flex-1">
+			<h1>Check and connect {pack.name}</h1>
+			<p class="quiet">
+				{data.taskName}, <span class="num">{cellsLabel(pack)}</span> at
+				<b class="num text-ink">{settings.currentA.toFixed(1)} A</b>
+				to
+				<b class="num text-ink">{settings.endVoltageV.toFixed(2)} V</b> per cell on {charger.name}{charger
+					.channels.length > 1
+					? `, channel ${channel.label}`
+					: ''}
+				{#if data.forecast}· about <span class="num">{Math.round(data.forecast.timeMin.median)}</span> min{/if}
+			</p>
+		</div>
+		<a class="btn" href="/program/{data.program.id}/card">Key-in card</a>
+	</header>
+
+	<div class="grid gap-x-10 lg:grid-cols-2">
+		<section class="mt-4 min-w-0">
+			<h2>1 · Look and connect, in this order</h2>
+			<ul class="mt-1">
+				{#each STEPS as step, i (step)}
+					<li class="border-b">
+						<label class="flex min-h-[40px] items-start gap-3 py-2">
+							<input
+								type="checkbox"
+								class="mt-[3px] size-4"
+								checked={ticked.has(i)}
+								onchange={(e) => (e.currentTarget.checked ? ticked.add(i) : ticked.delete(i))}
+							/>
+							<span>{step}</span>
+						</label>
+					</li>
+				{/each}
+			</ul>
+			{#if open.length}
+				<h2 class="mt-5">2 · Decide about what was found</h2>
+				<ul class="mt-1">
+					{#each open as f (f.rule)}
+						<li class="border-b py-2" data-rule={f.rule}>
+							<p>
+								<b style:color="var(--{f.severity})">{f.severity === 'stop' ? 'Stop' : 'Check'}:</b>
+								{f.sentence}
+							</p>
+							{#if f.overridable}
+								<label class="mt-1 block text-[12.5px]">
+									<span class="quiet">Go on all the same, because (kept in the log)</span>
+									<input
+										class="field mt-[2px]"
+										value={reasons.get(f.rule) ?? ''}
+										oninput={(e) => reasons.set(f.rule, e.currentTarget.value)}
+									/>
+								</label>
+							{:else}
+								<p class="text-[12.5px] text-stop">This protects from fire and cannot be overridden.</p>
+							{/if}
+						</li>
+					{/each}
+				</ul>
+			{/if}
+		</section>
+		<section class="mt-4 min-w-0">
+			<h2>{open.length ? 3 : 2} · The count the charger reads</h2>
+			{#if linked}
+				<div class="mt-1 flex flex-wrap gap-4 text-[13px]" role="radiogroup" aria-label="How it is started">
+					<label class="flex min-h-[24px] items-center gap-1"
+						><input type="radio" checked={mode === 'link'} onchange={() => (way = 'link')} /> over the link</label
+					>
+					<label class="flex min-h-[24px] items-center gap-1"
+						><input type="radio" checked={mode === 'by hand'} onchange={() => (way = 'by hand')} /> keyed in by
+						hand</label
+					>
+				</div>
+			{/if}
+			{#if mode === 'link'}
+				<button class="btn mt-3" onclick={connect} disabled={busy} data-next={read ? undefined : ''}
+					>{read ? 'Read again' : 'Connect and read the cells'}</button
+				>
+				{#if read}
+					<div class="mt-3 flex items-center gap-5">
+						<StackGlyph {pack} cellV={read.cellV.length ? read.cellV : null} size={84} />
+						<div>
+							<p>
+								Reads <b class="num text-[1.3rem]" class:text-stop={!agrees} class:text-act={agrees}
+									>{read.cells}S</b
+								>, set <b class="num">{settings.cells}S</b>
+							</p>
+							<p class="num">{read.packV.toFixed(2)} V</p>
+							{#if read.cellV.length}
+								<p class="num quiet text-[12.5px]">{read.cellV.map((v) => v.toFixed(3)).join('  ')}</p>
+							{:else if pack.cells > 1}
+								<p class="text-stop">All cells read zero: the balance lead is not seen.</p>
+							{/if}
+						</div>
+					</div>
+				{/if}
+			{:else}
+				<p class="quiet mt-1 text-[13px]">
+					Key the program in from the <a class="link" href="/program/{data.program.id}/card">card</a>. The
+					charger then shows the count it read beside the count that is set.
+				</p>
+				<label class="mt-3 block w-44">
+					<span class="text-[13px] font-semibold">Cells it read</span>
+					<input
+						class="field num mt-[2px]"
+						inputmode="numeric"
+						bind:value={typed}
+						aria-invalid={countMessage !== ''}
+						data-cells-read
+					/>
+				</label>
+			{/if}
+			{#if countMessage}<p class="mt-2 text-stop" role="alert">{countMessage}</p>{/if}
+			<p class="quiet mt-3 text-[12.5px]">
+				If they agree it still proves little: the count often comes from the main lead’s volts. Look at the
+				cell page: one low cell is a bad cell, all zero is a balance lead that is not in.
+			</p>
+			<div class="mt-6 border-t pt-4">
+				<button
+					class="btn btn-act !min-h-[44px] !px-6"
+					disabled={!ready}
+					onclick={start}
+					data-next={read || mode === 'by hand' ? '' : undefined}
+					>{mode === 'link' ? 'Start charging' : 'It is charging now'}</button
+				>
+				<p class="quiet mt-2 text-[12.5px]" aria-live="polite">
+					{waiting
+						? `Before that: ${waiting}.`
+						: verdictOf(data.findings) === 'clear'
+							? 'Nothing objects.'
+							: 'Your reasons go into the log.'}
+				</p>
+				{#if message}<p class="mt-2 text-stop" role="alert">{message}</p>{/if}
+			</div>
+		</section>
+	</div>
+</div>

@@ -1,0 +1,24 @@
+/** What the simulated charger is able to do. The demo data describes its charger from the same figures. */
+export const STAND_IN_SPEC = {
+	channels: ['A', 'B'],
+	channelPowerW: 200,
+	sharedPowerW: 240,
+	maxCurrentA: 12,
+	minCurrentA: 0.1,
+	currentStepA: 0.1,
+	maxCells: 6,
+	balanceCurrentA: 0.3,
+	voltageAccuracyV: 0.01
+} as const;
+
+/** Port of the loopback socket unless told otherwise. */
+export const DEFAULT_PORT = 47650;
+
+/** Simulated seconds per real second that may be chosen. */
+export const SPEEDS = [1, 60, 600] as const;
+
+/** Simulated seconds between samples that are kept. */
+export const SAMPLE_EVERY_S = 5;
+
+/** Samples sent in one answer at most. */
+export const MOST_SAMPLES = 500;

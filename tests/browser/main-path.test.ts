@@ -1,0 +1,191 @@
+/** The whole path through the real interface: pack, channel, program, checks, run, a crash in between, logbook. */
+import assert from 'node:assert/strict';
+import { after, before, describe, test } from 'node:test';
+import { By } from 'selenium-webdriver';
+import { openBrowser, type Browser } from '../support/browser';
+import { startApp, type TestApp } from '../support/server';
+import { Person } from './page';
+
+interface RunAnswer {
+	run: {
+		id: string;
+		status: string;
+		endReason: string | null;
+		chargeAh: number;
+		expectedAh: number;
+		overridden: { rule: string; reason: string }[];
+	};
+}
+
+describe('from a pack to the logbook', () => {
+	let app: TestApp;
+	let browser: Browser;
+	let person: Person;
+	const api = async <T>(path: string, method = 'GET', body?: unknown): Promise<T> => {
+		const response = await fetch(`${app.base}/api/v1${path}`, {
+			method,
+			headers: { 'content-type': 'application/json' },
+			body: body === undefined ? undefined : JSON.stringify(body)
+		});
+		return (await response.json()) as T;
+	};
+
+	before(async () => {
+		app = await startApp({ demo: true, speed: 60 });
+		browser = await openBrowser();
+		person = new Person(browser.driver, app.base);
+	});
+	after(async () => {
+		await browser?.close();
+		await app?.close();
+	});
+
+	test('Today lists what waits for a person', async () => {
+		await person.goTo('/');
+		await person.sees('Waiting for you');
+		await person.sees('Cormorant ferry');
+		await person.sees(/Full for 21 days/);
+	});
+
+	test('a pack is found with the keyboard and its program is one action away', async () => {
+		await person.driver.actions().sendKeys('/').perform();
+		await person.waitForPath(/^\/packs$/);
+		await person.driver.switchTo().activeElement().sendKeys('cormorant');
+		await person.driver.wait(
+			async () => (await person.driver.findElements(By.css('tbody tr'))).length === 1,
+			10_000
+		);
+		await person.press('a', 'Program');
+		await person.waitForPath(/^\/program$/);
+		await person.press('a', 'Pier Two, channel B');
+		await person.sees('Forecast');
+	});
+
+	test('Program says what decided, and moves when a setting is moved', async () => {
+		await person.sees('standard, 1C');
+		await person.sees(/holds its capacity limit at 3000 mAh/);
+		const current = await person.find('[data-setting="currentA"] input');
+		assert.equal(await current.getAttribute('value'), '5.2');
+		await (await person.find('[aria-label="Current down"]')).click();
+		await person.driver.wait(async () => (await current.getAttribute('value')) === '5.1', 5000);
+		await person.sees('Yours; computed is');
+	});
+
+	test('a bad end voltage is a Stop with a fix, a decimal comma is explained, undo takes it back', async () => {
+		const end = await person.find('[data-setting="endVoltageV"] input');
+		await person.driver.executeScript('arguments[0].select()', end);
+		await end.sendKeys('4,15', '\uE007');
+		await person.sees('write the decimal with a point, 4.15');
+		await person.driver.executeScript('arguments[0].select()', end);
+		await end.sendKeys('4.26', '\uE007');
+		await person.sees(/End of charge 4.26 V\/cell is above 4.20 V/);
+		assert.equal(await (await person.withText('button', 'Check and connect')).isEnabled(), false);
+		await person.press('button', 'Set 4.20 V');
+		await person.driver.wait(
+			async () => (await (await person.withText('button', 'Check and connect')).isEnabled()) === true,
+			5000
+		);
+		await person.press('button', 'Undo');
+		await person.press('button', 'Undo');
+		assert.equal(await end.getAttribute('value'), '4.20');
+	});
+
+	test('the key-in card asks in the charger’s order', async () => {
+		await person.press('button', 'Key-in card');
+		await person.waitForPath(/\/card$/);
+		await person.sees('First, in the charger’s own settings');
+		await person.sees('Balance charge on Pier Two, channel B');
+		const order = await browser.driver.findElements(By.css('.card ol li'));
+		assert.ok(order.length >= 5);
+		await person.press('a', 'Check and connect');
+		await person.waitForPath(/^\/run\/start\//);
+	});
+
+	test('nothing starts before everything is seen, decided and counted', async () => {
+		const start = await person.withText('button', 'Start charging');
+		assert.equal(await start.isEnabled(), false);
+		for (const box of await browser.driver.findElements(By.css('main input[type="checkbox"]')))
+			await box.click();
+		assert.equal(await start.isEnabled(), false);
+		await person.press('button', 'Connect and read the cells');
+		await person.sees(/Reads\s+4S/);
+		assert.equal(await start.isEnabled(), false);
+		for (const field of await browser.driver.findElements(By.css('li[data-rule] input.field')))
+			await field.sendKeys('looked at it, all right today');
+		await person.driver.wait(async () => start.isEnabled(), 5000);
+		await start.click();
+		await person.waitForPath(/^\/run\/[0-9a-f-]+$/);
+	});
+
+	test('the run is watched live, survives a crash of the application without a gap, and ends in the logbook', async () => {
+		const id = (await person.path()).split('/')[2];
+		await person.sees(/constant (current|power)/);
+		await person.driver.wait(async () => /\d+\.\d\d\s*A/.test(await person.text('main')), 10_000);
+		await app.kill();
+		await person.sees('The application does not answer');
+		await new Promise((r) => setTimeout(r, 3000));
+		await app.start();
+		await api('/stand-in/speed', 'PUT', { speed: 600 });
+		await person.driver.wait(
+			async () => (await api<RunAnswer>(`/runs/${id}`)).run.status === 'ended',
+			60_000
+		);
+		const { run } = await api<RunAnswer>(`/runs/${id}`);
+		assert.equal(run.endReason, 'full');
+		assert.ok(Math.abs(run.chargeAh / run.expectedAh - 1) < 0.1);
+		assert.ok(run.overridden.every((o) => o.reason.startsWith('looked at it')));
+		assert.ok(run.overridden.some((o) => o.rule === 'held-value-would-cut'));
+		const { timeS } = await api<{ timeS: number[] }>(`/runs/${id}/telemetry?most=100000`);
+		timeS
+			.slice(1, -1)
+			.forEach((t, k) => assert.ok(Math.abs(t - timeS[k] - 5) < 1e-3, `a gap after ${timeS[k]} s`));
+		await person.goTo(`/logbook/${id}`);
+		await person.sees(/full · Full at 4.20 V per cell/);
+		await person.sees('looked at it, all right today');
+	});
+
+	test('a swollen pack gets reasons instead of settings, whatever the address says', async () => {
+		const packs = await api<{ pack: { id: string; name: string } }[]>('/packs');
+		const chargers = await api<{ name: string; channels: { id: string }[] }[]>('/chargers');
+		const puffin = packs.find((p) => p.pack.name === 'Puffin spare')!.pack.id;
+		const channel = chargers.find((c) => c.name === 'Pier Two')!.channels[0].id;
+		await person.goTo(`/program?pack=${puffin}&channel=${channel}`);
+		await person.sees('No program for this pack');
+		await person.sees('is marked swollen: do not charge it');
+		assert.equal((await browser.driver.findElements(By.css('[data-setting]'))).length, 0);
+		assert.equal(await (await person.withText('button', 'Check and connect')).isEnabled(), false);
+	});
+
+	test('a charge keyed in by hand is closed with what the screen showed', async () => {
+		const packs = await api<{ pack: { id: string; name: string } }[]>('/packs');
+		const chargers = await api<{ name: string; channels: { id: string }[] }[]>('/chargers');
+		const skua = packs.find((p) => p.pack.name === 'Skua cutter')!.pack.id;
+		const channel = chargers.find((c) => c.name === 'Basin Four')!.channels[0].id;
+		await person.goTo(`/program?pack=${skua}&channel=${channel}`);
+		await person.press('button', 'Check and connect');
+		await person.waitForPath(/^\/run\/start\//);
+		for (const box of await browser.driver.findElements(By.css('main input[type="checkbox"]')))
+			await box.click();
+		for (const field of await browser.driver.findElements(By.css('li[data-rule] input.field')))
+			await field.sendKeys('keyed it in');
+		const read = await person.find('[data-cells-read]');
+		await read.sendKeys('4');
+		await person.sees('Read 4S, the pack is 3S');
+		await read.clear();
+		await read.sendKeys('3');
+		await person.press('button', 'It is charging now');
+		await person.waitForPath(/^\/run\/[0-9a-f-]+$/);
+		await person.fill('Minutes', '-5');
+		await person.fill('Put in', '1900');
+		await person.press('button', 'Close the run');
+		await person.sees('Minutes must be at least 0 min');
+		await person.fill('Minutes', '58');
+		for (const field of await browser.driver.findElements(
+			By.xpath('//label[starts-with(normalize-space(.), "Cell ")]//input')
+		))
+			await field.sendKeys('4.20');
+		await person.press('button', 'Close the run');
+		await person.waitForPath(/^\/logbook\//);
+		await person.sees('The cells ended level');
+	});
+});

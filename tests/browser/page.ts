@@ -1,0 +1,96 @@
+/** What a person does on a page, for the browser tests. */
+import { By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
+
+const WAIT_MS = 20_000;
+
+export class Person {
+	constructor(
+		readonly driver: WebDriver,
+		private readonly base: string
+	) {}
+
+	async goTo(path: string): Promise<void> {
+		await this.driver.get(this.base + path);
+		await this.ready();
+	}
+
+	/** Waits until the page reacts: the script that carries it has run. */
+	async ready(): Promise<void> {
+		await this.driver.wait(
+			async () =>
+				this.driver.executeScript<boolean>(
+					'return document.readyState === "complete" && !!document.querySelector("main")?.firstElementChild'
+				),
+			WAIT_MS
+		);
+		// Event handlers are attached a moment after the page is painted.
+		await new Promise((r) => setTimeout(r, 350));
+	}
+
+	async find(css: string): Promise<WebElement> {
+		return this.driver.wait(until.elementLocated(By.css(css)), WAIT_MS, `nothing matches ${css}`);
+	}
+
+	async withText(tag: string, text: string): Promise<WebElement> {
+		return this.driver.wait(
+			until.elementLocated(By.xpath(`//main//${tag}[contains(normalize-space(.), "${text}")]`)),
+			WAIT_MS,
+			`no ${tag} says "${text}"`
+		);
+	}
+
+	async press(tag: string, text: string): Promise<void> {
+		const element = await this.withText(tag, text);
+		await this.driver.wait(until.elementIsEnabled(element), WAIT_MS);
+		await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+		await element.click();
+	}
+
+	/** Types into the field with this label, replacing what is there. */
+	async fill(label: string, value: string): Promise<void> {
+		const field = await this.driver.wait(
+			until.elementLocated(
+				By.xpath(
+					`//label[contains(normalize-space(.), "${label}")]//input | //input[@id=(//label[contains(normalize-space(.), "${label}")]/@for)]`
+				)
+			),
+			WAIT_MS,
+			`no field is called ${label}`
+		);
+		await this.driver.executeScript(
+			'arguments[0].scrollIntoView({ block: "center" }); arguments[0].select()',
+			field
+		);
+		await field.sendKeys(value === '' ? '\uE003' : value);
+	}
+
+	async text(css: string): Promise<string> {
+		return (await this.find(css)).getText();
+	}
+
+	async path(): Promise<string> {
+		return new URL(await this.driver.getCurrentUrl()).pathname;
+	}
+
+	async waitForPath(pattern: RegExp): Promise<string> {
+		await this.driver.wait(
+			async () => pattern.test(await this.path()),
+			WAIT_MS,
+			`the page never became ${pattern}`
+		);
+		await this.ready();
+		return this.path();
+	}
+
+	/** Waits until the page says so somewhere. */
+	async sees(text: string | RegExp): Promise<void> {
+		await this.driver.wait(
+			async () => {
+				const body = await this.driver.executeScript<string>('return document.body.innerText');
+				return typeof text === 'string' ? body.includes(text) : text.test(body);
+			},
+			WAIT_MS,
+			`the page never said ${text}`
+		);
+	}
+}

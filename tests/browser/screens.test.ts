@@ -1,0 +1,137 @@
+/** Every main screen: at desk and phone size, in three themes, nothing serious for axe-core and nothing wider than the page. */
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { after, before, describe, test } from 'node:test';
+import { By } from 'selenium-webdriver';
+import { DESK, openBrowser, PHONE, type Browser } from '../support/browser';
+import { startApp, type TestApp } from '../support/server';
+import { Person } from './page';
+
+interface Violation {
+	id: string;
+	impact: string;
+	nodes: { target: string[]; failureSummary: string }[];
+}
+
+const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
+
+describe('screens', () => {
+	let app: TestApp;
+	let browser: Browser;
+	let person: Person;
+	let screens: Record<string, string>;
+	const errors: string[] = [];
+
+	before(async () => {
+		app = await startApp({ demo: true });
+		browser = await openBrowser(DESK);
+		person = new Person(browser.driver, app.base);
+		const get = async (path: string) => (await fetch(`${app.base}/api/v1${path}`)).json();
+		const packs = (await get('/packs')) as { pack: { id: string; name: string } }[];
+		const chargers = (await get('/chargers')) as { id: string; name: string; channels: { id: string }[] }[];
+		const { runs } = (await get('/runs?limit=1')) as { runs: { run: { id: string } }[] };
+		const pack = packs.find((p) => p.pack.name === 'Gannet lifeboat, main')!.pack.id;
+		const pier = chargers.find((c) => c.name === 'Pier Two')!;
+		const program = (await (
+			await fetch(`${app.base}/api/v1/programs`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({ packId: pack, chargerId: pier.id, channelId: pier.channels[0].id })
+			})
+		).json()) as { id: string };
+		screens = {
+			Today: '/',
+			Packs: '/packs',
+			'one pack': `/packs/${pack}`,
+			'new pack': '/packs/new',
+			Chargers: '/chargers',
+			'one charger': `/chargers/${pier.id}`,
+			'charger editor': `/chargers/${pier.id}/edit`,
+			'Program, choosing': '/program',
+			Program: `/program?pack=${pack}&channel=${pier.channels[0].id}`,
+			'key-in card': `/program/${program.id}/card`,
+			'check and connect': `/run/start/${program.id}`,
+			Run: '/run',
+			Logbook: '/logbook',
+			'one run': `/logbook/${runs[0].run.id}`
+		};
+	});
+	after(async () => {
+		await browser?.close();
+		await app?.close();
+	});
+
+	const serious = async () => {
+		if (!(await person.driver.executeScript<boolean>('return !!window.axe')))
+			await person.driver.executeScript(axe);
+		const found = await person.driver.executeAsyncScript<Violation[]>(
+			'const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"] }).then(r => done(r.violations))'
+		);
+		return found
+			.filter((v) => v.impact === 'serious' || v.impact === 'critical')
+			.map(
+				(v) =>
+					`${v.id}: ${v.nodes
+						.map((n) => `${n.target.join(' ')} ${n.failureSummary.split('\n')[1] ?? ''}`)
+						.slice(0, 3)
+						.join(' | ')}`
+			);
+	};
+	const tooWide = () =>
+		person.driver.executeScript<number>(
+			'const m = document.querySelector("main"); return Math.max(document.documentElement.scrollWidth - innerWidth, m.scrollWidth - m.clientWidth)'
+		);
+
+	test('desk: in every theme axe-core finds nothing serious; nothing is wider than the page; Program and Check do not scroll', async () => {
+		await browser.resize(DESK);
+		for (const [name, path] of Object.entries(screens)) {
+			await person.goTo(path);
+			assert.ok((await tooWide()) <= 0, `${name} is ${await tooWide()} px too wide`);
+			if (name === 'Program' || name === 'check and connect') {
+				const over = await person.driver.executeScript<number>(
+					'const m = document.querySelector("main"); return m.scrollHeight - m.clientHeight'
+				);
+				assert.ok(over <= 0, `${name} scrolls by ${over} px`);
+			}
+			for (const theme of ['Night', 'Sun', 'Bench']) {
+				const button = await person.driver.findElement(By.xpath(`//nav//button[text()="${theme}"]`));
+				await button.click();
+				errors.push(...(await serious()).map((v) => `${theme}, ${name}: ${v}`));
+			}
+		}
+		assert.deepEqual(errors.splice(0), []);
+	});
+
+	test('phone: nothing is wider than the page, at 390 and at 320 px, and axe-core finds nothing serious', async () => {
+		for (const [name, path] of Object.entries(screens)) {
+			await browser.resize(PHONE);
+			await person.goTo(path);
+			assert.ok((await tooWide()) <= 0, `${name} is ${await tooWide()} px too wide at 390`);
+			errors.push(...(await serious()).map((v) => `phone, ${name}: ${v}`));
+			await browser.resize({ width: 320, height: 640, mobile: true });
+			assert.ok((await tooWide()) <= 0, `${name} is ${await tooWide()} px too wide at 320`);
+		}
+		assert.deepEqual(errors.splice(0), []);
+	});
+
+	test('the keys of the help page work', async () => {
+		await browser.resize(DESK);
+		await person.goTo('/packs');
+		for (const [keys, path] of [
+			['gc', '/chargers'],
+			['gb', '/logbook'],
+			['gg', '/program'],
+			['gt', '/']
+		] as const) {
+			await person.driver.actions().sendKeys(keys[0]).pause(60).sendKeys(keys[1]).perform();
+			await person.driver.wait(
+				async () => (await person.path()) === path,
+				8000,
+				`g ${keys[1]} did not go to ${path}`
+			);
+			await person.ready();
+		}
+		await person.driver.actions().sendKeys('?').perform();
+		await person.sees('Before anything charges');
+	});
+});

@@ -1,0 +1,68 @@
+/** Debian's Chromium, headless, at an exact page size. */
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Builder, type WebDriver } from 'selenium-webdriver';
+import chrome from 'selenium-webdriver/chrome';
+
+export interface Size {
+	width: number;
+	height: number;
+	mobile?: boolean;
+}
+export const DESK: Size = { width: 1280, height: 800 };
+export const PHONE: Size = { width: 390, height: 844, mobile: true };
+
+export interface Browser {
+	driver: WebDriver;
+	resize(size: Size): Promise<void>;
+	/** Saves what is seen as a PNG. */
+	picture(file: string): Promise<void>;
+	close(): Promise<void>;
+}
+
+type WithCdp = WebDriver & { sendDevToolsCommand(command: string, parameters: object): Promise<void> };
+
+export async function openBrowser(size: Size = DESK): Promise<Browser> {
+	const profile = mkdtempSync(join(tmpdir(), 'browser-'));
+	const options = new chrome.Options();
+	options.setChromeBinaryPath('/usr/bin/chromium');
+	options.addArguments(
+		'--headless=new',
+		'--no-sandbox',
+		'--disable-gpu',
+		'--disable-quic',
+		'--no-first-run',
+		'--disable-background-networking',
+		'--disable-component-update',
+		'--disable-sync',
+		'--disable-dev-shm-usage',
+		'--force-color-profile=srgb',
+		`--window-size=${size.width},${size.height + 140}`,
+		`--user-data-dir=${profile}`
+	);
+	const service = new chrome.ServiceBuilder('/usr/bin/chromedriver');
+	const driver = await new Builder()
+		.forBrowser('chrome')
+		.setChromeOptions(options)
+		.setChromeService(service)
+		.build();
+	await driver.manage().setTimeouts({ pageLoad: 60_000, script: 60_000, implicit: 0 });
+	const resize = (s: Size) =>
+		(driver as WithCdp).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+			width: s.width,
+			height: s.height,
+			deviceScaleFactor: 1,
+			mobile: s.mobile ?? false
+		});
+	await resize(size);
+	return {
+		driver,
+		resize,
+		picture: async (file) => writeFileSync(file, await driver.takeScreenshot(), 'base64'),
+		close: async () => {
+			await driver.quit();
+			rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+		}
+	};
+}
