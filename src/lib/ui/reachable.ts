@@ -3,8 +3,7 @@ import type { Action } from 'svelte/action';
 /** Lets the keyboard scroll a box that overflows: in the tab order only while there is something to scroll. */
 export const reachable: Action<HTMLElement> = (node) => {
 	const look = () => {
-		const overflows =
-			node.scrollHeight > node.clientHeight + 1 || node.scrollWidth > node.clientWidth + 1;
+		const overflows = node.scrollHeight > node.clientHeight + 1 || node.scrollWidth > node.clientWidth + 1;
 		if (overflows) node.setAttribute('tabindex', '0');
 		else node.removeAttribute('tabindex');
 	};
