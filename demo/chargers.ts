@@ -1,27 +1,30 @@
 /** The three chargers of the harbour and what feeds them. Every make is invented. */
+import type { z } from 'zod';
 import type { ChargerInput } from '../core/charger/charger';
 import type { SupplyInput } from '../core/charger/supply';
+import { CHEMISTRIES } from '../core/chemistry/catalogue';
 import { STAND_IN_SPEC } from '../stand-in/spec';
 
-type Input<T> = { [K in keyof T]: T[K] };
-
-export const SUPPLIES: Record<string, Input<SupplyInput>> = {
+export const SUPPLIES: Record<string, z.input<typeof SupplyInput>> = {
 	mains: { name: 'Boathouse socket', kind: 'mains', voltageV: 230, powerW: 2300, currentA: null },
 	jetty: { name: 'Jetty battery', kind: 'lead battery', voltageV: 12.6, powerW: null, currentA: 12 },
 	shed: { name: 'Shed supply, 24 V', kind: 'bench supply', voltageV: 24, powerW: 350, currentA: 15 }
 };
 
-/** The four lithium chemistries, each with the range of its end-of-charge setting; null where that is left to the chemistry. */
-const lithium = (maxCells: number, ends: Record<string, [number, number]> = {}) =>
-	['lipo', 'lihv', 'liion', 'life'].map((chemistry) => ({
-		chemistry,
+/** What a multi-chemistry channel takes, each with the range of its end-of-charge setting; null where that is left to it. */
+const takes = (
+	cells: { lithium: number; nickel: number; lead: number },
+	ends: Record<string, [number, number]> = {}
+) =>
+	CHEMISTRIES.map(({ id, family }) => ({
+		chemistry: id,
 		minCells: 1,
-		maxCells,
-		endVoltageMinV: ends[chemistry]?.[0] ?? null,
-		endVoltageMaxV: ends[chemistry]?.[1] ?? null
+		maxCells: cells[family],
+		endVoltageMinV: ends[id]?.[0] ?? null,
+		endVoltageMaxV: ends[id]?.[1] ?? null
 	}));
 
-type Held = ChargerInput['held'][number];
+type Held = NonNullable<z.input<typeof ChargerInput>['held']>[number];
 const held = (
 	part: Partial<Held> & Pick<Held, 'kind' | 'defaultValue' | 'heldValue' | 'min' | 'max' | 'step'>
 ): Held => ({
@@ -32,7 +35,10 @@ const held = (
 	...part
 });
 
-export const CHARGERS: Record<string, { supply: keyof typeof SUPPLIES; charger: ChargerInput }> = {
+export const CHARGERS: Record<
+	string,
+	{ supply: keyof typeof SUPPLIES; charger: z.input<typeof ChargerInput> }
+> = {
 	quay: {
 		supply: 'jetty',
 		charger: {
@@ -55,7 +61,7 @@ export const CHARGERS: Record<string, { supply: keyof typeof SUPPLIES; charger: 
 					maxCurrentA: 6,
 					currentStepA: 0.1,
 					endVoltageStepV: null,
-					chemistries: lithium(6),
+					chemistries: takes({ lithium: 6, nickel: 15, lead: 6 }),
 					balanceCurrentA: 0.2,
 					balancePortCells: 6,
 					showsCells: true,
@@ -110,17 +116,17 @@ export const CHARGERS: Record<string, { supply: keyof typeof SUPPLIES; charger: 
 				maxCurrentA: STAND_IN_SPEC.maxCurrentA,
 				currentStepA: STAND_IN_SPEC.currentStepA,
 				endVoltageStepV: 0.01,
-				chemistries: lithium(STAND_IN_SPEC.maxCells, {
+				chemistries: takes(STAND_IN_SPEC.maxCells, {
 					lipo: [4.0, 4.2],
 					lihv: [4.2, 4.35],
 					liion: [3.9, 4.2],
 					life: [3.4, 3.65]
 				}),
 				balanceCurrentA: STAND_IN_SPEC.balanceCurrentA,
-				balancePortCells: STAND_IN_SPEC.maxCells,
+				balancePortCells: STAND_IN_SPEC.balancePortCells,
 				showsCells: true,
-				dischargePowerW: 10,
-				dischargeCurrentA: 2,
+				dischargePowerW: STAND_IN_SPEC.dischargePowerW,
+				dischargeCurrentA: STAND_IN_SPEC.dischargeCurrentA,
 				voltageAccuracyV: STAND_IN_SPEC.voltageAccuracyV,
 				hasProbe: label === 'A'
 			})),
@@ -153,7 +159,7 @@ export const CHARGERS: Record<string, { supply: keyof typeof SUPPLIES; charger: 
 				maxCurrentA: 10,
 				currentStepA: 0.1,
 				endVoltageStepV: 0.01,
-				chemistries: lithium(6, { lipo: [4.1, 4.2] }),
+				chemistries: takes({ lithium: 6, nickel: 12, lead: 6 }, { lipo: [4.15, 4.2] }),
 				balanceCurrentA: 0.25,
 				balancePortCells: 6,
 				showsCells: true,

@@ -13,9 +13,9 @@ import type { ReadingInput } from '../core/pack/reading';
 import { heldSetting, resolve } from '../core/program/context';
 import type { ProgramSettings } from '../core/program/settings';
 import { solve } from '../core/program/solve';
-import { chargeControl, packModel } from '../core/simulate/assume';
+import { chargeControl, packModel } from '../core/forecast/assume';
 import { normal, uniform } from '../core/simulate/random';
-import { runCharge } from '../core/simulate/run-charge';
+import { runCharge } from '../core/simulate/run-legs';
 import type { DemoPack } from './packs';
 
 const DAY_MS = 86400e3;

@@ -10,9 +10,9 @@ import { lipo } from '../core/chemistry/lipo';
 import { resolve } from '../core/program/context';
 import { solve } from '../core/program/solve';
 import type { ChargeControl } from '../core/simulate/charge-control';
-import { monteCarlo } from '../core/simulate/monte-carlo';
-import type { PackModel } from '../core/simulate/pack-model';
-import { runCharge } from '../core/simulate/run-charge';
+import { monteCarlo } from '../core/forecast/monte-carlo';
+import { PLAIN, type PackModel } from '../core/simulate/pack-model';
+import { runCharge } from '../core/simulate/run-legs';
 import { openDatabase } from '../src/lib/server/db/connect';
 import { createCharger } from '../src/lib/server/services/chargers';
 import { listPacks } from '../src/lib/server/services/packs';
@@ -66,7 +66,8 @@ const model: PackModel = {
 	coolingS: 1500,
 	startDegC: 25,
 	ambientDegC: 25,
-	coulombicEfficiency: 1
+	coulombicEfficiency: 1,
+	...PLAIN
 };
 const control: ChargeControl = {
 	currentA: 3,
@@ -81,7 +82,9 @@ const control: ChargeControl = {
 	balanceFromV: 3.9,
 	balanceToleranceV: 0.01,
 	voltageErrorV: 0,
-	currentFactor: 1
+	currentFactor: 1,
+	dip: null,
+	reached: 'full'
 };
 
 const ours = await measure('a full 6S charge at 1 s steps, in core', 1, 60, () =>

@@ -1,7 +1,14 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { StandInBench } from './bench';
-import { CheckAnswer, LogAnswer, StatusAnswer, type KeyedProgram, type PackTruth } from './protocol';
+import {
+	CheckAnswer,
+	LogAnswer,
+	StatusAnswer,
+	type KeyedLeg,
+	type KeyedProgram,
+	type PackTruth
+} from './protocol';
 
 const truth = (cells: number, change: Partial<PackTruth> = {}): PackTruth => ({
 	chemistry: 'lipo',
@@ -12,20 +19,30 @@ const truth = (cells: number, change: Partial<PackTruth> = {}): PackTruth => ({
 	startDegC: 20,
 	ambientDegC: 20,
 	balanceLead: true,
+	falsePeakV: 0,
 	tag: 'pack-1',
 	...change
 });
-const program = (change: Partial<KeyedProgram> = {}): KeyedProgram => ({
-	runId: 'run-1',
-	chemistry: 'lipo',
-	cells: 3,
+const charge = (change: Partial<KeyedLeg> = {}): KeyedLeg => ({
+	kind: 'charge',
 	currentA: 2,
 	endVoltageV: 4.2,
 	balance: true,
 	taperA: 0.2,
+	deltaV: null,
+	holdOffS: 0,
 	timerMin: 200,
 	capacityLimitAh: 2.2,
 	temperatureLimitDegC: 45,
+	reached: 'full',
+	goesOnAnyway: false,
+	...change
+});
+const program = (change: Partial<KeyedProgram> = {}, leg: Partial<KeyedLeg> = {}): KeyedProgram => ({
+	runId: 'run-1',
+	chemistry: 'lipo',
+	cells: 3,
+	legs: [charge(leg)],
 	...change
 });
 const ok = (answer: string) => {
@@ -67,7 +84,7 @@ test('two channels share the power: the second is held back while the first draw
 		ok(bench.answer(`PLUG ${label} ${JSON.stringify(truth(6, six))}`));
 		ok(
 			bench.answer(
-				`START ${label} ${JSON.stringify(program({ cells: 6, currentA: 8, runId: id, capacityLimitAh: 6 }))}`
+				`START ${label} ${JSON.stringify(program({ cells: 6, runId: id }, { currentA: 8, capacityLimitAh: 6 }))}`
 			)
 		);
 	}
@@ -105,4 +122,23 @@ test('the same run id started again is the same run: a caller may repeat itself 
 	const before = StatusAnswer.parse(ok(bench.answer('STATUS A'))).timeS;
 	ok(bench.answer(`START A ${JSON.stringify(program())}`));
 	assert.equal(StatusAnswer.parse(ok(bench.answer('STATUS A'))).timeS, before);
+});
+
+test('a cycle runs its legs in order: down, rest, up, with one clock over all of them', () => {
+	const bench = new StandInBench(600);
+	ok(bench.answer(`PLUG A ${JSON.stringify(truth(1, { soc: [0.1], balanceLead: false }))}`));
+	const none = { balance: false, timerMin: null, capacityLimitAh: null, taperA: null };
+	const legs = [
+		charge({ ...none, kind: 'discharge', currentA: 2, endVoltageV: 3.3, reached: 'end voltage' }),
+		charge({ ...none, kind: 'rest', currentA: 0, endVoltageV: null, timerMin: 10 }),
+		charge({ ...none, taperA: 0.2 })
+	];
+	ok(bench.answer(`START A ${JSON.stringify(program({ cells: 1, legs }))}`));
+	for (let i = 0; i < 3000 && StatusAnswer.parse(ok(bench.answer('STATUS A'))).state === 'running'; i++)
+		bench.tick(0.1);
+	const status = StatusAnswer.parse(ok(bench.answer('STATUS A')));
+	assert.deepEqual([status.leg, status.legs, status.endReason], [3, 3, 'full']);
+	const log = LogAnswer.parse(ok(bench.answer('LOG A {"from":0}')));
+	log.timeS.slice(1).forEach((t, k) => assert.ok(t > log.timeS[k]));
+	assert.ok(log.currentA[1] < 0 && log.currentA.includes(0) && log.currentA.at(-2)! > 0);
 });

@@ -2,11 +2,12 @@
 import { chemistryOf } from '../core/chemistry/catalogue';
 import { ocvAt } from '../core/chemistry/curve';
 import { emptyTelemetry } from '../core/log/telemetry';
-import { BALANCE_BELOW_END_V, BALANCED_V } from '../core/simulate/assume';
-import { PHASES, type ChargeControl } from '../core/simulate/charge-control';
-import { ChargeSimulation } from '../core/simulate/charge-simulation';
+import { BALANCE_BELOW_END_V, BALANCED_V } from '../core/forecast/assume';
+import { PHASES } from '../core/simulate/charge-control';
+import { goesOn, restLeg, simulateLeg, type Leg } from '../core/simulate/legs';
 import type { PackModel } from '../core/simulate/pack-model';
-import type { CheckAnswer, KeyedProgram, LogAnswer, PackTruth, StatusAnswer } from './protocol';
+import type { PackSimulation } from '../core/simulate/pack-simulation';
+import type { CheckAnswer, KeyedLeg, KeyedProgram, LogAnswer, PackTruth, StatusAnswer } from './protocol';
 import { MOST_SAMPLES, SAMPLE_EVERY_S, STAND_IN_SPEC } from './spec';
 
 const STEP_S = 1;
@@ -30,15 +31,81 @@ function modelOf(truth: PackTruth): PackModel {
 		coolingS,
 		startDegC: truth.startDegC,
 		ambientDegC: truth.ambientDegC,
-		coulombicEfficiency
+		coulombicEfficiency,
+		acceptance: chemistry.acceptance,
+		falsePeakV: truth.falsePeakV,
+		falsePeakS: chemistry.endOfCharge.kind === 'dip' ? chemistry.endOfCharge.falsePeakS : 1,
+		peukert: chemistry.peukert && {
+			exponent: chemistry.peukert.exponent,
+			ratedA: meanAh / chemistry.peukert.ratedHours
+		}
+	};
+}
+
+/** The power that a channel may put out now; shared, so that it can be lowered while a leg runs. */
+interface Output {
+	powerW: number;
+}
+
+/** What this charger does with a keyed leg. The output power stays the channel's own, whatever is keyed. */
+function legOf(keyed: KeyedLeg, seesCells: boolean, output: Output): Leg {
+	const guards = {
+		timerS: (keyed.timerMin ?? Infinity) * 60,
+		capacityLimitAh: keyed.capacityLimitAh ?? Infinity,
+		temperatureLimitDegC: keyed.temperatureLimitDegC ?? Infinity
+	};
+	const exact = { voltageErrorV: 0, currentFactor: 1 };
+	const { goesOnAnyway, currentA } = keyed;
+	if (keyed.kind === 'rest') return { ...restLeg(guards.timerS), goesOnAnyway };
+	if (keyed.kind === 'discharge')
+		return {
+			kind: 'discharge',
+			goesOnAnyway,
+			control: {
+				...guards,
+				...exact,
+				currentA: Math.min(currentA, STAND_IN_SPEC.dischargeCurrentA),
+				powerW: STAND_IN_SPEC.dischargePowerW,
+				endVoltageV: keyed.endVoltageV ?? 0,
+				seesCells
+			}
+		};
+	const endVoltageV = keyed.endVoltageV ?? Infinity;
+	return {
+		kind: 'charge',
+		goesOnAnyway,
+		control: {
+			...guards,
+			...exact,
+			currentA,
+			endVoltageV,
+			get powerW() {
+				return output.powerW;
+			},
+			taperA: keyed.taperA ?? currentA / 10,
+			seesCells,
+			balanceCurrentA: keyed.balance ? STAND_IN_SPEC.balanceCurrentA : 0,
+			balanceFromV: endVoltageV - BALANCE_BELOW_END_V,
+			balanceToleranceV: BALANCED_V,
+			dip:
+				keyed.deltaV === null
+					? null
+					: { deltaV: keyed.deltaV, holdOffS: keyed.holdOffS, riseKPerMin: Infinity },
+			reached: keyed.reached
+		}
 	};
 }
 
 export class StandInChannel {
 	private truth: PackTruth | null = null;
+	private model: PackModel | null = null;
 	private program: KeyedProgram | null = null;
-	private simulation: ChargeSimulation | null = null;
-	private control: (ChargeControl & { powerW: number }) | null = null;
+	private legs: Leg[] = [];
+	private legAt = 0;
+	/** Simulated time before the leg that runs, s. */
+	private offsetS = 0;
+	private simulation: PackSimulation | null = null;
+	private readonly output: Output = { powerW: STAND_IN_SPEC.channelPowerW };
 	private log = emptyTelemetry(0);
 	private owedS = 0;
 	private nextSampleS = 0;
@@ -51,21 +118,29 @@ export class StandInChannel {
 
 	/** Output power now, W. */
 	get outputW(): number {
-		return this.running ? this.simulation!.packV * this.simulation!.currentA : 0;
+		return this.simulation?.outputW ?? 0;
+	}
+
+	/** Cells are seen through a balance lead; a lone cell is its own main lead. */
+	private get seesCells(): boolean {
+		return this.truth !== null && (this.truth.balanceLead || this.truth.capacityAh.length === 1);
+	}
+
+	private forget(truth: PackTruth | null): void {
+		this.truth = truth;
+		this.program = this.simulation = this.model = null;
+		this.log = emptyTelemetry(truth?.capacityAh.length ?? 0);
 	}
 
 	plug(truth: PackTruth): Refusal | null {
 		if (this.running) return { code: 'busy', words: 'a pack is charging on this channel' };
-		this.truth = truth;
-		this.program = this.simulation = this.control = null;
-		this.log = emptyTelemetry(truth.capacityAh.length);
+		this.forget(truth);
 		return null;
 	}
 
 	unplug(): Refusal | null {
 		if (this.running) return { code: 'busy', words: 'stop the run before unplugging' };
-		this.truth = this.program = this.simulation = this.control = null;
-		this.log = emptyTelemetry(0);
+		this.forget(null);
 		return null;
 	}
 
@@ -78,7 +153,7 @@ export class StandInChannel {
 			: truth.soc.map((soc) => Math.round(ocvAt(curve, soc) * 1000) / 1000);
 		const packV = cellV.reduce((a, b) => a + b, 0);
 		return {
-			cells: Math.ceil(packV / (voltages.cellMaxV + 0.01)),
+			cells: Math.max(1, Math.ceil(packV / (voltages.cellMaxV + 0.01))),
 			packV,
 			cellV: truth.balanceLead ? cellV : []
 		};
@@ -92,27 +167,17 @@ export class StandInChannel {
 		const cells = truth.capacityAh.length;
 		if (program.cells !== cells)
 			return { code: 'cells', words: `${program.cells} cells are set and ${cells} are connected` };
-		if (program.currentA > STAND_IN_SPEC.maxCurrentA)
+		if (program.legs.some((l) => l.currentA > STAND_IN_SPEC.maxCurrentA))
 			return { code: 'range', words: 'current above the channel' };
-		if (program.balance && !truth.balanceLead) return { code: 'balance', words: 'no balance lead is seen' };
-		this.control = {
-			currentA: program.currentA,
-			endVoltageV: program.endVoltageV,
-			powerW: STAND_IN_SPEC.channelPowerW,
-			taperA: program.taperA,
-			timerS: (program.timerMin ?? Infinity) * 60,
-			capacityLimitAh: program.capacityLimitAh ?? Infinity,
-			temperatureLimitDegC: program.temperatureLimitDegC ?? Infinity,
-			seesCells: truth.balanceLead,
-			balanceCurrentA: program.balance ? STAND_IN_SPEC.balanceCurrentA : 0,
-			balanceFromV: program.endVoltageV - BALANCE_BELOW_END_V,
-			balanceToleranceV: BALANCED_V,
-			voltageErrorV: 0,
-			currentFactor: 1
-		};
-		this.simulation = new ChargeSimulation(modelOf(truth), this.control);
+		if (program.legs.some((l) => l.balance) && !truth.balanceLead)
+			return { code: 'balance', words: 'no balance lead is seen' };
+		this.model = modelOf(truth);
+		this.output.powerW = STAND_IN_SPEC.channelPowerW;
+		this.legs = program.legs.map((leg) => legOf(leg, truth.balanceLead, this.output));
+		this.legAt = this.offsetS = 0;
+		this.simulation = simulateLeg(this.model, this.legs[0]);
 		this.program = program;
-		this.log = emptyTelemetry(cells);
+		this.log = emptyTelemetry(this.seesCells ? cells : 0);
 		this.owedS = this.nextSampleS = 0;
 		return null;
 	}
@@ -125,28 +190,39 @@ export class StandInChannel {
 
 	/** Lets `seconds` of simulated time pass with at most `powerW` of output. */
 	advance(seconds: number, powerW: number): void {
-		const { simulation, control } = this;
-		if (!simulation || !control || !this.running) return;
-		control.powerW = Math.min(STAND_IN_SPEC.channelPowerW, powerW);
+		if (!this.running) return;
+		this.output.powerW = Math.min(STAND_IN_SPEC.channelPowerW, powerW);
 		this.owedS += seconds;
 		while (this.owedS >= STEP_S && this.running) {
+			const simulation = this.simulation!;
 			simulation.step(STEP_S);
 			this.owedS -= STEP_S;
-			if (simulation.timeS >= this.nextSampleS || simulation.endReason !== null) {
-				this.keep(simulation);
-				this.nextSampleS = simulation.timeS + SAMPLE_EVERY_S;
+			const timeS = this.offsetS + simulation.timeS;
+			if (timeS >= this.nextSampleS || simulation.endReason !== null) {
+				this.keep(simulation, timeS);
+				this.nextSampleS = timeS + SAMPLE_EVERY_S;
 			}
+			if (simulation.endReason !== null) this.nextLeg(simulation);
 		}
 	}
 
-	private keep(simulation: ChargeSimulation): void {
+	/** Goes on with the next leg where there is one and the last did not end the program. */
+	private nextLeg(ended: PackSimulation): void {
+		const leg = this.legs[this.legAt];
+		if (this.legAt + 1 >= this.legs.length || !goesOn(leg, ended)) return;
+		this.offsetS += ended.timeS;
+		this.legAt++;
+		this.simulation = simulateLeg(this.model!, this.legs[this.legAt], ended.state);
+	}
+
+	private keep(simulation: PackSimulation, timeS: number): void {
 		const { log } = this;
-		log.timeS.push(simulation.timeS);
+		log.timeS.push(timeS);
 		log.currentA.push(simulation.currentA);
 		log.packV.push(simulation.packV);
 		log.chargeAh.push(simulation.chargeAh);
 		log.temperatureDegC.push(simulation.temperatureDegC);
-		for (let i = 0; i < simulation.cells; i++) log.cellV[i].push(simulation.cellV[i]);
+		log.cellV.forEach((column, i) => column.push(simulation.cellV[i]));
 	}
 
 	status(): StatusAnswer {
@@ -156,7 +232,9 @@ export class StandInChannel {
 			tag: this.truth?.tag ?? null,
 			runId: this.program?.runId ?? null,
 			samples: this.log.timeS.length,
-			timeS: s?.timeS ?? 0,
+			leg: this.legAt + 1,
+			legs: Math.max(1, this.legs.length),
+			timeS: s ? this.offsetS + s.timeS : 0,
 			currentA: this.running ? s!.currentA : 0,
 			packV: s?.packV ?? 0,
 			chargeAh: s?.chargeAh ?? 0,

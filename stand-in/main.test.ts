@@ -16,19 +16,29 @@ const truth: PackTruth = {
 	startDegC: 20,
 	ambientDegC: 20,
 	balanceLead: true,
+	falsePeakV: 0,
 	tag: 'a-pack'
 };
 const program: KeyedProgram = {
 	runId: 'a-run',
 	chemistry: 'lipo',
 	cells: 3,
-	currentA: 2,
-	endVoltageV: 4.2,
-	balance: true,
-	taperA: 0.2,
-	timerMin: 60,
-	capacityLimitAh: 1,
-	temperatureLimitDegC: 45
+	legs: [
+		{
+			kind: 'charge',
+			currentA: 2,
+			endVoltageV: 4.2,
+			balance: true,
+			taperA: 0.2,
+			deltaV: null,
+			holdOffS: 0,
+			timerMin: 60,
+			capacityLimitAh: 1,
+			temperatureLimitDegC: 45,
+			reached: 'full',
+			goesOnAnyway: false
+		}
+	]
 };
 
 const freePort = () =>

@@ -17,10 +17,35 @@ export const PackTruth = z.object({
 	startDegC: z.number(),
 	ambientDegC: z.number(),
 	balanceLead: z.boolean(),
+	/** Height of the false early peak of a nickel pack, V per cell. */
+	falsePeakV: z.number().min(0).default(0),
 	/** Marks the pack, so that the app can tell whether it is still the same one. */
 	tag: z.string()
 });
 export type PackTruth = z.infer<typeof PackTruth>;
+
+/** One leg of a program. Null is off, or not asked of this leg. */
+export const KeyedLeg = z.object({
+	kind: z.enum(['charge', 'discharge', 'rest']),
+	/** 0 for a rest. */
+	currentA: z.number().min(0),
+	/** End per cell; null when volts do not end it. */
+	endVoltageV: z.number().positive().nullable(),
+	/** Current at which constant voltage ends. */
+	taperA: z.number().positive().nullable().default(null),
+	balance: z.boolean().default(false),
+	/** Fall from the peak that ends a nickel charge, V per cell, and what is ignored at the start, s. */
+	deltaV: z.number().positive().nullable().default(null),
+	holdOffS: z.number().min(0).default(0),
+	timerMin: z.number().positive().nullable().default(null),
+	capacityLimitAh: z.number().positive().nullable().default(null),
+	temperatureLimitDegC: z.number().positive().nullable().default(null),
+	/** What the leg's own end is called. */
+	reached: z.enum(['full', 'end voltage']).default('full'),
+	/** The next leg follows whatever ended this one. */
+	goesOnAnyway: z.boolean().default(false)
+});
+export type KeyedLeg = z.infer<typeof KeyedLeg>;
 
 /** A program as it is keyed into the simulated charger. */
 export const KeyedProgram = z.object({
@@ -28,13 +53,7 @@ export const KeyedProgram = z.object({
 	runId: z.string().min(1).max(64),
 	chemistry: z.string(),
 	cells: z.number().int().min(1).max(24),
-	currentA: z.number().positive(),
-	endVoltageV: z.number().positive(),
-	balance: z.boolean(),
-	taperA: z.number().positive(),
-	timerMin: z.number().positive().nullable(),
-	capacityLimitAh: z.number().positive().nullable(),
-	temperatureLimitDegC: z.number().positive().nullable()
+	legs: z.array(KeyedLeg).min(1).max(60)
 });
 export type KeyedProgram = z.infer<typeof KeyedProgram>;
 
@@ -51,6 +70,9 @@ export const StatusAnswer = z.object({
 	state: z.enum(['empty', 'plugged', 'running', 'ended']),
 	tag: z.string().nullable(),
 	runId: z.string().nullable(),
+	/** Legs of the program, and the one that runs, from 1. */
+	leg: z.number().int().default(1),
+	legs: z.number().int().default(1),
 	/** Samples kept so far; the next one has this number. */
 	samples: z.number().int(),
 	timeS: z.number(),

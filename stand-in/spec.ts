@@ -6,7 +6,11 @@ export const STAND_IN_SPEC = {
 	maxCurrentA: 12,
 	minCurrentA: 0.1,
 	currentStepA: 0.1,
-	maxCells: 6,
+	/** By chemistry: lithium is limited by the balance port, nickel and lead by volts. */
+	maxCells: { lithium: 6, nickel: 16, lead: 6 },
+	balancePortCells: 6,
+	dischargePowerW: 10,
+	dischargeCurrentA: 2,
 	balanceCurrentA: 0.3,
 	voltageAccuracyV: 0.01
 } as const;

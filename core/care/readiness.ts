@@ -1,5 +1,6 @@
 /** What a pack is ready for, by its last reading and the time since. One word for a list, one sentence for a page. */
 import { chemistryOf } from '../chemistry/catalogue';
+import type { Chemistry } from '../chemistry/chemistry';
 import { socAt } from '../chemistry/curve';
 import { estimateCharge } from '../pack/charge-state';
 import type { Pack } from '../pack/pack';
@@ -35,6 +36,41 @@ const READY_SHARE = 0.94;
 
 const days = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 86400e3;
 
+/** A lead battery below this share for some days is harmed by it; a nickel pack above this is ready (common practice, no source). */
+const LEAD_LOW = 0.7;
+const NICKEL_READY = 0.85;
+
+/** Nickel packs lie as they are; lead batteries are kept full. */
+function withoutStorage(
+	chemistry: Chemistry,
+	soc: number,
+	band: Readiness['band'],
+	age: number,
+	since: string
+): Readiness {
+	const about = `about ${(100 * Math.min(1, Math.max(0, soc))).toFixed(0)} %`;
+	if (chemistry.family === 'lead') {
+		if (soc >= READY_SHARE) return { state: 'ready', sentence: `Full${since}.`, soc, band };
+		if (soc < LEAD_LOW)
+			return {
+				state: 'low',
+				sentence: `Lead hardens when it lies ${about} full${since}: charge it.`,
+				soc,
+				band
+			};
+		return { state: 'part charged', sentence: `Part charged${since}, ${about}: top it up.`, soc, band };
+	}
+	const lost = Math.min(1, (age / 30) * chemistry.defaults.selfDischargePerMonth);
+	if (soc >= NICKEL_READY && lost < 0.2) return { state: 'ready', sentence: `Charged${since}.`, soc, band };
+	if (soc < 0.15) return { state: 'low', sentence: `Low${since}.`, soc, band };
+	return {
+		state: 'part charged',
+		sentence: `Part charged${since}, ${about} by its volts; nickel loses about a fifth a month.`,
+		soc,
+		band
+	};
+}
+
 /** Judges one pack at the moment `now` (ISO 8601). */
 export function readinessOf(pack: Pack, reading: ReadingInput | null, now: string): Readiness {
 	if (pack.condition !== 'in service')
@@ -59,6 +95,7 @@ export function readinessOf(pack: Pack, reading: ReadingInput | null, now: strin
 		return look(
 			`Cells ${(spread * 1000).toFixed(0)} mV apart${since}, cell ${cells.indexOf(lowest) + 1} lowest.`
 		);
+	if (chemistry.family !== 'lithium') return withoutStorage(chemistry, soc, band, age, since);
 	const full = Math.min(1, socAt(chemistry.curve, voltages.chargeEndV));
 	if (soc >= READY_SHARE * full) {
 		if (age > FULL_DAYS) return look(`Full for ${Math.floor(age)} days: bring it to storage.`);

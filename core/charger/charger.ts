@@ -1,6 +1,7 @@
 /** A charger: channels, what they share, what feeds them, and what it holds. */
 import { z } from 'zod';
 import { ChemistryId } from '../chemistry/catalogue';
+import { TaskId } from './programs';
 import { HeldSetting } from './setting';
 
 /** What a channel takes of one chemistry: cells, and the range of its end-of-charge setting. */
@@ -43,7 +44,31 @@ export const ChannelFields = z
 		/** How far its cell volts may be off, V per cell. */
 		voltageAccuracyV: z.number().min(0).max(0.1),
 		/** A temperature probe can be connected. */
-		hasProbe: z.boolean().default(false)
+		hasProbe: z.boolean().default(false),
+		/** Programs its screen offers. */
+		tasks: z
+			.array(TaskId)
+			.min(1, 'A channel offers at least one program.')
+			.default(['balance', 'charge', 'storage', 'discharge']),
+		/** Current it always uses, A; null when it can be set. The same in its storage program. */
+		fixedCurrentA: z.number().positive().max(100).nullable().default(null),
+		storageCurrentA: z.number().positive().max(100).nullable().default(null),
+		/** Storage end that cannot be changed, V per cell; null when it can be. */
+		storageV: z.number().min(3).max(4.2).nullable().default(null),
+		/** Range and step of its sensitivity to the dip, V per cell; null where it cannot be set. */
+		deltaVMinV: z.number().min(0.001).max(0.05).nullable().default(null),
+		deltaVMaxV: z.number().min(0.001).max(0.05).nullable().default(null),
+		deltaVStepV: z.number().min(0.0005).max(0.01).nullable().default(null),
+		/** Its screen asks for a trickle current, whatever the chemistry. */
+		asksTrickle: z.boolean().default(false),
+		/** It ends a nickel charge when the temperature climbs too fast. */
+		endsOnTemperatureRise: z.boolean().default(false),
+		/** It knows packs that carry their own balancer. */
+		knowsOwnBalancer: z.boolean().default(false)
+	})
+	.refine((c) => c.deltaVMinV === null || c.deltaVMaxV === null || c.deltaVMinV <= c.deltaVMaxV, {
+		error: 'The least dip is above the greatest.',
+		path: ['deltaVMinV']
 	})
 	.refine((c) => c.minCurrentA <= c.maxCurrentA, {
 		error: 'The least current is above the greatest.',
@@ -56,6 +81,39 @@ export const ChannelFields = z
 export type ChannelFields = z.infer<typeof ChannelFields>;
 export const Channel = ChannelFields.and(z.object({ id: z.string().min(1).max(64) }));
 export type Channel = z.infer<typeof Channel>;
+
+/** What a charger's screen may ask for. */
+export const Ask = z.enum([
+	'chemistry',
+	'task',
+	'cells',
+	'capacity',
+	'currentA',
+	'endVoltageV',
+	'balance',
+	'dischargeA',
+	'dischargeEndV',
+	'deltaV',
+	'trickleA',
+	'order',
+	'cycles',
+	'restMin',
+	'safetyTimerMin',
+	'capacityLimitAh',
+	'temperatureLimitDegC'
+]);
+export type Ask = z.infer<typeof Ask>;
+
+/** What a charger guards against by itself. */
+export const Protection = z.enum([
+	'reversed polarity',
+	'cell count',
+	'over-voltage',
+	'under-voltage',
+	'timer',
+	'temperature'
+]);
+export type Protection = z.infer<typeof Protection>;
 
 const ChargerBase = z.object({
 	name: z.string().trim().min(1, 'A charger needs a name.').max(80),
@@ -78,21 +136,19 @@ const ChargerBase = z.object({
 	/** How it is reached: not at all (its screen is keyed by hand) or the simulated charger. */
 	link: z.enum(['none', 'stand-in']).default('none'),
 	/** Settings in the order in which its screen asks for them. */
-	asks: z
-		.array(
-			z.enum([
-				'chemistry',
-				'task',
-				'cells',
-				'currentA',
-				'endVoltageV',
-				'balance',
-				'safetyTimerMin',
-				'capacityLimitAh'
-			])
-		)
-		.default(['chemistry', 'task', 'cells', 'currentA']),
-	held: z.array(HeldSetting).max(40).default([]),
+	asks: z.array(Ask).default(['chemistry', 'task', 'cells', 'currentA']),
+	held: z.array(HeldSetting).max(60).default([]),
+	/** Memory slots it has; 0 for none. */
+	slots: z.number().int('Slots must be a whole number.').min(0).max(99, 'At most 99 slots.').default(0),
+	/** Whether it asks for the pack's capacity, and what it does with it. */
+	capacityKeyed: z.enum(['not asked', 'a title only', 'sets the current']).default('not asked'),
+	/** What is keyed in is lost when it loses power. */
+	forgetsAtRestart: z.boolean().default(false),
+	/** What it does at the cell check when nobody presses anything. */
+	atCheck: z.enum(['waits', 'starts by itself', 'cancels by itself']).default('waits'),
+	protections: z.array(Protection).default(['reversed polarity', 'cell count', 'over-voltage']),
+	/** Price, in whatever money; null when not known. */
+	price: z.number().positive('A price is above 0.').max(1e6).nullable().default(null),
 	notes: z.string().max(4000).default('')
 });
 

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { aCharger, aContext, aPack } from '../../tests/support/bench-chargers';
+import { aCharger, aContext, aPack, aSupply } from '../../tests/support/bench-chargers';
 import { resolve } from '../program/context';
 import { Charger, ChargerInput } from './charger';
 import { envelope, limitsAt } from './envelope';
@@ -45,14 +45,7 @@ test('property: the envelope never rises with voltage and never exceeds any limi
 });
 
 test('a supply gives (input − own draw) × efficiency, less what the other channels put out', () => {
-	const supply = {
-		id: 's',
-		name: 'Supply',
-		kind: 'bench supply' as const,
-		voltageV: 24,
-		powerW: null,
-		currentA: 5
-	};
+	const supply = aSupply({ name: 'Supply', voltageV: 24, currentA: 5 });
 	assert.equal(supplyPowerW(supply), 120);
 	const charger = aCharger({ efficiency: 0.8, overheadW: 10, inputMinV: 10, inputMaxV: 28 });
 	const limit = limitsAt(input({ supply, charger, othersOutputW: 40 }), 12.6).find(

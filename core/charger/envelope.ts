@@ -2,12 +2,12 @@
  * The envelope: the largest charge current at each pack voltage, and which limit decides it there. Every limit is one
  * candidate; the least binds and keeps its name, so that a person can always be told "why not more".
  */
-import { connectorOf } from '../pack/connector';
+import { connectorOf, type Connector } from '../pack/connector';
 import type { Pack } from '../pack/pack';
 import { amps, cRate, text, volts, watts } from '../quantity/format';
 import { heldFor, type Channel, type Charger } from './charger';
 
-import { supplyPowerW, type Supply } from './supply';
+import { supplyLeftW, supplyPowerW, type Supply } from './supply';
 
 export type LimitId =
 	| 'channel current'
@@ -16,6 +16,13 @@ export type LimitId =
 	| 'supply power'
 	| 'input current'
 	| 'connector'
+	| 'lead'
+	| 'recovery rate'
+	| 'cautious rate'
+	| 'discharge rate'
+	| 'discharge power'
+	| 'discharge current'
+	| 'fixed'
 	| 'purpose rate'
 	| 'label rate'
 	| 'cold rate'
@@ -45,8 +52,14 @@ export interface EnvelopeInput {
 	supply: Supply | null;
 	/** Output power other channels of this charger use now, W. */
 	othersOutputW: number;
+	/** Input power that other chargers draw from the same supply now, W. */
+	othersOnSupplyW: number;
 	/** Rates the pack may be charged at, per hour of its label capacity, each with its reason. */
 	packRates: PackRate[];
+	/** The person's own list of connectors; the usual list when absent. */
+	connectors?: readonly Connector[];
+	/** The charge lead that fits this pack, when the person keeps a list of leads. */
+	lead?: { name: string; currentA: number } | null;
 }
 
 /** Greatest output power of the channel now, W, with each source of the limit named. */
@@ -62,11 +75,12 @@ export function powerLimits(input: EnvelopeInput): { id: LimitId; label: string;
 	const toOutput = (inputW: number) =>
 		Math.max(0, (inputW - charger.overheadW) * charger.efficiency - othersOutputW);
 	if (supply) {
-		const available = supplyPowerW(supply);
+		const available = supplyLeftW(supply, input.othersOnSupplyW);
+		const whole = available === supplyPowerW(supply);
 		if (Number.isFinite(available))
 			limits.push({
 				id: 'supply power',
-				label: `${supply.name}, ${text(watts(available))} in gives ${text(watts(toOutput(available)))} out`,
+				label: `${supply.name}, ${text(watts(available))} ${whole ? 'in' : 'left'} gives ${text(watts(toOutput(available)))} out`,
 				powerW: toOutput(available)
 			});
 		if (charger.inputCurrentA !== null) {
@@ -104,12 +118,20 @@ export function limitsAt(input: EnvelopeInput, packV: number): Limit[] {
 			side: 'pack'
 		}))
 	];
-	const connector = connectorOf(pack.connectorId);
+	const connector = connectorOf(pack.connectorId, input.connectors);
 	if (connector)
 		limits.push({
 			id: 'connector',
 			label: `connector, ${connector.name} ${text(amps(connector.currentA))}`,
 			currentA: connector.currentA,
+			side: 'pack'
+		});
+	const lead = input.lead ?? null;
+	if (lead)
+		limits.push({
+			id: 'lead',
+			label: `${lead.name}, ${text(amps(lead.currentA))}`,
+			currentA: lead.currentA,
 			side: 'pack'
 		});
 	const cap = heldFor(charger, channel.id).find((s) => s.kind === 'rateCapC');
@@ -130,6 +152,33 @@ export function deliverableA(input: EnvelopeInput, packV: number): number {
 			.filter((l) => l.side === 'charger')
 			.map((l) => l.currentA)
 	);
+}
+
+/** Every limit on the discharge current at `packV` volts, least first; empty when the channel cannot discharge. */
+export function dischargeLimitsAt(input: EnvelopeInput, packV: number, rateC: number, why: string): Limit[] {
+	const { pack, channel } = input;
+	if (channel.dischargeCurrentA <= 0 || channel.dischargePowerW <= 0) return [];
+	const limits: Limit[] = [
+		{
+			id: 'discharge current',
+			label: `channel discharges at most ${text(amps(channel.dischargeCurrentA))}`,
+			currentA: channel.dischargeCurrentA,
+			side: 'charger'
+		},
+		{
+			id: 'discharge power',
+			label: `discharge power, ${text(watts(channel.dischargePowerW))} at ${text(volts(packV, 1))}`,
+			currentA: channel.dischargePowerW / packV,
+			side: 'charger'
+		},
+		{
+			id: 'discharge rate',
+			label: `${why}, ${cRate(rateC)}`,
+			currentA: rateC * pack.capacityAh,
+			side: 'pack'
+		}
+	];
+	return limits.sort((a, b) => a.currentA - b.currentA);
 }
 
 export interface EnvelopePoint {

@@ -11,7 +11,10 @@ export const HeldSettingKind = z.enum([
 	'capacityLimitAh',
 	'temperatureLimitDegC',
 	'inputFloorV',
-	'rateCapC'
+	'rateCapC',
+	'trickleA',
+	'dischargeEndV',
+	'nominalV'
 ]);
 export type HeldSettingKind = z.infer<typeof HeldSettingKind>;
 
@@ -51,7 +54,10 @@ export const HELD_SETTINGS: Record<HeldSettingKind, HeldSettingDescription> = {
 	capacityLimitAh: { label: 'Capacity limit', unit: 'mAh', shownPerStored: 1000 },
 	temperatureLimitDegC: { label: 'Pack temperature', unit: '°C', shownPerStored: 1 },
 	inputFloorV: { label: 'Input floor', unit: 'V', shownPerStored: 1 },
-	rateCapC: { label: 'Rate cap', unit: 'C', shownPerStored: 1 }
+	rateCapC: { label: 'Rate cap', unit: 'C', shownPerStored: 1 },
+	trickleA: { label: 'Trickle', unit: 'mA', shownPerStored: 1000 },
+	dischargeEndV: { label: 'End of discharge', unit: 'V/cell', shownPerStored: 1 },
+	nominalV: { label: 'Nominal-voltage family', unit: 'V', shownPerStored: 1 }
 };
 
 /** A held value with its unit, or `off`. */

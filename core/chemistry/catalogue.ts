@@ -1,12 +1,15 @@
 /** The chemistries this program knows, in the order in which lists show them. */
 import { z } from 'zod';
 import type { Chemistry } from './chemistry';
+import { lead, leadGel } from './lead';
 import { life } from './life';
 import { lihv } from './lihv';
 import { liion } from './liion';
 import { lipo } from './lipo';
+import { nicd } from './nicd';
+import { nimh } from './nimh';
 
-export const CHEMISTRIES: readonly Chemistry[] = [lipo, lihv, liion, life];
+export const CHEMISTRIES: readonly Chemistry[] = [lipo, lihv, liion, life, nimh, nicd, lead, leadGel];
 
 const byId = new Map(CHEMISTRIES.map((c) => [c.id, c]));
 

@@ -16,7 +16,7 @@ export interface CellVoltages {
 	readonly nominalV: number;
 	/** The volts per cell that labels print, this chemistry's own and its near variants. */
 	readonly printedV: readonly number[];
-	/** End of charge that is set by default. */
+	/** End of charge that is set by default; for a chemistry that ends on a dip, the volts a charger must reach for it. */
 	readonly chargeEndV: number;
 	/** Gentler ends of charge that practitioners use. */
 	readonly gentleEndV: Window;
@@ -31,6 +31,8 @@ export interface CellVoltages {
 	readonly dischargeEndV: number;
 	/** Loaded floor that nothing goes below. */
 	readonly hardFloorV: number;
+	/** Under charge above this a person looks again; null where the cell limit alone counts. */
+	readonly lookAgainV: number | null;
 	/** At rest below this a cell is not charged at all. */
 	readonly doNotChargeV: number;
 }
@@ -66,6 +68,83 @@ export interface CellDefaults {
 	readonly coolingS: number;
 	/** Charge given back per charge put in, at ordinary rates. */
 	readonly coulombicEfficiency: number;
+	/** Charge lost in a month at 20 °C, as a share of capacity. */
+	readonly selfDischargePerMonth: number;
+	/** How far rest volts may be off for the same charge, V: what the cell did before leaves a mark. */
+	readonly restUncertaintyV: number;
+}
+
+/**
+ * Charge acceptance: near full a growing share of the current no longer stores charge but makes gas. In a sealed cell the gas
+ * recombines and that share turns to heat. The share is 1 / (1 + exp(−(s − half) / width)), where `half` moves up with the
+ * logarithm of the rate and down with temperature.
+ */
+export interface Acceptance {
+	/** State of charge at which half of the current is lost, at 1C and 20 °C. */
+	readonly halfSoc: number;
+	readonly widthSoc: number;
+	/** How far `half` moves per unit of ln(rate / 1C). */
+	readonly perLnRate: number;
+	/** How far `half` falls per kelvin above 20 °C. */
+	readonly perK: number;
+	/** Share of the lost power that stays in the cell as heat; the rest leaves with the gas. */
+	readonly heatShare: number;
+}
+
+/** How a charge of this chemistry ends. */
+export type EndOfCharge =
+	/** Constant current, then constant voltage until the current has tapered. */
+	| { readonly kind: 'voltage' }
+	/** Constant current until the volts fall back from their peak. */
+	| {
+			readonly kind: 'dip';
+			/** Range of sensitivity that is used, V per cell, and the default. */
+			readonly deltaV: Window;
+			readonly defaultDeltaV: number;
+			/** The most that is allowed with a temperature and a capacity limit on, V per cell. */
+			readonly looseDeltaV: number;
+			/** Below this rate the dip is weak; below the next it is not to be relied on, 1/h. */
+			readonly weakBelowC: number;
+			readonly unreliableBelowC: number;
+			/** The first dip is ignored for this long, s. */
+			readonly holdOffS: number;
+			/** Share of capacity that a fast charge puts in at most, and a timed slow one. */
+			readonly fastFactor: number;
+			readonly timedFactor: number;
+			/** Rise of temperature that also ends the charge, K/min. */
+			readonly riseKPerMin: number;
+			/** A seeded, empirical term: the height of the false early peak after long rest, V per cell, and how long it lasts, s. */
+			readonly falsePeakV: number;
+			readonly falsePeakS: number;
+	  }
+	/** Constant current, absorption at constant voltage, then float. Volts at 25 °C, compensated by temperature. */
+	| {
+			readonly kind: 'absorption';
+			readonly floatV: Window;
+			/** V per kelvin and cell, both negative. */
+			readonly absorptionVPerK: number;
+			readonly floatVPerK: number;
+			/** Compensation is clamped to this range, °C. */
+			readonly clampDegC: Window;
+	  };
+
+/** How a pack is put away. */
+export type Storage =
+	/** At a voltage. */
+	| { readonly kind: 'volts' }
+	/** At a share of its charge, because its volts say nothing. */
+	| { readonly kind: 'charge'; readonly soc: number }
+	/** Without a program; why, in words. */
+	| { readonly kind: 'none'; readonly why: string };
+
+/** Gentle recovery of cells under their floor; null where there is none. */
+export interface Recovery {
+	/** Rest volts below which a cell wants it. */
+	readonly belowV: number;
+	readonly maxC: number;
+	readonly maxMin: number;
+	/** Share of capacity put in at most. */
+	readonly maxShare: number;
 }
 
 export interface ChargeRates {
@@ -77,6 +156,13 @@ export interface ChargeRates {
 	readonly hurryMaxC: number;
 	/** Current at which constant voltage ends, as a share of capacity per hour. */
 	readonly taperC: number;
+	/** The same where a fast charge leaves the last of it out; null where there is no fast charge. */
+	readonly fastTaperC: number | null;
+	/** Discharge when nothing else is asked, and when in a hurry. */
+	readonly dischargeC: number;
+	readonly dischargeMaxC: number;
+	/** The most that may trickle after the end; null where nothing ever trickles. */
+	readonly trickleMaxC: number | null;
 }
 
 export interface Chemistry {
@@ -92,8 +178,17 @@ export interface Chemistry {
 	readonly rates: ChargeRates;
 	readonly defaults: CellDefaults;
 	readonly curve: OpenCircuitCurve;
+	readonly endOfCharge: EndOfCharge;
+	readonly acceptance: Acceptance | null;
+	/** Exponent of Peukert's law and the hours its capacity is rated at; null where capacity hardly depends on rate. */
+	readonly peukert: { readonly exponent: number; readonly ratedHours: number } | null;
+	readonly storage: Storage;
+	readonly recovery: Recovery | null;
 	/** Where each group of figures comes from; every group must say. */
 	readonly sources: Readonly<
-		Record<'voltages' | 'temperatures' | 'rates' | 'defaults' | 'curve' | 'cells', string>
+		Record<
+			'voltages' | 'temperatures' | 'rates' | 'defaults' | 'curve' | 'cells' | 'endOfCharge' | 'storage',
+			string
+		>
 	>;
 }

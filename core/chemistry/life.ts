@@ -1,13 +1,12 @@
 /** LiFe: iron phosphate against graphite; a curve so flat that volts say little between a fifth and nine tenths. */
 import type { Chemistry } from './chemistry';
 import { curveFromAnchors } from './curve';
+import { LITHIUM, LITHIUM_RATES, LITHIUM_SOURCES, lithiumRecovery } from './lithium';
 
 export const life: Chemistry = {
 	id: 'life',
 	name: 'LiFe',
-	family: 'lithium',
-	cells: { min: 1, max: 14 },
-	balanceFromCells: 2,
+	...LITHIUM,
 	voltages: {
 		nominalV: 3.3,
 		printedV: [3.2, 3.3],
@@ -19,10 +18,10 @@ export const life: Chemistry = {
 		storageWindowV: { low: 3.22, high: 3.32 },
 		dischargeEndV: 2.8,
 		hardFloorV: 2.5,
+		lookAgainV: null,
 		doNotChargeV: 2.0
 	},
-	temperatures: { leastDegC: 5, coldDegC: 10, coldRateC: 0.2, startMaxDegC: 40, tripDegC: 45 },
-	rates: { noLabelC: 1, gentleC: 0.5, standardC: 1, hurryMaxC: 2, taperC: 0.1 },
+	rates: LITHIUM_RATES,
 	defaults: {
 		seriesOhmAh: 0.023,
 		relaxOhmAh: 0.03,
@@ -30,8 +29,12 @@ export const life: Chemistry = {
 		resistanceDoublesPerK: 20,
 		heatCapacityJPerKAh: 30,
 		coolingS: 1500,
-		coulombicEfficiency: 1
+		coulombicEfficiency: 1,
+		selfDischargePerMonth: 0.03,
+		restUncertaintyV: 0
 	},
+	storage: { kind: 'charge', soc: 0.5 },
+	recovery: lithiumRecovery(2.5),
 	curve: curveFromAnchors([
 		[-0.05, 1.5],
 		[-0.02, 2.0],
@@ -55,14 +58,13 @@ export const life: Chemistry = {
 		[1.05, 3.8]
 	]),
 	sources: {
+		...LITHIUM_SOURCES,
 		voltages: 'Common practice, no source; storage goes by charge, the volts are those of half full.',
-		temperatures:
-			'IEC 62133-2 charge range 10 to 45 °C, from memory; 5 to 10 °C at 0.2C: common practice, no source.',
 		rates: 'Common practice, no source.',
 		defaults:
 			'A 2.3 Ah cell of 10 mΩ as in Tremblay and Dessaint 2009 (World Electric Vehicle J. 3, 289-298), from memory; 70 g at 1 J/(g·K).',
 		curve:
 			'Common practice, no source; flat part between the open-circuit volts of Tremblay and Dessaint 2009 and the half cell of Prada et al. 2013, both from memory.',
-		cells: 'Common practice, no source.'
+		storage: 'Common practice, no source: half full, by charge put in or out.'
 	}
 };

@@ -1,13 +1,12 @@
 /** LiHV: LiPo pouch cells made to be charged to 4.35 V. A charger cannot tell them from LiPo. */
 import type { Chemistry } from './chemistry';
 import { curveFromAnchors } from './curve';
+import { LITHIUM, LITHIUM_RATES, LITHIUM_SOURCES, lithiumRecovery } from './lithium';
 
 export const lihv: Chemistry = {
 	id: 'lihv',
 	name: 'LiHV',
-	family: 'lithium',
-	cells: { min: 1, max: 14 },
-	balanceFromCells: 2,
+	...LITHIUM,
 	voltages: {
 		nominalV: 3.8,
 		printedV: [3.8, 3.85],
@@ -19,10 +18,10 @@ export const lihv: Chemistry = {
 		storageWindowV: { low: 3.8, high: 3.9 },
 		dischargeEndV: 3.3,
 		hardFloorV: 3.0,
+		lookAgainV: null,
 		doNotChargeV: 2.5
 	},
-	temperatures: { leastDegC: 5, coldDegC: 10, coldRateC: 0.2, startMaxDegC: 40, tripDegC: 45 },
-	rates: { noLabelC: 1, gentleC: 0.5, standardC: 1, hurryMaxC: 2, taperC: 0.1 },
+	rates: LITHIUM_RATES,
 	defaults: {
 		seriesOhmAh: 0.013,
 		relaxOhmAh: 0.038,
@@ -30,8 +29,12 @@ export const lihv: Chemistry = {
 		resistanceDoublesPerK: 20,
 		heatCapacityJPerKAh: 23,
 		coolingS: 1500,
-		coulombicEfficiency: 1
+		coulombicEfficiency: 1,
+		selfDischargePerMonth: 0.03,
+		restUncertaintyV: 0
 	},
+	storage: { kind: 'volts' },
+	recovery: lithiumRecovery(3.0),
 	curve: curveFromAnchors([
 		[-0.06, 2.0],
 		[-0.03, 2.6],
@@ -52,13 +55,12 @@ export const lihv: Chemistry = {
 		[1.08, 4.45]
 	]),
 	sources: {
+		...LITHIUM_SOURCES,
 		voltages:
 			'Common practice, no source; 4.40 V per cell as the limit is the set limit and 50 mV, as for LiPo.',
-		temperatures:
-			'IEC 62133-2 charge range 10 to 45 °C, from memory; 5 to 10 °C at 0.2C: common practice, no source.',
 		rates: 'Common practice, no source.',
 		defaults: 'Common practice, no source: as LiPo, a little more resistance.',
 		curve: 'Common practice, no source: the LiPo curve continued to 4.35 V full; 3.85 V is about 45 %.',
-		cells: 'Common practice, no source.'
+		storage: 'Common practice, no source.'
 	}
 };

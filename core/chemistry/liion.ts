@@ -1,13 +1,12 @@
 /** Li-ion: round or prismatic cells with nickel-rich oxide and graphite; 4.10 V by default, 4.20 V where the maker says so. */
 import type { Chemistry } from './chemistry';
 import { curveFromAnchors } from './curve';
+import { LITHIUM, LITHIUM_SOURCES, lithiumRecovery } from './lithium';
 
 export const liion: Chemistry = {
 	id: 'liion',
 	name: 'Li-ion',
-	family: 'lithium',
-	cells: { min: 1, max: 14 },
-	balanceFromCells: 2,
+	...LITHIUM,
 	voltages: {
 		nominalV: 3.6,
 		printedV: [3.6, 3.7],
@@ -19,10 +18,20 @@ export const liion: Chemistry = {
 		storageWindowV: { low: 3.6, high: 3.8 },
 		dischargeEndV: 3.0,
 		hardFloorV: 2.5,
+		lookAgainV: null,
 		doNotChargeV: 2.0
 	},
-	temperatures: { leastDegC: 5, coldDegC: 10, coldRateC: 0.2, startMaxDegC: 40, tripDegC: 45 },
-	rates: { noLabelC: 0.5, gentleC: 0.3, standardC: 0.5, hurryMaxC: 1, taperC: 0.1 },
+	rates: {
+		noLabelC: 0.5,
+		gentleC: 0.3,
+		standardC: 0.5,
+		hurryMaxC: 1,
+		taperC: 0.1,
+		fastTaperC: 0.35,
+		dischargeC: 0.2,
+		dischargeMaxC: 1,
+		trickleMaxC: null
+	},
 	defaults: {
 		seriesOhmAh: 0.06,
 		relaxOhmAh: 0.05,
@@ -30,8 +39,12 @@ export const liion: Chemistry = {
 		resistanceDoublesPerK: 20,
 		heatCapacityJPerKAh: 16,
 		coolingS: 1500,
-		coulombicEfficiency: 1
+		coulombicEfficiency: 1,
+		selfDischargePerMonth: 0.02,
+		restUncertaintyV: 0
 	},
+	storage: { kind: 'volts' },
+	recovery: lithiumRecovery(2.5),
 	curve: curveFromAnchors([
 		[-0.06, 1.5],
 		[-0.03, 2.0],
@@ -54,13 +67,12 @@ export const liion: Chemistry = {
 		[1.05, 4.29]
 	]),
 	sources: {
+		...LITHIUM_SOURCES,
 		voltages: '4.25 V per cell upper limit: IEC 62133-2, from memory; the rest common practice, no source.',
-		temperatures:
-			'IEC 62133-2 charge range 10 to 45 °C, from memory; 5 to 10 °C at 0.2C: common practice, no source.',
 		rates: 'Common practice, no source: 0.5C without a label.',
 		defaults: 'Common practice, no source: a 3 Ah round cell of about 35 mΩ, 48 g at 1 J/(g·K).',
 		curve:
 			'Chen et al. 2020, J. Electrochem. Soc. 167, 080534 (NMC811 against graphite-SiOx), from memory, rounded.',
-		cells: 'Common practice, no source.'
+		storage: 'Common practice, no source.'
 	}
 };

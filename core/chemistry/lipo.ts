@@ -1,13 +1,12 @@
 /** LiPo: lithium cobalt or blended oxide pouch cells with a gelled electrolyte, 4.20 V full. */
 import type { Chemistry } from './chemistry';
 import { curveFromAnchors } from './curve';
+import { LITHIUM, LITHIUM_RATES, LITHIUM_SOURCES, lithiumRecovery } from './lithium';
 
 export const lipo: Chemistry = {
 	id: 'lipo',
 	name: 'LiPo',
-	family: 'lithium',
-	cells: { min: 1, max: 14 },
-	balanceFromCells: 2,
+	...LITHIUM,
 	voltages: {
 		nominalV: 3.7,
 		printedV: [3.7],
@@ -19,10 +18,10 @@ export const lipo: Chemistry = {
 		storageWindowV: { low: 3.7, high: 3.85 },
 		dischargeEndV: 3.3,
 		hardFloorV: 3.0,
+		lookAgainV: null,
 		doNotChargeV: 2.5
 	},
-	temperatures: { leastDegC: 5, coldDegC: 10, coldRateC: 0.2, startMaxDegC: 40, tripDegC: 45 },
-	rates: { noLabelC: 1, gentleC: 0.5, standardC: 1, hurryMaxC: 2, taperC: 0.1 },
+	rates: LITHIUM_RATES,
 	defaults: {
 		seriesOhmAh: 0.012,
 		relaxOhmAh: 0.035,
@@ -30,8 +29,12 @@ export const lipo: Chemistry = {
 		resistanceDoublesPerK: 20,
 		heatCapacityJPerKAh: 23,
 		coolingS: 1500,
-		coulombicEfficiency: 1
+		coulombicEfficiency: 1,
+		selfDischargePerMonth: 0.03,
+		restUncertaintyV: 0
 	},
+	storage: { kind: 'volts' },
+	recovery: lithiumRecovery(3.0),
 	curve: curveFromAnchors([
 		[-0.06, 2.0],
 		[-0.03, 2.6],
@@ -53,15 +56,14 @@ export const lipo: Chemistry = {
 		[1.1, 4.3]
 	]),
 	sources: {
+		...LITHIUM_SOURCES,
 		voltages:
 			'4.25 V per cell upper limit: IEC 62133-2, from memory. Storage, discharge end, floor and do-not-charge volts: common practice, no source.',
-		temperatures:
-			'IEC 62133-2 charge range 10 to 45 °C, from memory; 5 to 10 °C at 0.2C: common practice, no source.',
 		rates: 'Common practice, no source: 1C without a label, taper end at a tenth of capacity.',
 		defaults:
 			'Common practice, no source: 12 mΩ·Ah in series and 35 mΩ·Ah of slow polarisation for a hobby pouch cell; resistance about twice at 5 °C; 23 g/Ah at 1 J/(g·K).',
 		curve:
 			'Common practice, no source: rest volts of hobby LiPo packs; 3.70 V is about 13 %, 3.80 V about 45 %, 4.10 V about 89 %. Shape checked against Chen and Rincón-Mora 2006 (polymer cell, from memory).',
-		cells: 'Common practice, no source: packs are sold from 1S to 14S.'
+		storage: 'Common practice, no source.'
 	}
 };

@@ -8,9 +8,11 @@ export const RunMode = z.enum(['link', 'by hand']);
 
 export const EndReason = z.enum([
 	'full',
+	'end voltage',
 	'timer',
 	'capacity limit',
 	'temperature',
+	'temperature rise',
 	'stopped',
 	'charger error',
 	'link lost'
@@ -51,13 +53,21 @@ export const Run = z.object({
 });
 export type Run = z.infer<typeof Run>;
 
+/** Whether a run ended as its program meant it to. */
+export function endedWell(run: Pick<Run, 'task' | 'endReason'>): boolean {
+	if (run.endReason === 'full' || run.endReason === 'end voltage' || run.endReason === 'temperature rise')
+		return true;
+	const byLimit = run.endReason === 'timer' || run.endReason === 'capacity limit';
+	return byLimit && (run.task === 'recover' || run.task === 'storage');
+}
+
 /** What a person writes down at the end of a run keyed in by hand. */
 export const RunResult = z.object({
 	endReason: EndReason,
 	durationMin: z.number().min(0, 'Minutes cannot be negative.').max(10000),
 	chargeAh: z.number().min(0, 'Charge cannot be negative.').max(1000),
 	endCellVoltagesV: z
-		.array(z.number().min(0, 'A cell cannot read below 0 V.').max(6, 'A cell above 6 V is not a cell.'))
+		.array(z.number().min(-3, 'A cell cannot read below −3 V.').max(6, 'A cell above 6 V is not a cell.'))
 		.max(24)
 		.nullable()
 		.default(null),

@@ -47,7 +47,10 @@ export function estimateCharge(
 	}
 	const socs = cellVoltages(reading, cells).map((v) => socAt(chemistry.curve, v));
 	const soc = socs.reduce((sum, s) => sum + s, 0) / socs.length;
-	const voltSigma = reading.state === 'rest' ? METER_SIGMA_V : UNRESTED_SIGMA_V;
+	const voltSigma = Math.hypot(
+		reading.state === 'rest' ? METER_SIGMA_V : UNRESTED_SIGMA_V,
+		chemistry.defaults.restUncertaintyV
+	);
 	const slope = Math.max(FLATTEST, slopeAt(chemistry.curve, clip(soc)));
 	const sigma = Math.min(0.25, Math.hypot(CURVE_SIGMA, voltSigma / slope));
 	return {

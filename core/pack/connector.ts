@@ -22,6 +22,6 @@ export const CONNECTORS: readonly Connector[] = [
 	{ id: 'block-large', name: 'large block plug', currentA: 60 }
 ];
 
-/** The connector with this id, or null when the pack's plug is unknown. */
-export const connectorOf = (id: string | null): Connector | null =>
-	CONNECTORS.find((c) => c.id === id) ?? null;
+/** The connector with this id in `list`, or null when the pack's plug is unknown. */
+export const connectorOf = (id: string | null, list: readonly Connector[] = CONNECTORS): Connector | null =>
+	list.find((c) => c.id === id) ?? null;

@@ -1,6 +1,7 @@
 /** A pack: what its label says, what is known about it, and whether it is fit for use. */
 import { z } from 'zod';
 import { ChemistryId, chemistryOf } from '../chemistry/catalogue';
+import { PracticeLayer } from './practice';
 
 /** `in service` packs may be programmed; every other state stops a program before it starts. */
 export const PackCondition = z.enum(['in service', 'quarantine', 'swollen', 'damaged', 'retired']);
@@ -30,6 +31,14 @@ export const PackFields = z.object({
 	/** Measured capacity, Ah; null until a capacity check has been made. */
 	measuredCapacityAh: z.number().min(0.001).max(500).nullable().default(null),
 	condition: PackCondition.default('in service'),
+	/** End of charge that the pack's maker states, V per cell; null to follow the chemistry. */
+	makerEndVoltageV: z.number().min(1).max(4.4).nullable().default(null),
+	/** What the pack carries besides cells. */
+	electronics: z.enum(['none', 'own balancer', 'discharges itself']).default('none'),
+	/** The pack it flies or sails with as a pair. */
+	pairId: z.string().max(64).nullable().default(null),
+	/** Schools that this pack follows, where they differ from the person's. */
+	practice: PracticeLayer.default({}),
 	/** Day of first use, ISO date. */
 	firstUsedOn: z.iso.date().nullable().default(null),
 	notes: z.string().max(4000).default('')

@@ -12,7 +12,7 @@ export const ReadingInput = z
 			.array(
 				z
 					.number()
-					.min(0, 'A cell cannot read below 0 V.')
+					.min(-3, 'A cell cannot read below −3 V.')
 					.max(6, 'A cell above 6 V is not a cell: were tap volts typed?')
 			)
 			.min(1)

@@ -1,4 +1,5 @@
 /** Runs every rule over a program and sums the findings up in a verdict. */
+import { discharges } from '../forecast/program-legs';
 import type { Finding, RuleInput, Severity } from './rule';
 import { RULES } from './rules';
 
@@ -9,7 +10,11 @@ const ORDER: Record<Severity, number> = { stop: 0, check: 1, note: 2 };
 /** All findings on a program, gravest first; never throws for input that the schemas allow. */
 export function check(input: RuleInput): Finding[] {
 	const findings: Finding[] = [];
+	const takesOut = discharges(input.r, input.settings);
+	const { moves } = input.r.taskData;
+	const happens = { charging: moves === 'in' || moves === 'both' || !takesOut, discharging: takesOut };
 	for (const rule of RULES) {
+		if (rule.when && !happens[rule.when]) continue;
 		const result = rule.check(input);
 		if (!result) continue;
 		const severity = result.severity ?? rule.severity;
@@ -23,7 +28,13 @@ export function check(input: RuleInput): Finding[] {
 			overridable: severity !== 'note' && !(severity === 'stop' && rule.fire === true)
 		});
 	}
-	return findings.sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
+	// A program that this chemistry has not is refused with that reason; its settings mean nothing.
+	const meant = input.r.taskData.families.includes(input.r.chemistry.family)
+		? findings
+		: findings.filter(
+				(f) => f.rule === 'task-not-for-chemistry' || (f.severity === 'stop' && !f.overridable)
+			);
+	return meant.sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
 }
 
 export const countOf = (findings: readonly Finding[], severity: Severity): number =>

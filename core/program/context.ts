@@ -9,6 +9,10 @@ import { estimateCharge, type ChargeState } from '../pack/charge-state';
 import type { Pack } from '../pack/pack';
 import type { ReadingInput } from '../pack/reading';
 import { cRate } from '../quantity/format';
+import { resolvePractice, whose, type ResolvedPractice } from '../pack/practice';
+import { leadFor } from '../bench/inventory';
+import type { SettingId } from './settings';
+import { ALONE, type Surroundings } from './surroundings';
 import { taskOf, type Purpose, type Task, type TaskId } from './task';
 
 export interface ProgramContext {
@@ -24,10 +28,12 @@ export interface ProgramContext {
 	now: string;
 	task: TaskId;
 	purpose: Purpose;
+	/** The rest of the bench and the pack's past; what is absent is taken as nothing. */
+	around?: Partial<Surroundings>;
 }
 
 /** The context with its references followed. */
-export interface Resolved extends ProgramContext {
+export interface Resolved extends Omit<ProgramContext, 'around'> {
 	chemistry: Chemistry;
 	channel: Channel;
 	taskData: Task;
@@ -35,6 +41,10 @@ export interface Resolved extends ProgramContext {
 	/** Temperature to compute with, °C: the pack's, or the air's when the pack was not measured. */
 	packDegC: number;
 	envelope: EnvelopeInput;
+	around: Surroundings;
+	practice: ResolvedPractice;
+	/** The settings that this task has for this pack on this channel. */
+	settingIds: readonly SettingId[];
 }
 
 /** The rates that bear on this pack for this purpose, each with its reason. */
@@ -42,7 +52,8 @@ export function packRates(
 	chemistry: Chemistry,
 	pack: Pick<Pack, 'labelChargeRateC'>,
 	purpose: Purpose,
-	packDegC: number
+	packDegC: number,
+	practice: ResolvedPractice = resolvePractice()
 ): PackRate[] {
 	const { rates: r, temperatures: t } = chemistry;
 	const label = pack.labelChargeRateC;
@@ -54,10 +65,16 @@ export function packRates(
 			rateC: r.noLabelC
 		});
 	else rates.push({ id: 'label rate', label: `pack label, ${cRate(label)}`, rateC: label });
-	const wanted = { gentle: r.gentleC, standard: r.standardC, hurry: r.hurryMaxC }[purpose];
+	// The person's own ceiling is about lithium packs; the other chemistries keep theirs.
+	const raised = chemistry.family === 'lithium' && practice.from.hurryMaxC !== 'default';
+	const hurryC = raised ? practice.values.hurryMaxC : r.hurryMaxC;
+	const wanted = { gentle: r.gentleC, standard: r.standardC, hurry: hurryC }[purpose];
 	rates.push({
 		id: 'purpose rate',
-		label: purpose === 'hurry' ? `hurry, at most ${cRate(wanted)}` : `${purpose}, ${cRate(wanted)}`,
+		label:
+			purpose === 'hurry'
+				? `hurry, at most ${cRate(wanted)}${raised ? ` by ${whose(practice, 'hurryMaxC')}` : ''}`
+				: `${purpose}, ${cRate(wanted)}`,
 		rateC: wanted
 	});
 	if (packDegC < t.coldDegC)
@@ -72,23 +89,50 @@ export function resolve(context: ProgramContext): Resolved {
 	const channel = charger.channels.find((c) => c.id === context.channelId);
 	if (!channel) throw new Error(`charger ${charger.id} has no channel ${context.channelId}`);
 	const packDegC = reading?.temperatureDegC ?? ambientDegC;
+	const around = { ...ALONE, ...context.around };
+	const practice = resolvePractice(around.practice.person, pack.practice, around.practice.program);
+	const taskData = taskOf(context.task);
+	const lead = around.inventory ? leadFor(around.inventory, pack) : null;
 	return {
 		...context,
+		around,
+		practice,
 		chemistry,
 		channel,
-		taskData: taskOf(context.task),
+		taskData,
 		chargeState: estimateCharge(chemistry, pack.cells, reading),
 		packDegC,
+		settingIds: settingsFor(taskData, chemistry, pack, channel),
 		envelope: {
 			pack,
 			charger,
 			channel,
 			supply: context.supply,
 			othersOutputW: context.othersOutputW,
-			packRates: packRates(chemistry, pack, purpose, packDegC)
+			othersOnSupplyW: around.othersOnSupplyW,
+			connectors: around.inventory?.connectors,
+			lead: lead && { name: lead.name, currentA: lead.currentA },
+			packRates: packRates(chemistry, pack, purpose, packDegC, practice)
 		}
 	};
 }
+
+/** The settings of a task, less those that this chemistry, pack or channel has no use for. */
+function settingsFor(task: Task, chemistry: Chemistry, pack: Pack, channel: Channel): SettingId[] {
+	const dip = chemistry.endOfCharge.kind === 'dip';
+	const byCharge = task.id === 'storage' && chemistry.storage.kind === 'charge';
+	const useless: Partial<Record<SettingId, boolean>> = {
+		deltaV: !dip,
+		trickleA: !dip && !channel.asksTrickle,
+		endVoltageV: dip || byCharge,
+		balance: chemistry.balanceFromCells === null,
+		dischargeA: task.id === 'storage' && channel.dischargeCurrentA === 0
+	};
+	return task.settings.filter((id) => !useless[id]);
+}
+
+/** Whether this program has the setting. */
+export const asks = (r: Pick<Resolved, 'settingIds'>, id: SettingId): boolean => r.settingIds.includes(id);
 
 /** The held setting of this kind that bears on the program's channel, or null when the charger has none. */
 export function heldSetting(

@@ -1,7 +1,10 @@
 /** The key-in card: what to press on a charger without a data link, in the order in which that charger asks. */
-import { HELD_SETTINGS, showHeld, type HeldSettingKind } from '../charger/setting';
-import { heldSetting } from './context';
-import { showSetting, SETTINGS, type SettingId } from './settings';
+import type { Ask } from '../charger/charger';
+import { HELD_SETTINGS, showHeld, type HeldSetting, type HeldSettingKind } from '../charger/setting';
+import { heldFor } from '../charger/charger';
+import { compositionOf, type ProgramStep } from './composition';
+import type { Resolved } from './context';
+import { settingName, showSetting, type ProgramSettings, type SettingId } from './settings';
 import type { Solution } from './solve';
 
 export interface KeyInLine {
@@ -18,46 +21,119 @@ export interface KeyInCard {
 	then: KeyInLine[];
 	/** To put back afterwards if other packs need it. */
 	putBack: KeyInLine[];
+	/** Runs one after another, where the charger has no such program of its own; empty when it has. */
+	steps: ProgramStep[];
+	/** What the charger does when nobody presses anything, and what it forgets. */
+	beware: string[];
 }
 
-const HELD_IN_PROGRAM = ['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'] as const;
-
 const SCOPE_WORDS = { charger: 'the whole charger', channel: 'this channel', slot: 'this memory slot' };
+
+/** What a held setting must be for this program; undefined when the program does not mind. */
+function wanted(kind: HeldSettingKind, r: Resolved, settings: ProgramSettings): number | null | undefined {
+	switch (kind) {
+		case 'safetyTimerMin':
+		case 'capacityLimitAh':
+		case 'temperatureLimitDegC':
+			return settings[kind];
+		case 'trickleA':
+			return settings.trickleA;
+		case 'dischargeEndV':
+			return settings.dischargeEndV ?? undefined;
+		case 'nominalV':
+			return r.chemistry.voltages.nominalV;
+		default:
+			return undefined;
+	}
+}
+
+function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<string>) {
+	const first: KeyInLine[] = [];
+	const putBack: KeyInLine[] = [];
+	for (const held of heldFor(r.charger, r.channelId)) {
+		const value = wanted(held.kind, r, settings);
+		if (value === undefined || held.fixed || asked.has(held.kind) || value === held.heldValue) continue;
+		const what = HELD_SETTINGS[held.kind].label;
+		first.push({
+			what,
+			value: showHeld(held.kind, value),
+			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}`
+		});
+		if (held.scope !== 'slot')
+			putBack.push({ what, value: showHeld(held.kind, held.heldValue), remark: 'if other packs rely on it' });
+	}
+	return { first, putBack };
+}
+
+const CAPACITY_REMARK = {
+	'not asked': '',
+	'a title only': 'only a title: it sets nothing',
+	'sets the current': 'sets the current: look at the current again after it'
+};
+
+function askedLine(ask: Ask, r: Resolved, settings: ProgramSettings): KeyInLine | null {
+	if (ask === 'chemistry') return { what: 'Chemistry', value: r.chemistry.name, remark: '' };
+	if (ask === 'task') {
+		const has = r.channel.tasks.includes(r.task);
+		const [step] = compositionOf(r, settings);
+		return { what: 'Program', value: has ? r.taskData.name : (step?.name ?? r.taskData.name), remark: '' };
+	}
+	if (ask === 'cells')
+		return {
+			what: 'Cells',
+			value: `${settings.cells}S · ${(settings.cells * r.chemistry.voltages.nominalV).toFixed(1)} V nominal`,
+			remark: 'what the charger reads must agree'
+		};
+	if (ask === 'capacity')
+		return {
+			what: 'Capacity',
+			value: `${Math.round(r.pack.capacityAh * 1000)} mAh`,
+			remark: CAPACITY_REMARK[r.charger.capacityKeyed]
+		};
+	return settingLine(ask, r, settings);
+}
+
+function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): KeyInLine | null {
+	const value = settings[id];
+	// Trickle is asked for even where it must never be: then the answer is "off".
+	if (!r.settingIds.includes(id) && id !== 'trickleA') return null;
+	const held: HeldSetting | undefined = heldFor(r.charger, r.channelId).find((h) => h.kind === id);
+	const remark =
+		id === 'trickleA' && r.chemistry.rates.trickleMaxC === null
+			? `never on ${r.chemistry.name}`
+			: held && value !== held.heldValue
+				? `holds ${showHeld(held.kind, held.heldValue)}`
+				: '';
+	return { what: settingName(id, r.task), value: showSetting(id, value), remark };
+}
+
+function bewareOf(r: Resolved): string[] {
+	const out: string[] = [];
+	if (r.charger.atCheck === 'starts by itself')
+		out.push('It starts by itself a few seconds after the cell check: have the leads right before.');
+	if (r.charger.atCheck === 'cancels by itself')
+		out.push('It cancels if nobody confirms at the cell check: stay with it.');
+	if (r.charger.forgetsAtRestart)
+		out.push('It forgets what was keyed when it loses power: look at every line again after a restart.');
+	if (r.taskData.skips) out.push(r.taskData.skips);
+	return out;
+}
 
 /** Writes the card for a solved program. */
 export function keyInCard(solution: Solution): KeyInCard {
 	const { resolved: r, settings } = solution;
 	const asked = new Set<string>(r.charger.asks);
-	const first: KeyInLine[] = [];
-	const putBack: KeyInLine[] = [];
-	for (const kind of HELD_IN_PROGRAM) {
-		const held = heldSetting(r, kind);
-		const wanted = settings[kind];
-		if (!held || held.fixed || asked.has(kind) || wanted === held.heldValue) continue;
-		const what = HELD_SETTINGS[kind].label;
-		first.push({
-			what,
-			value: showHeld(kind, wanted),
-			remark: `holds ${showHeld(kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}`
-		});
-		if (held.scope !== 'slot')
-			putBack.push({ what, value: showHeld(kind, held.heldValue), remark: 'if other packs rely on it' });
+	const then = r.charger.asks
+		.map((ask) => askedLine(ask, r, settings))
+		.filter((line): line is KeyInLine => line !== null);
+	if (r.channel.asksTrickle && !asked.has('trickleA')) {
+		const line = settingLine('trickleA', r, settings);
+		if (line) then.push(line);
 	}
-	const then = r.charger.asks.map((ask): KeyInLine => {
-		if (ask === 'chemistry') return { what: 'Chemistry', value: r.chemistry.name, remark: '' };
-		if (ask === 'task') return { what: 'Program', value: r.taskData.name, remark: '' };
-		if (ask === 'cells')
-			return {
-				what: 'Cells',
-				value: `${settings.cells}S · ${(settings.cells * r.chemistry.voltages.nominalV).toFixed(1)} V nominal`,
-				remark: 'what the charger reads must agree'
-			};
-		const held = heldSetting(r, ask as HeldSettingKind);
-		const remark =
-			held && settings[ask as SettingId] !== held.heldValue
-				? `holds ${showHeld(held.kind, held.heldValue)}`
-				: '';
-		return { what: SETTINGS[ask].name, value: showSetting(ask, settings[ask]), remark };
-	});
-	return { first, then, putBack };
+	return {
+		...heldLines(r, settings, asked),
+		then,
+		steps: r.channel.tasks.includes(r.task) ? [] : compositionOf(r, settings),
+		beware: bewareOf(r)
+	};
 }

@@ -1,7 +1,9 @@
 /** What a rule is. One rule, one file, one test; the engine in `check.ts` knows none of them by name. */
 import type { HeldSettingKind } from '../charger/setting';
-import type { Forecast } from '../simulate/forecast';
+import type { Forecast } from '../forecast/forecast';
+import type { PracticeLayer } from '../pack/practice';
 import type { Resolved } from './context';
+import type { TaskId } from './task';
 import type { Overrides, ProgramSettings } from './settings';
 
 /** `stop`: the program must not run. `check`: a person must look and decide. `note`: worth knowing. */
@@ -12,7 +14,9 @@ export type Protects = 'person' | 'pack' | 'charger' | 'result';
 export type Fix =
 	| { label: string; kind: 'set'; set: Overrides }
 	| { label: string; kind: 'hold'; setting: HeldSettingKind; channelId: string | null; value: number | null }
-	| { label: string; kind: 'go'; to: 'read pack' | 'edit pack' | 'edit charger' };
+	| { label: string; kind: 'task'; task: TaskId }
+	| { label: string; kind: 'practice'; set: PracticeLayer }
+	| { label: string; kind: 'go'; to: 'read pack' | 'edit pack' | 'edit charger' | 'bench' };
 
 export interface RuleInput {
 	r: Resolved;
@@ -48,6 +52,8 @@ export interface Rule {
 	protects: Protects;
 	/** A Stop that protects from fire: no override. */
 	fire?: boolean;
+	/** Only looked at when the program puts charge in, or takes it out, at some time. Default: always. */
+	when?: 'charging' | 'discharging';
 	source: string;
 	check(input: RuleInput): RuleResult | null;
 }

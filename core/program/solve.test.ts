@@ -1,12 +1,12 @@
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import fc from 'fast-check';
-import { aCharger, aContext, aPack, aReading, held } from '../../tests/support/bench-chargers';
+import { aCharger, aContext, aPack, aReading, aSupply, held } from '../../tests/support/bench-chargers';
 import { chemistryOf } from '../chemistry/catalogue';
 import { limitsAt } from '../charger/envelope';
 import { isOnStep } from '../quantity/step';
-import { chargeControl, NO_DEPARTURE, packModel } from '../simulate/assume';
-import { runCharge } from '../simulate/run-charge';
+import { chargeControl, NO_DEPARTURE, packModel } from '../forecast/assume';
+import { runCharge } from '../simulate/run-legs';
 import { resolve } from './context';
 import { keyInCard } from './key-in';
 import { solve } from './solve';
@@ -88,14 +88,7 @@ test('shared power, supply and connector each bind and are named', () => {
 		by({ pack, reading, charger: aCharger({ sharedPowerW: 240 }), othersOutputW: 130 }),
 		'shared power'
 	);
-	const supply = {
-		id: 's',
-		name: 'Old bench supply',
-		kind: 'bench supply' as const,
-		voltageV: 120,
-		powerW: 90,
-		currentA: null
-	};
+	const supply = aSupply({ name: 'Old bench supply', powerW: 90 });
 	assert.equal(by({ pack, reading, supply }), 'supply power');
 	assert.equal(
 		by({ pack: aPack({ cells: 4, capacityAh: 10, connectorId: 'signal-2' }), reading }),
@@ -224,17 +217,7 @@ test('property: for any pack and charger a proposal breaks no rule, keeps every 
 							a.resistance === null ? null : Array.from({ length: a.cells }, () => a.resistance!)
 					}
 				),
-				supply:
-					a.supplyW === null
-						? null
-						: {
-								id: 's',
-								name: 'Supply',
-								kind: 'bench supply',
-								voltageV: 200,
-								powerW: a.supplyW,
-								currentA: null
-							},
+				supply: a.supplyW === null ? null : aSupply({ voltageV: 200, powerW: a.supplyW }),
 				othersOutputW: a.othersOutputW,
 				ambientDegC: a.temperature,
 				purpose: a.purpose,

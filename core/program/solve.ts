@@ -2,23 +2,33 @@
  * The solver: from pack, channel, supply and purpose to a whole program, each setting with its reason, proved by a forecast
  * and by every rule. A person may set any of them; the rest is computed around what was set.
  */
-import { forecast, type Forecast } from '../simulate/forecast';
+import { forecast, roughHours, type Forecast } from '../forecast/forecast';
 import { check, verdictOf, type Verdict } from './check';
 import { resolve, type ProgramContext, type Resolved } from './context';
 import {
 	decideBalance,
 	decideCapacityLimit,
 	decideCurrent,
+	decideCycles,
+	decideDeltaV,
+	decideDischarge,
+	decideDischargeEnd,
 	decideEndVoltage,
+	decideOrder,
+	decideRest,
 	decideTemperature,
 	decideTimer,
+	decideTrickle,
 	type Decision
 } from './decide';
+import { discharges } from '../forecast/program-legs';
 import type { Finding } from './rule';
 import type { Overrides, ProgramSettings } from './settings';
 
-/** A charge longer than this is refused instead of simulated, h: nobody stays with it. */
-const LONGEST_H = 48;
+/** A run longer than this is refused instead of simulated, h: nobody stays with it. */
+export const LONGEST_H = 48;
+
+type Decisions = { [Id in keyof ProgramSettings]: Decision<Id> };
 
 export interface Solution {
 	resolved: Resolved;
@@ -26,7 +36,7 @@ export interface Solution {
 	settings: ProgramSettings;
 	/** What the solver would set on its own, given the person's settings elsewhere. */
 	solved: ProgramSettings;
-	decisions: { [Id in keyof ProgramSettings]: Decision<Id> };
+	decisions: Decisions;
 	overridden: (keyof ProgramSettings)[];
 	forecast: Forecast | null;
 	findings: Finding[];
@@ -35,31 +45,47 @@ export interface Solution {
 	proposed: boolean;
 }
 
-function tooSlow(r: Resolved, currentA: number): boolean {
-	const missingAh = (1 - Math.min(0.95, Math.max(-0.06, r.chargeState.soc))) * r.pack.capacityAh;
-	return missingAh / currentA > LONGEST_H;
+/** Whether a forecast makes sense: the chemistry has the task, the channel can do it, and not for days. */
+function canBeForecast(r: Resolved, settings: ProgramSettings): boolean {
+	if (!r.taskData.families.includes(r.chemistry.family)) return false;
+	if (discharges(r, settings) && settings.dischargeA === null) return false;
+	return roughHours(r, settings) <= LONGEST_H;
 }
 
-/** Settings that decide how the run goes, before timer and limits are known. */
-function firstSettings(
+/** What can be decided before anything is simulated, each with the person's own settings already laid over the others. */
+function decideFirst(
 	r: Resolved,
-	overrides: Overrides,
-	endV: Decision<'endVoltageV'>,
-	balance: Decision<'balance'>
-) {
-	const endVoltageV = overrides.endVoltageV ?? endV.value;
-	const current = decideCurrent(r, endVoltageV);
-	const settings: ProgramSettings = {
-		currentA: overrides.currentA ?? current.value,
+	overrides: Overrides
+): Omit<Decisions, 'safetyTimerMin' | 'capacityLimitAh' | 'temperatureLimitDegC'> {
+	const endVoltageV = decideEndVoltage(r);
+	const currentA = decideCurrent(r, overrides.endVoltageV ?? endVoltageV.value);
+	return {
+		currentA,
 		endVoltageV,
-		cells: overrides.cells ?? r.pack.cells,
-		balance: overrides.balance ?? balance.value,
-		safetyTimerMin: null,
-		capacityLimitAh: null,
-		temperatureLimitDegC: null
+		cells: {
+			setting: 'cells',
+			value: r.pack.cells,
+			candidates: [],
+			decidedBy: 'pack',
+			step: 1,
+			why: `the pack is ${r.pack.cells}S; the charger must read ${r.pack.cells} too.`
+		},
+		balance: decideBalance(r),
+		dischargeA: decideDischarge(r),
+		dischargeEndV: decideDischargeEnd(r),
+		deltaV: decideDeltaV(r, overrides.currentA ?? currentA.value),
+		trickleA: decideTrickle(r),
+		restMin: decideRest(r),
+		cycles: decideCycles(r),
+		order: decideOrder(r)
 	};
-	return { current, settings };
 }
+
+const valuesOf = (decisions: Decisions): ProgramSettings =>
+	Object.fromEntries(Object.entries(decisions).map(([id, d]) => [id, d.value])) as ProgramSettings;
+
+const given = (overrides: Overrides): Partial<ProgramSettings> =>
+	Object.fromEntries(Object.entries(overrides).filter(([, value]) => value !== undefined));
 
 /**
  * Solves a program. Never throws for input the schemas allow; when nothing safe is possible `proposed` is false and the Stop
@@ -67,52 +93,32 @@ function firstSettings(
  */
 export function solve(context: ProgramContext, overrides: Overrides = {}, traceEveryS = 0): Solution {
 	const r = resolve(context);
-	const endV = decideEndVoltage(r);
-	const balance = decideBalance(r);
-	const { current, settings } = firstSettings(r, overrides, endV, balance);
-	const outlook = tooSlow(r, settings.currentA) ? null : forecast(r, settings, traceEveryS);
-	const timer = decideTimer(r, outlook);
-	const limit = decideCapacityLimit(r, outlook);
-	const temperature = decideTemperature(r, outlook);
-	const pick = <Id extends keyof ProgramSettings>(id: Id, value: ProgramSettings[Id]): ProgramSettings[Id] =>
-		overrides[id] === undefined ? value : (overrides[id] as ProgramSettings[Id]);
-	settings.safetyTimerMin = pick('safetyTimerMin', timer.value);
-	settings.capacityLimitAh = pick('capacityLimitAh', limit.value);
-	settings.temperatureLimitDegC = pick('temperatureLimitDegC', temperature.value);
-	const solved: ProgramSettings = {
-		currentA: current.value,
-		endVoltageV: endV.value,
-		cells: r.pack.cells,
-		balance: balance.value,
-		safetyTimerMin: timer.value,
-		capacityLimitAh: limit.value,
-		temperatureLimitDegC: temperature.value
+	const first = decideFirst(r, overrides);
+	const own = given(overrides);
+	const bare = {
+		...valuesOf(first as Decisions),
+		safetyTimerMin: null,
+		capacityLimitAh: null,
+		temperatureLimitDegC: null,
+		...own
 	};
+	const outlook = canBeForecast(r, bare) ? forecast(r, bare, traceEveryS) : null;
+	const decisions: Decisions = {
+		...first,
+		safetyTimerMin: decideTimer(r, outlook),
+		capacityLimitAh: decideCapacityLimit(r, outlook, bare.currentA),
+		temperatureLimitDegC: decideTemperature(r, outlook)
+	};
+	const solved = valuesOf(decisions);
+	const settings = { ...solved, ...own };
 	const findings = check({ r, settings, solved, forecast: outlook });
 	const verdict = verdictOf(findings);
 	return {
 		resolved: r,
 		settings,
 		solved,
-		decisions: {
-			currentA: current,
-			endVoltageV: endV,
-			cells: {
-				setting: 'cells',
-				value: r.pack.cells,
-				candidates: [],
-				decidedBy: 'pack',
-				step: 1,
-				why: `the pack is ${r.pack.cells}S; the charger must read ${r.pack.cells} too.`
-			},
-			balance,
-			safetyTimerMin: timer,
-			capacityLimitAh: limit,
-			temperatureLimitDegC: temperature
-		},
-		overridden: (Object.keys(overrides) as (keyof ProgramSettings)[]).filter(
-			(id) => overrides[id] !== undefined
-		),
+		decisions,
+		overridden: Object.keys(own) as (keyof ProgramSettings)[],
 		forecast: outlook,
 		findings,
 		verdict,

@@ -1,18 +1,25 @@
 /** What a charger does during a charge: the settings it holds and how exactly it keeps them. */
+import type { Guards } from './pack-simulation';
 
-export interface ChargeControl {
+/** The end of a nickel charge: the volts fall back from their peak, or the temperature climbs too fast. */
+export interface DipEnd {
+	/** Fall from the peak that ends the charge, V per cell. */
+	readonly deltaV: number;
+	/** What happens before this is ignored, s. */
+	readonly holdOffS: number;
+	/** Rise of temperature that also ends it, K/min; Infinity where the charger does not watch it. */
+	readonly riseKPerMin: number;
+}
+
+export interface ChargeControl extends Guards {
 	/** Constant current that is set, A. */
 	readonly currentA: number;
-	/** End of charge per cell, V. */
+	/** End of charge per cell, V; Infinity where volts do not end it. */
 	readonly endVoltageV: number;
 	/** Power the output may draw, W: channel, share and supply, whichever is least. */
 	readonly powerW: number;
 	/** Current at which constant voltage ends, A. */
 	readonly taperA: number;
-	readonly timerS: number;
-	readonly capacityLimitAh: number;
-	/** Surface temperature that stops the run, °C; Infinity where no probe is connected. */
-	readonly temperatureLimitDegC: number;
 	/** The charger sees each cell through the balance lead and regulates on the highest one. */
 	readonly seesCells: boolean;
 	/** Bleed current of one cell, A; 0 when balancing is off. */
@@ -25,14 +32,30 @@ export interface ChargeControl {
 	readonly voltageErrorV: number;
 	/** Real current over shown current. */
 	readonly currentFactor: number;
+	/** Null where the charge ends on voltage and taper. */
+	readonly dip: DipEnd | null;
+	/** What the charger's own end is called: a charge is full, a move to storage has arrived. */
+	readonly reached: 'full' | 'end voltage';
 }
 
-export type Phase = 'constant current' | 'constant power' | 'constant voltage' | 'balancing';
+export type Phase =
+	| 'constant current'
+	| 'constant power'
+	| 'constant voltage'
+	| 'balancing'
+	| 'discharge'
+	| 'discharge at full power'
+	| 'rest';
 export const PHASES: readonly Phase[] = [
 	'constant current',
 	'constant power',
 	'constant voltage',
-	'balancing'
+	'balancing',
+	'discharge',
+	'discharge at full power',
+	'rest'
 ];
 
-export type EndReason = 'full' | 'timer' | 'capacity limit' | 'temperature' | 'stopped';
+/** `full`: the charger's own end of charge. `end voltage`: a discharge, or a move to storage, has arrived. */
+export type EndReason =
+	'full' | 'end voltage' | 'timer' | 'capacity limit' | 'temperature' | 'temperature rise' | 'stopped';

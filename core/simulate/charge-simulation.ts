@@ -7,119 +7,51 @@
  * brings the controlling voltage to its end, (V − E) / R. So the end voltage is met at the end of a step and never passed,
  * for any step length. With bleeding, a cell's own current is the pack current less its bleed.
  */
-import type { ChargeControl, EndReason } from './charge-control';
-import { LOW_SOC, LOW_SOC_RISE, resistanceFactor, type PackModel } from './pack-model';
-
-/** Temperature moves slowly, so the resistances that depend on it are renewed only this often, s. */
-const RENEW_S = 30;
+import type { ChargeControl } from './charge-control';
+import { LOW_SOC, LOW_SOC_RISE, type PackModel } from './pack-model';
+import { PackSimulation, type PackState } from './pack-simulation';
 
 /** Shares of the balance tolerance at which a cell starts and stops bleeding; apart, so that it does not chatter. */
 const ENGAGE = 0.5;
 const RELEASE = 0.2;
+/** A charger smooths the volts it looks for a dip in over this long, s (common practice, no source). */
+const SMOOTH_S = 20;
+/** Temperature is compared with what it was this long ago, s. */
+const RISE_OVER_S = 60;
 
-export class ChargeSimulation {
-	readonly cells: number;
-	timeS = 0;
-	/** Charge delivered by the charger so far, Ah. */
-	chargeAh = 0;
-	energyWh = 0;
-	currentA = 0;
-	/** Volts at the pack, V. */
-	packV = 0;
-	temperatureDegC: number;
-	/** Index into PHASES. */
-	phase = 0;
-	endReason: EndReason | null = null;
-	/** When constant current (or power) gave way to constant voltage, s; NaN before. */
-	voltagePhaseFromS = NaN;
-	peakTemperatureDegC: number;
-	peakPowerW = 0;
-	highestCellV = 0;
-	readonly soc: Float64Array;
-	readonly relaxV: Float64Array;
-	/** Terminal volts of each cell. */
-	readonly cellV: Float64Array;
+export class ChargeSimulation extends PackSimulation {
 	/** Bleed current of each cell now, A. */
 	readonly bleedA: Float64Array;
-
-	private readonly seriesNow: Float64Array;
-	private readonly relaxNow: Float64Array;
-	private readonly slowInverse: Float64Array;
-	/** State of charge gained per ampere in one step. */
-	private readonly gain: Float64Array;
-	/** Relaxation volts gained per ampere in one step, and table entries climbed per ampere in one step. */
-	private readonly relaxGain: Float64Array;
-	private readonly rise: Float64Array;
-	private readonly seriesOhm: Float64Array;
-	/** Volts each cell would end the step at without current, and its rise per ampere over the step. */
-	private readonly emf: Float64Array;
-	private readonly ohm: Float64Array;
-	private renewAtS = 0;
+	/** Share of the current that each cell stores; 1 but for chemistries that gas near full. */
+	private readonly stored: Float64Array;
 	private balancingStarted = false;
-	private stepS = 0;
-	private decay = 0;
+	private smoothV = NaN;
+	private peakV = -Infinity;
+	private riseFromDegC: number;
+	private riseFromS = 0;
 
 	constructor(
-		private readonly model: PackModel,
-		private readonly control: ChargeControl
+		model: PackModel,
+		private readonly control: ChargeControl,
+		from?: PackState
 	) {
-		this.cells = model.capacityAh.length;
-		this.soc = Float64Array.from(model.startSoc);
-		this.relaxV = new Float64Array(this.cells);
-		this.cellV = new Float64Array(this.cells);
+		super(model, from);
 		this.bleedA = new Float64Array(this.cells);
-		this.seriesNow = new Float64Array(this.cells);
-		this.relaxNow = new Float64Array(this.cells);
-		this.slowInverse = new Float64Array(this.cells);
-		this.gain = new Float64Array(this.cells);
-		this.relaxGain = new Float64Array(this.cells);
-		this.rise = new Float64Array(this.cells);
-		this.seriesOhm = new Float64Array(this.cells);
-		this.emf = new Float64Array(this.cells);
-		this.ohm = new Float64Array(this.cells);
-		this.temperatureDegC = this.peakTemperatureDegC = model.startDegC;
+		this.stored = new Float64Array(this.cells).fill(1);
+		this.riseFromDegC = this.temperatureDegC;
 	}
 
-	private renewResistances(): void {
-		const factor = resistanceFactor(this.temperatureDegC, this.model.resistanceDoublesPerK);
-		for (let i = 0; i < this.cells; i++) {
-			this.seriesNow[i] = this.model.seriesOhm[i] * factor;
-			this.relaxNow[i] = this.model.relaxOhm[i] * factor;
-			this.slowInverse[i] = this.relaxNow[i] > 0 ? 1 / this.relaxNow[i] : 0;
-			this.relaxGain[i] = this.relaxNow[i] * (1 - this.decay);
-		}
-		this.renewAtS = this.timeS + RENEW_S;
-	}
-
-	/** What depends on the step's length alone is computed when that changes, not in every step. */
-	private newStep(dtS: number): void {
-		const { curve, relaxS, coulombicEfficiency, capacityAh } = this.model;
-		this.stepS = dtS;
-		this.decay = Math.exp(-dtS / relaxS);
-		for (let i = 0; i < this.cells; i++) {
-			this.gain[i] = ((dtS / 3600) * coulombicEfficiency) / capacityAh[i];
-			this.rise[i] = this.gain[i] / curve.stepSoc;
-		}
-		this.renewResistances();
-	}
-
-	/** Marks the run as ended by a person. */
-	stop(): void {
-		this.endReason ??= 'stopped';
-	}
-
-	/** Advances by `dtS` seconds (fixed and small: 0.1 to 10). Does nothing once the run has ended. */
 	step(dtS: number): void {
 		if (this.endReason !== null) return;
-		const { model, control, cells, soc, relaxV, cellV, bleedA, emf, ohm } = this;
-		if (this.stepS !== dtS) this.newStep(dtS);
-		if (this.timeS >= this.renewAtS) this.renewResistances();
+		const { model, control, cells, soc, relaxV, cellV, bleedA, emf, ohm, stored } = this;
+		this.prepare(dtS, model.coulombicEfficiency);
 		const { gain, rise, relaxGain, slowInverse, seriesNow, seriesOhm } = this;
 		const keep = this.decay;
 		const { firstSoc, stepSoc, voltsV } = model.curve;
 		const inverseStep = 1 / stepSoc;
 		const lastEntry = voltsV.length - 2;
 		const endV = control.endVoltageV + control.voltageErrorV;
+		const bump = model.falsePeakV === 0 ? 0 : this.falsePeak(dtS);
 
 		let emfSum = 0;
 		let ohmSum = 0;
@@ -137,8 +69,8 @@ export class ChargeSimulation {
 			if (s < LOW_SOC) r *= 1 + LOW_SOC_RISE * (LOW_SOC - s);
 			seriesOhm[i] = r;
 			const slope = voltsV[k + 1] - low;
-			const e = low + (place - k) * slope + relaxV[i] * keep;
-			r += relaxGain[i] + slope * rise[i];
+			const e = low + (place - k) * slope + relaxV[i] * keep + bump;
+			r += relaxGain[i] + slope * rise[i] * stored[i];
 			emf[i] = e;
 			ohm[i] = r;
 			ohmSum += r;
@@ -161,9 +93,8 @@ export class ChargeSimulation {
 			if (this.voltagePhaseFromS !== this.voltagePhaseFromS) this.voltagePhaseFromS = this.timeS;
 		}
 
-		const hours = dtS / 3600;
 		let packV = 0;
-		let highest = 0;
+		let highest = -Infinity;
 		let heatW = 0;
 		for (let i = 0; i < cells; i++) {
 			const own = current - bleedA[i];
@@ -173,34 +104,65 @@ export class ChargeSimulation {
 			if (v > highest) highest = v;
 			const u = relaxV[i];
 			heatW += own * own * seriesOhm[i] + u * u * slowInverse[i];
-			soc[i] += own * gain[i];
+			soc[i] += own * gain[i] * stored[i];
 			relaxV[i] = u * keep + own * relaxGain[i];
 		}
+		if (model.acceptance !== null) heatW += this.accept(current);
 		const spread = this.applyBleed(highest);
-
-		this.currentA = current;
-		this.packV = packV;
 		if (highest > this.highestCellV) this.highestCellV = highest;
-		const power = packV * current;
-		if (power > this.peakPowerW) this.peakPowerW = power;
-		this.chargeAh += current * hours;
-		this.energyWh += power * hours;
-		this.timeS += dtS;
-		const cooling = (this.temperatureDegC - model.ambientDegC) / model.coolingS;
-		this.temperatureDegC += dtS * (heatW / model.heatCapacityJPerK - cooling);
-		if (this.temperatureDegC > this.peakTemperatureDegC) this.peakTemperatureDegC = this.temperatureDegC;
+		this.close(dtS, current, packV, heatW);
+		this.endOf(phase, current, spread, dtS);
+		this.guard(control);
+	}
 
+	/** Whether the charger's own end of charge has come. */
+	private endOf(phase: number, current: number, spread: number, dtS: number): void {
+		const { control } = this;
 		if (phase === 2 && current <= control.taperA * control.currentFactor) {
 			const balancing = control.balanceCurrentA > 0 && spread > control.balanceToleranceV;
 			if (balancing) phase = 3;
-			else this.endReason = 'full';
+			else this.endReason = control.reached;
 		}
 		this.phase = phase;
-		if (this.endReason === null) {
-			if (this.chargeAh >= control.capacityLimitAh) this.endReason = 'capacity limit';
-			else if (this.timeS >= control.timerS) this.endReason = 'timer';
-			else if (this.temperatureDegC >= control.temperatureLimitDegC) this.endReason = 'temperature';
+		if (control.dip !== null) this.lookForDip(dtS);
+	}
+
+	private lookForDip(dtS: number): void {
+		const dip = this.control.dip!;
+		const share = Math.min(1, dtS / SMOOTH_S);
+		this.smoothV = Number.isNaN(this.smoothV)
+			? this.packV
+			: this.smoothV + share * (this.packV - this.smoothV);
+		if (this.timeS - this.riseFromS >= RISE_OVER_S) {
+			const rise = ((this.temperatureDegC - this.riseFromDegC) * 60) / (this.timeS - this.riseFromS);
+			if (this.timeS > dip.holdOffS && rise >= dip.riseKPerMin) this.endReason = 'temperature rise';
+			this.riseFromDegC = this.temperatureDegC;
+			this.riseFromS = this.timeS;
 		}
+		if (this.timeS <= dip.holdOffS) return;
+		if (this.smoothV > this.peakV) this.peakV = this.smoothV;
+		else if (this.peakV - this.smoothV >= dip.deltaV * this.cells) this.endReason = 'full';
+	}
+
+	/** The false early peak, V per cell: climbs and dies away within a few minutes of the start. */
+	private falsePeak(dtS: number): number {
+		const t = (this.timeS + dtS) / this.model.falsePeakS;
+		return this.model.falsePeakV * t * Math.exp(1 - t);
+	}
+
+	/** Renews the share that each cell stores at `currentA`, and returns the heat of what is not stored, W. */
+	private accept(currentA: number): number {
+		const { cells, soc, stored, cellV } = this;
+		const { halfSoc, widthSoc, perLnRate, perK, heatShare } = this.model.acceptance!;
+		let heatW = 0;
+		for (let i = 0; i < cells; i++) {
+			const rate = Math.max(0.005, currentA / this.model.capacityAh[i]);
+			const half = halfSoc + perLnRate * Math.log(rate) - perK * (this.temperatureDegC - 20);
+			const lost = 1 / (1 + Math.exp((half - soc[i]) / widthSoc));
+			stored[i] = 1 - lost;
+			heatW += lost * currentA * cellV[i] * heatShare;
+		}
+		return heatW;
 	}
 
 	/**

@@ -4,8 +4,8 @@ import { test } from 'node:test';
 import { curveFromAnchors } from '../chemistry/curve';
 import type { ChargeControl } from './charge-control';
 import { ChargeSimulation } from './charge-simulation';
-import type { PackModel } from './pack-model';
-import { runCharge } from './run-charge';
+import { PLAIN, type PackModel } from './pack-model';
+import { runCharge } from './run-legs';
 
 const A_V = 3.5;
 const B_V = 0.7;
@@ -29,6 +29,7 @@ const linear = (change: Partial<PackModel> = {}): PackModel => ({
 	startDegC: 25,
 	ambientDegC: 25,
 	coulombicEfficiency: 1,
+	...PLAIN,
 	...change
 });
 const control = (change: Partial<ChargeControl> = {}): ChargeControl => ({
@@ -45,6 +46,8 @@ const control = (change: Partial<ChargeControl> = {}): ChargeControl => ({
 	balanceToleranceV: 0.01,
 	voltageErrorV: 0,
 	currentFactor: 1,
+	dip: null,
+	reached: 'full',
 	...change
 });
 

@@ -3,6 +3,7 @@
  * relaxation pair; one lumped temperature for the whole pack. Numbers only; what they are for a given pack is decided in
  * `assume.ts`.
  */
+import type { Acceptance } from '../chemistry/chemistry';
 import type { OpenCircuitCurve } from '../chemistry/curve';
 
 export interface PackModel {
@@ -27,7 +28,20 @@ export interface PackModel {
 	readonly ambientDegC: number;
 	/** Share of the charge put in that is stored. */
 	readonly coulombicEfficiency: number;
+	/** How charge acceptance falls near full; null where all of it is stored. */
+	readonly acceptance: Acceptance | null;
+	/** Height of the false early peak, V per cell, and its time constant, s; 0 where there is none. */
+	readonly falsePeakV: number;
+	readonly falsePeakS: number;
+	/**
+	 * Peukert's law: above `ratedA` the cell behaves as if its charge ran out (I / ratedA)^(exponent − 1) times as fast.
+	 * Null where capacity hardly depends on rate.
+	 */
+	readonly peukert: { readonly exponent: number; readonly ratedA: number } | null;
 }
+
+/** What most packs have none of: no gassing, no false peak, no Peukert. */
+export const PLAIN = { acceptance: null, falsePeakV: 0, falsePeakS: 1, peukert: null } as const;
 
 /** Below this state of charge the series resistance rises (common practice, no source: below a tenth). */
 export const LOW_SOC = 0.1;

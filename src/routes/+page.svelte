@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { endedWell } from '$core/log/run';
 	import { cellsLabel } from '$core/pack/pack';
 	import { feed } from '$lib/ui/live.svelte';
 	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
@@ -69,7 +70,7 @@
 									<span class="quiet">on {c.chargerName}{c.single ? '' : ` ${c.channelLabel}`}</span><br />
 									{#if values}
 										<span class="num"
-											>{values.packV.toFixed(2)} V · {values.currentA.toFixed(1)} A · {Math.round(
+											>{values.packV.toFixed(2)} V · {Math.abs(values.currentA).toFixed(1)} A · {Math.round(
 												values.chargeAh * 1000
 											)} mAh</span
 										>
@@ -99,7 +100,12 @@
 					<ul>
 						{#each sorted as { pack, reading, readiness } (pack.id)}
 							<li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-2 sm:flex-nowrap">
-								<StackGlyph {pack} cellV={reading?.cellVoltagesV ?? null} size={30} />
+								<StackGlyph
+									{pack}
+									cellV={reading?.cellVoltagesV ?? null}
+									packV={reading?.packVoltageV ?? null}
+									size={30}
+								/>
 								<span class="min-w-0 flex-1">
 									<a class="font-semibold hover:underline" href="/packs/{pack.id}">{pack.name}</a>
 									<span class="quiet num text-[12px]">{cellsLabel(pack)}</span><br />
@@ -135,10 +141,8 @@
 							<span class="right whitespace-nowrap"
 								><span class="num">{Math.round((run.chargeAh ?? 0) * 1000)}<span class="unit">mAh</span></span
 								><br />
-								<span
-									class="text-[12.5px]"
-									class:text-check={run.endReason !== 'full'}
-									class:quiet={run.endReason === 'full'}>{run.endReason}</span
+								<span class="text-[12.5px]" class:text-check={!endedWell(run)} class:quiet={endedWell(run)}
+									>{run.endReason}</span
 								></span
 							>
 						</li>

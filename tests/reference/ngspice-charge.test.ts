@@ -6,8 +6,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { lipo } from '../../core/chemistry/lipo';
 import type { ChargeControl } from '../../core/simulate/charge-control';
-import type { PackModel } from '../../core/simulate/pack-model';
-import { runCharge } from '../../core/simulate/run-charge';
+import { PLAIN, type PackModel } from '../../core/simulate/pack-model';
+import { runCharge } from '../../core/simulate/run-legs';
 import { interpolate, runSpice } from '../support/ngspice';
 
 const MODEL: PackModel = {
@@ -22,7 +22,8 @@ const MODEL: PackModel = {
 	coolingS: 1500,
 	startDegC: 25,
 	ambientDegC: 25,
-	coulombicEfficiency: 1
+	coulombicEfficiency: 1,
+	...PLAIN
 };
 /** The power limit is chosen so that the charge goes through constant current, power and voltage. */
 const CONTROL: ChargeControl = {
@@ -38,7 +39,9 @@ const CONTROL: ChargeControl = {
 	balanceFromV: 4,
 	balanceToleranceV: 0.01,
 	voltageErrorV: 0,
-	currentFactor: 1
+	currentFactor: 1,
+	dip: null,
+	reached: 'full'
 };
 
 const spice = runSpice(MODEL, CONTROL, 5200);

@@ -5,7 +5,8 @@ import { lipo } from '../../core/chemistry/lipo';
 import { curveFromAnchors, ocvAt, slopeAt, socAt } from '../../core/chemistry/curve';
 import { life } from '../../core/chemistry/life';
 import { liion } from '../../core/chemistry/liion';
-import { runCharge } from '../../core/simulate/run-charge';
+import { PLAIN } from '../../core/simulate/pack-model';
+import { runCharge } from '../../core/simulate/run-legs';
 
 /** Chen and Rincón-Mora 2006, IEEE Trans. Energy Conversion 21(2), 504-511: polymer Li-ion, 850 mAh (from memory). */
 const chenVoc = (s: number) =>
@@ -56,7 +57,8 @@ test('a charge of the published cell itself (its curve, Rs 74 mΩ, RtL 50 mΩ) e
 			coolingS: 1500,
 			startDegC: 25,
 			ambientDegC: 25,
-			coulombicEfficiency: 1
+			coulombicEfficiency: 1,
+			...PLAIN
 		},
 		{
 			currentA: 0.85,
@@ -71,7 +73,9 @@ test('a charge of the published cell itself (its curve, Rs 74 mΩ, RtL 50 mΩ) e
 			balanceFromV: 4,
 			balanceToleranceV: 0.01,
 			voltageErrorV: 0,
-			currentFactor: 1
+			currentFactor: 1,
+			dip: null,
+			reached: 'full'
 		},
 		{ dtS: 1, traceEveryS: 0 }
 	);

@@ -1,5 +1,6 @@
 /** Small makers of packs, chargers and contexts for tests. Every call gives a fresh, valid object. */
 import { ChargerInput, type Charger } from '../../core/charger/charger';
+import type { Supply } from '../../core/charger/supply';
 import type { HeldSetting } from '../../core/charger/setting';
 import { Pack } from '../../core/pack/pack';
 import type { ReadingInput } from '../../core/pack/reading';
@@ -55,6 +56,19 @@ export function aCharger(
 	});
 	return { ...input, id: 'charger', channels: input.channels.map((c, i) => ({ ...c, id: `ch${i + 1}` })) };
 }
+
+export const aSupply = (change: Partial<Supply> = {}): Supply => ({
+	id: 's',
+	name: 'Shed supply',
+	kind: 'bench supply',
+	voltageV: 120,
+	powerW: null,
+	currentA: null,
+	otherLoadW: 0,
+	capacityAh: null,
+	ofVehicle: false,
+	...change
+});
 
 export function aPack(change: Record<string, unknown> = {}): Pack {
 	return Pack.parse({

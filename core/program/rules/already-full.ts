@@ -6,6 +6,7 @@ export const alreadyFull: Rule = {
 	title: 'Pack is already full',
 	severity: 'note',
 	protects: 'pack',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r }) {
 		if (!r.chargeState.fromReading || r.chargeState.soc < 0.97) return null;

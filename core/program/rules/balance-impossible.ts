@@ -5,6 +5,7 @@ export const balanceImpossible: Rule = {
 	title: 'Balance cannot work here',
 	severity: 'stop',
 	protects: 'result',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings }) {
 		if (!settings.balance) return null;

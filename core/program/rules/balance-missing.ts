@@ -5,10 +5,12 @@ export const balanceMissing: Rule = {
 	title: 'Charge without balance',
 	severity: 'check',
 	protects: 'person',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings }) {
 		const from = r.chemistry.balanceFromCells;
-		if (settings.balance || from === null || r.pack.cells < from) return null;
+		if (settings.balance || from === null || r.pack.cells < from || r.taskData.limitsAreProgram) return null;
+		if (r.channel.balanceCurrentA === 0) return null;
 		const why = !r.pack.balanceLead
 			? 'the pack has no balance lead'
 			: r.channel.balancePortCells < r.pack.cells

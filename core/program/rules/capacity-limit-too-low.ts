@@ -1,4 +1,5 @@
 import { milliampHours, text } from '../../quantity/format';
+import { limitIsProgram, neededAh } from '../needs';
 import { PRACTICE, type Rule } from '../rule';
 
 export const capacityLimitTooLow: Rule = {
@@ -7,13 +8,14 @@ export const capacityLimitTooLow: Rule = {
 	severity: 'stop',
 	protects: 'result',
 	source: PRACTICE,
-	check({ settings, solved, forecast }) {
+	check({ r, settings, solved, forecast }) {
 		const limit = settings.capacityLimitAh;
-		if (limit === null || !forecast || limit >= forecast.chargeAh.p99 - 1e-9) return null;
+		if (limit === null || !forecast || limitIsProgram(r, settings)) return null;
+		if (limit >= neededAh(r, forecast) - 1e-9) return null;
 		const { median, p99 } = forecast.chargeAh;
-		const enough = solved.capacityLimitAh !== null && solved.capacityLimitAh >= p99;
+		const enough = solved.capacityLimitAh !== null && solved.capacityLimitAh >= neededAh(r, forecast);
 		return {
-			sentence: `A limit of ${text(milliampHours(limit))} ${limit < median ? 'stops' : 'may stop'} it early: the pack will take about ${text(milliampHours(median))}, up to ${text(milliampHours(p99))}.`,
+			sentence: `A limit of ${text(milliampHours(limit))} ${limit < median ? 'stops' : 'may stop'} it early: about ${text(milliampHours(median))}, up to ${text(milliampHours(p99))}, will flow.`,
 			fix: enough
 				? {
 						label: `Set ${text(milliampHours(solved.capacityLimitAh!))}`,

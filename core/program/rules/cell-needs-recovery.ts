@@ -10,13 +10,16 @@ export const cellNeedsRecovery: Rule = {
 	fire: true,
 	source: PRACTICE,
 	check({ r }) {
-		if (!r.reading) return null;
-		const { hardFloorV, doNotChargeV } = r.chemistry.voltages;
+		const { recovery } = r.chemistry;
+		if (!r.reading || !recovery || r.task === 'recover') return null;
+		const { doNotChargeV } = r.chemistry.voltages;
+		const hardFloorV = recovery.belowV;
 		const cells = cellVoltages(r.reading, r.pack.cells);
 		const at = cells.findIndex((v) => v >= doNotChargeV && v < hardFloorV);
 		if (at < 0 || cells.some((v) => v < doNotChargeV)) return null;
 		return {
-			sentence: `Cell ${at + 1} rests at ${text(volts(cells[at]))}, below ${text(volts(hardFloorV))}: it may be recovered at 0.05C for half an hour, not charged at an ordinary rate.`
+			sentence: `Cell ${at + 1} rests at ${text(volts(cells[at]))}, below ${text(volts(hardFloorV))}: it may be recovered at ${recovery.maxC}C for ${recovery.maxMin} min, not charged at an ordinary rate.`,
+			fix: { label: 'Recover it', kind: 'task', task: 'recover' }
 		};
 	}
 };

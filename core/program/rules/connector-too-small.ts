@@ -7,9 +7,10 @@ export const connectorTooSmall: Rule = {
 	title: 'Connector too small for the current',
 	severity: 'stop',
 	protects: 'person',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings, solved }) {
-		const connector = connectorOf(r.pack.connectorId);
+		const connector = connectorOf(r.pack.connectorId, r.envelope.connectors);
 		if (!connector || settings.currentA <= connector.currentA + 1e-9) return null;
 		return {
 			sentence: `The ${connector.name} carries ${text(amps(connector.currentA))}; ${text(amps(settings.currentA))} would heat it.`,

@@ -6,6 +6,7 @@ export const currentAboveChannel: Rule = {
 	title: 'Channel cannot be set to this current',
 	severity: 'stop',
 	protects: 'charger',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const { minCurrentA, maxCurrentA, label } = r.channel;

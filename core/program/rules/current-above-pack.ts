@@ -7,11 +7,12 @@ export const currentAbovePack: Rule = {
 	title: 'More current than the pack may take',
 	severity: 'stop',
 	protects: 'pack',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const limits = limitsAt(r.envelope, r.pack.cells * settings.endVoltageV);
 		const bearing = limits.filter(
-			(l) => l.side === 'pack' && l.id !== 'purpose rate' && l.id !== 'connector'
+			(l) => l.side === 'pack' && !['purpose rate', 'connector', 'lead'].includes(l.id)
 		);
 		const least = bearing[0];
 		if (!least || settings.currentA <= least.currentA + 1e-9) return null;

@@ -7,6 +7,7 @@ export const currentFalls: Rule = {
 	title: 'The charger cannot hold this current',
 	severity: 'note',
 	protects: 'result',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings }) {
 		const fullV = r.pack.cells * settings.endVoltageV;

@@ -7,6 +7,7 @@ export const currentOffStep: Rule = {
 	title: 'Current is not on the step',
 	severity: 'check',
 	protects: 'result',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings }) {
 		const step = r.channel.currentStepA;

@@ -1,3 +1,4 @@
+import { setMaxAt } from '../../chemistry/compensation';
 import { showSetting } from '../settings';
 import type { Rule } from '../rule';
 
@@ -6,11 +7,12 @@ export const endVoltageAboveChemistry: Rule = {
 	title: 'End of charge above the chemistry',
 	severity: 'stop',
 	protects: 'person',
+	when: 'charging',
 	fire: true,
 	source:
 		'IEC 62133-2 upper limit charging voltage, from memory; the set limit itself is common practice, no source.',
 	check({ r, settings }) {
-		const { setMaxV } = r.chemistry.voltages;
+		const setMaxV = setMaxAt(r.chemistry, r.packDegC);
 		if (settings.endVoltageV <= setMaxV + 1e-9) return null;
 		return {
 			sentence: `End of charge ${showSetting('endVoltageV', settings.endVoltageV)} is above ${setMaxV.toFixed(2)} V, the most ${r.chemistry.name} is set to.`,

@@ -6,6 +6,7 @@ export const endVoltageInexactCharger: Rule = {
 	title: 'Charger too inexact for this end of charge',
 	severity: 'stop',
 	protects: 'person',
+	when: 'charging',
 	fire: true,
 	source: 'IEC 62133-2 upper limit charging voltage, from memory.',
 	check({ r, settings, solved }) {

@@ -1,5 +1,6 @@
 import { entryFor } from '../../charger/charger';
 import { isOnStep, roundToStep } from '../../quantity/step';
+import { asks } from '../context';
 import { PRACTICE, type Rule } from '../rule';
 
 export const endVoltageNotOffered: Rule = {
@@ -7,8 +8,11 @@ export const endVoltageNotOffered: Rule = {
 	title: 'Channel cannot be set to this end of charge',
 	severity: 'stop',
 	protects: 'result',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings }) {
+		// A storage program has its own range, and a charge that ends on a dip has no such setting.
+		if (!asks(r, 'endVoltageV') || r.task === 'storage') return null;
 		const step = r.channel.endVoltageStepV;
 		const entry = entryFor(r.channel, r.chemistry.id);
 		const [min, max] = [entry?.endVoltageMinV ?? null, entry?.endVoltageMaxV ?? null];

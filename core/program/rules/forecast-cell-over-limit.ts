@@ -5,6 +5,7 @@ export const forecastCellOverLimit: Rule = {
 	title: 'A cell would pass its limit',
 	severity: 'stop',
 	protects: 'person',
+	when: 'charging',
 	fire: true,
 	source:
 		'IEC 62133-2 upper limit charging voltage, from memory; the forecast is this program’s own simulation.',

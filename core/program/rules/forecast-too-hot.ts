@@ -17,8 +17,9 @@ export const forecastTooHot: Rule = {
 		const rate = settings.currentA / r.pack.capacityAh;
 		if (p95 >= tripDegC)
 			return {
-				sentence: `The pack may reach ${text(degrees(p95))} by the end, at or above the ${text(degrees(tripDegC))} at which charging stops: lower the current or cool the place.`
+				sentence: `The pack may reach ${text(degrees(p95))} by the end, at or above the ${text(degrees(tripDegC))} at which the run stops: lower the current or cool the place.`
 			};
+		if (r.chemistry.family !== 'lithium') return null;
 		if (rate <= 1 && median - r.ambientDegC > ALARM_RISE_K && median > r.packDegC)
 			return {
 				sentence: `A rise to ${text(degrees(median))} in ${text(degrees(r.ambientDegC))} air at ${rate.toFixed(1)}C is more than a healthy pack shows.`

@@ -1,5 +1,6 @@
 import { showHeld } from '../../charger/setting';
 import { heldSetting } from '../context';
+import { limitIsProgram, neededAh } from '../needs';
 import { PRACTICE, type Rule } from '../rule';
 
 export const heldValueWouldCut: Rule = {
@@ -10,7 +11,10 @@ export const heldValueWouldCut: Rule = {
 	source: PRACTICE,
 	check({ r, settings, forecast }) {
 		if (!forecast) return null;
-		const need = { safetyTimerMin: forecast.timeMin.p99, capacityLimitAh: forecast.chargeAh.p99 };
+		const need = {
+			safetyTimerMin: r.taskData.limitsAreProgram ? 0 : forecast.legMin.p99,
+			capacityLimitAh: limitIsProgram(r, settings) ? 0 : neededAh(r, forecast)
+		};
 		const wrong = (['capacityLimitAh', 'safetyTimerMin'] as const)
 			.map((kind) => ({ kind, held: heldSetting(r, kind), wanted: settings[kind] }))
 			.filter(
@@ -24,7 +28,7 @@ export const heldValueWouldCut: Rule = {
 		);
 		const first = wrong[0];
 		return {
-			sentence: `${r.charger.name} holds its ${parts.join(' and its ')}: change it before the start or the charge ends early.`,
+			sentence: `${r.charger.name} holds its ${parts.join(' and its ')}: change it before the start or the run ends early.`,
 			fix: {
 				label: `Mark ${showHeld(first.kind, first.wanted)} as keyed`,
 				kind: 'hold',

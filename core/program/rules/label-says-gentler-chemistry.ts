@@ -8,6 +8,7 @@ export const labelSaysGentlerChemistry: Rule = {
 	title: 'The label names a chemistry with a lower end of charge',
 	severity: 'stop',
 	protects: 'person',
+	when: 'charging',
 	fire: true,
 	source: PRACTICE,
 	check({ r, settings }) {

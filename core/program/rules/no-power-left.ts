@@ -7,6 +7,7 @@ export const noPowerLeft: Rule = {
 	title: 'Least settable current is already too much',
 	severity: 'stop',
 	protects: 'charger',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings }) {
 		const [least] = limitsAt(r.envelope, r.pack.cells * settings.endVoltageV);

@@ -6,12 +6,13 @@ export const packCold: Rule = {
 	title: 'Pack too cold to charge',
 	severity: 'stop',
 	protects: 'pack',
+	when: 'charging',
 	source: `IEC 62133-2 charge range 10 to 45 °C, from memory; slow charge from 5 °C: ${PRACTICE}`,
 	check({ r }) {
 		const { leastDegC, coldDegC, coldRateC } = r.chemistry.temperatures;
 		if (r.packDegC < leastDegC)
 			return {
-				sentence: `The pack is at ${text(degrees(r.packDegC))}; below ${text(degrees(leastDegC))} charging plates metal inside the cells. Warm it to about 20 °C first.`
+				sentence: `The pack is at ${text(degrees(r.packDegC))}; below ${text(degrees(leastDegC))} ${r.chemistry.family === 'lithium' ? 'charging plates metal inside the cells' : 'it is not charged'}. Warm it to about 20 °C first.`
 			};
 		if (r.packDegC < coldDegC)
 			return {

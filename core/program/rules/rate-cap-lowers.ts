@@ -7,6 +7,7 @@ export const rateCapLowers: Rule = {
 	title: 'A held rate cap silently lowers the current',
 	severity: 'check',
 	protects: 'result',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const cap = limitsAt(r.envelope, r.pack.cells * settings.endVoltageV).find((l) => l.id === 'rate cap');

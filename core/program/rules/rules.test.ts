@@ -1,36 +1,14 @@
 /** Every rule has a case where it fires and a near miss where it does not. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { aCharger, aContext, aPack, aReading, held } from '../../../tests/support/bench-chargers';
-import type { ProgramContext } from '../context';
-import type { Severity } from '../rule';
-import type { Overrides } from '../settings';
+import { aCharger, aContext, aPack, aReading, aSupply, held } from '../../../tests/support/bench-chargers';
+import { CASES_OF_EVERY_CHEMISTRY, type Case, type Scene } from '../../../tests/support/rule-cases';
 import { solve } from '../solve';
 import { RULES } from './index';
 
-interface Scene extends Partial<ProgramContext> {
-	set?: Overrides;
-}
-interface Case {
-	fires: Scene;
-	misses: Scene;
-	severity: Severity;
-	/** A figure or word the sentence must contain. */
-	says: string | RegExp;
-}
-
 const flat = (cells: number, v: number) => aReading(Array.from({ length: cells }, () => v));
-const supply = (change: object) => ({
-	id: 's',
-	name: 'Shed supply',
-	kind: 'bench supply' as const,
-	voltageV: 120,
-	powerW: null,
-	currentA: null,
-	...change
-});
-
 const CASES: Record<string, Case> = {
+	...CASES_OF_EVERY_CHEMISTRY,
 	'pack-not-in-service': {
 		fires: { pack: aPack({ condition: 'swollen' }) },
 		misses: { pack: aPack({ condition: 'in service' }) },
@@ -286,14 +264,14 @@ const CASES: Record<string, Case> = {
 		says: 'nothing to balance'
 	},
 	'supply-outside-input': {
-		fires: { supply: supply({ voltageV: 241 }) },
-		misses: { supply: supply({ voltageV: 240 }) },
+		fires: { supply: aSupply({ voltageV: 241 }) },
+		misses: { supply: aSupply({ voltageV: 240 }) },
 		severity: 'stop',
 		says: 'Do not plug it in'
 	},
 	'supply-too-weak': {
-		fires: { supply: supply({ powerW: 40 }), set: { currentA: 2.6 } },
-		misses: { supply: supply({ powerW: 60 }), set: { currentA: 2.6 } },
+		fires: { supply: aSupply({ powerW: 40 }), set: { currentA: 2.6 } },
+		misses: { supply: aSupply({ powerW: 60 }), set: { currentA: 2.6 } },
 		severity: 'stop',
 		says: 'sags or trips'
 	},

@@ -6,6 +6,7 @@ export const sharedPowerInUse: Rule = {
 	title: 'Another channel uses part of the power',
 	severity: 'note',
 	protects: 'result',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings }) {
 		const shared = r.charger.sharedPowerW;

@@ -7,6 +7,7 @@ export const supplyTooWeak: Rule = {
 	title: 'Supply would sag or trip',
 	severity: 'stop',
 	protects: 'charger',
+	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const limit = powerLimits(r.envelope).find((l) => l.id === 'supply power');

@@ -9,7 +9,7 @@ export const timerProtectsNothing: Rule = {
 	protects: 'person',
 	source: PRACTICE,
 	check({ r, settings, solved, forecast }) {
-		if (!forecast || !heldSetting(r, 'safetyTimerMin')) return null;
+		if (!forecast || r.taskData.limitsAreProgram || !heldSetting(r, 'safetyTimerMin')) return null;
 		const timer = settings.safetyTimerMin;
 		const fix =
 			solved.safetyTimerMin === null || solved.safetyTimerMin === timer
@@ -21,10 +21,11 @@ export const timerProtectsNothing: Rule = {
 					} as const);
 		if (timer === null)
 			return { sentence: 'The safety timer is off: nothing ends a charge that never gets full.', fix };
-		const useful = Math.max(2 * forecast.timeMin.p99, forecast.timeMin.p99 + 45);
+		const { p99 } = forecast.legMin;
+		const useful = Math.max(2 * p99, p99 + 45);
 		if (timer <= useful) return null;
 		return {
-			sentence: `${text(minutes(timer))} is far longer than the ${text(minutes(forecast.timeMin.p99))} this charge can take: a fault would run on for hours.`,
+			sentence: `${text(minutes(timer))} is far longer than the ${text(minutes(p99))} this can take: a fault would run on for hours.`,
 			fix
 		};
 	}

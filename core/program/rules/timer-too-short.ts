@@ -7,14 +7,21 @@ export const timerTooShort: Rule = {
 	severity: 'stop',
 	protects: 'result',
 	source: PRACTICE,
-	check({ settings, solved, forecast }) {
+	check({ r, settings, solved, forecast }) {
 		const timer = settings.safetyTimerMin;
-		if (timer === null || !forecast || timer >= forecast.timeMin.p99 - 1e-6) return null;
-		const { median, p99 } = forecast.timeMin;
+		if (timer === null || !forecast || r.taskData.limitsAreProgram) return null;
+		const { median, p99 } = forecast.legMin;
+		if (timer >= p99 - 1e-6) return null;
+		const whole = {
+			in: 'before it is full: a full charge',
+			out: 'before it is done: the discharge',
+			either: 'before it is there: the run',
+			both: 'before a leg is done: the longest leg'
+		}[r.taskData.moves];
 		const enough = solved.safetyTimerMin !== null && solved.safetyTimerMin >= p99;
 		const sure = timer < median ? 'Stops' : 'May stop';
 		return {
-			sentence: `${sure} at ${text(minutes(timer))} before it is full: a full charge takes about ${text(minutes(median))}, up to ${text(minutes(Math.ceil(p99)))}.`,
+			sentence: `${sure} at ${text(minutes(timer))} ${whole} takes about ${text(minutes(median))}, up to ${text(minutes(Math.ceil(p99)))}.`,
 			fix: enough
 				? {
 						label: `Set ${text(minutes(solved.safetyTimerMin!))}`,

@@ -1,4 +1,6 @@
 import { amps, text } from '../../quantity/format';
+import { roughHours } from '../../forecast/forecast';
+import { discharges } from '../../forecast/program-legs';
 import { PRACTICE, type Rule } from '../rule';
 
 export const tooSlow: Rule = {
@@ -8,10 +10,11 @@ export const tooSlow: Rule = {
 	protects: 'result',
 	source: PRACTICE,
 	check({ r, settings, forecast }) {
-		if (forecast) return null;
-		const hours = ((1 - Math.min(0.95, r.chargeState.soc)) * r.pack.capacityAh) / settings.currentA;
+		const cannot = discharges(r, settings) && settings.dischargeA === null;
+		if (forecast || cannot || !r.taskData.families.includes(r.chemistry.family)) return null;
+		const hours = roughHours(r, settings);
 		return {
-			sentence: `At ${text(amps(settings.currentA))} this pack needs about ${hours.toFixed(0)} h, longer than anyone can stay with it: use a stronger channel.`
+			sentence: `At ${text(amps(discharges(r, settings) ? settings.dischargeA! : settings.currentA))} this pack needs about ${hours.toFixed(0)} h, longer than anyone can stay with it: use a stronger channel.`
 		};
 	}
 };

@@ -149,6 +149,14 @@ const OPERATIONS: Operation[] = [
 	{ path: '/simulate', method: 'post', summary: 'The forecast with its trace', body: 'ProgramRequest' },
 	{ path: '/programs', method: 'post', summary: 'Keep a program', body: 'ProgramRequest', status: 201 },
 	{ path: '/programs/{id}', method: 'get', summary: 'A kept program' },
+	{ path: '/programs/{id}', method: 'patch', summary: 'Rename a kept program, or take it off the list' },
+	{ path: '/packs/{id}/programs', method: 'get', summary: 'Programs kept for a pack, newest version first' },
+	{ path: '/chargers/{id}/slots', method: 'get', summary: 'What the memory slots of a charger hold' },
+	{
+		path: '/chargers/{id}/slots',
+		method: 'put',
+		summary: 'Note what was keyed into a slot; null empties it'
+	},
 	{ path: '/programs/{id}/connect', method: 'post', summary: 'Read the pack on the simulated charger' },
 	{ path: '/runs', method: 'get', summary: 'A page of the logbook, newest first' },
 	{

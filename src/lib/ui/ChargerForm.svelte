@@ -6,13 +6,20 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { goto, invalidateAll } from '$app/navigation';
-	import { CHEMISTRIES } from '$core/chemistry/catalogue';
-	import type { Charger } from '$core/charger/charger';
+	import { CHEMISTRIES, chemistryOf } from '$core/chemistry/catalogue';
+	import { Ask, Protection, type Charger } from '$core/charger/charger';
+	import { TASKS } from '$core/program/task';
 	import { HELD_SETTINGS, type HeldSettingKind } from '$core/charger/setting';
 	import type { Supply } from '$core/charger/supply';
 	import { SETTINGS, type SettingId } from '$core/program/settings';
 	import { send } from './api';
-	import { askAboutCharger, chargerDraftOf, emptyHeld, readChargerDraft } from './charger-draft';
+	import {
+		askAboutCharger,
+		chargerDraftOf,
+		emptyHeld,
+		readChargerDraft,
+		type ChannelDraft
+	} from './charger-draft';
 	import Field from './Field.svelte';
 	import SupplyForm from './SupplyForm.svelte';
 
@@ -27,20 +34,49 @@
 	let addingSupply = $state(false);
 	const questions = $derived(askAboutCharger(draft));
 	const kinds = Object.keys(HELD_SETTINGS) as HeldSettingKind[];
-	const ASKS = [
-		'chemistry',
-		'task',
-		'cells',
-		'currentA',
-		'endVoltageV',
-		'balance',
-		'safetyTimerMin',
-		'capacityLimitAh'
-	] as const;
-	const askName = (a: (typeof ASKS)[number]) =>
-		a === 'chemistry' ? 'Chemistry' : a === 'task' ? 'Program' : SETTINGS[a as SettingId].name;
+	const ASKS = Ask.options;
+	const OTHER_ASKS: Partial<Record<Ask, string>> = {
+		chemistry: 'Chemistry',
+		task: 'Program',
+		capacity: 'Capacity of the pack'
+	};
+	const askName = (a: Ask) => OTHER_ASKS[a] ?? SETTINGS[a as SettingId].name;
 	const unasked = $derived(ASKS.filter((a) => !draft.asks.includes(a)));
 
+	/** Fields that few chargers need, so that the common ones stay in sight. */
+	const RARE = [
+		{
+			key: 'fixedCurrentA',
+			stored: 'fixedCurrentA',
+			label: 'Fixed current',
+			unit: 'A',
+			hint: 'empty: can be set'
+		},
+		{
+			key: 'storageCurrentA',
+			stored: 'storageCurrentA',
+			label: 'In storage',
+			unit: 'A',
+			hint: 'empty: can be set'
+		},
+		{ key: 'storageV', stored: 'storageV', label: 'Storage ends', unit: 'V', hint: 'empty: can be set' },
+		{ key: 'deltaMinMv', stored: 'deltaVMinV', label: 'Dip from', unit: 'mV', hint: 'empty: not set by you' },
+		{ key: 'deltaMaxMv', stored: 'deltaVMaxV', label: 'Dip to', unit: 'mV', hint: '' },
+		{ key: 'deltaStepMv', stored: 'deltaVStepV', label: 'Dip step', unit: 'mV', hint: '' }
+	] as const;
+	/** Cells that most multi-chemistry channels take (common practice, no source). */
+	const USUAL_CELLS = { lithium: '6', nickel: '15', lead: '6' };
+	function takeAll(c: ChannelDraft) {
+		const first = c.chemistries.find((e) => chemistryOf(e.chemistry).family === 'lithium')?.maxCells;
+		for (const x of CHEMISTRIES.filter((x) => !c.chemistries.some((e) => e.chemistry === x.id)))
+			c.chemistries.push({
+				chemistry: x.id,
+				minCells: '1',
+				maxCells: x.family === 'lithium' ? (first ?? USUAL_CELLS.lithium) : USUAL_CELLS[x.family],
+				endFromV: '',
+				endToV: ''
+			});
+	}
 	function addChannel() {
 		const last = draft.channels.at(-1)!;
 		const next = /^\d+$/.test(last.label)
@@ -233,6 +269,49 @@
 						><input type="checkbox" class="size-4" bind:checked={c.showsCells} /> shows each cell</label
 					>
 				</div>
+				<fieldset class="col-span-2 sm:col-span-4 lg:col-span-6">
+					<legend class="text-[13px] font-semibold">Programs it offers</legend>
+					<p class="flex flex-wrap gap-x-5">
+						{#each TASKS as t (t.id)}
+							<label class="flex min-h-[28px] items-center gap-2"
+								><input type="checkbox" class="size-4" value={t.id} bind:group={c.tasks} />
+								{t.name}</label
+							>
+						{/each}
+					</p>
+					{#if errors[`${at}.tasks`]}<p class="text-[12px] text-stop" role="alert">
+							{errors[`${at}.tasks`]}
+						</p>{/if}
+				</fieldset>
+				<details class="col-span-2 sm:col-span-4 lg:col-span-6">
+					<summary class="link cursor-pointer py-1">What it fixes, and nickel: storage, dip, trickle</summary>
+					<div class="mt-2 grid grid-cols-2 gap-x-5 gap-y-3 sm:grid-cols-4 lg:grid-cols-6">
+						{#each RARE as f (f.key)}
+							<Field
+								label={f.label}
+								unit={f.unit}
+								numeric
+								bind:value={c[f.key]}
+								error={errors[`${at}.${f.key}`] ?? errors[`${at}.${f.stored}`]}
+								hint={f.hint}
+							/>
+						{/each}
+						<div class="col-span-2 self-center">
+							<label class="flex min-h-[24px] items-center gap-2"
+								><input type="checkbox" class="size-4" bind:checked={c.asksTrickle} /> asks for a trickle on any
+								chemistry</label
+							>
+							<label class="flex min-h-[24px] items-center gap-2"
+								><input type="checkbox" class="size-4" bind:checked={c.endsOnTemperatureRise} /> ends nickel when
+								the temperature climbs fast</label
+							>
+							<label class="flex min-h-[24px] items-center gap-2"
+								><input type="checkbox" class="size-4" bind:checked={c.knowsOwnBalancer} /> knows packs with their
+								own balancer</label
+							>
+						</div>
+					</div>
+				</details>
 				{#each c.chemistries as e, k (k)}
 					<div
 						class="col-span-2 grid sm:col-span-4 lg:col-span-3 grid-cols-[minmax(0,1fr)_3.4rem_3.4rem_auto] sm:grid-cols-[minmax(0,1fr)_3.4rem_3.4rem_4.2rem_4.2rem_auto] items-end gap-2"
@@ -293,6 +372,9 @@
 								endToV: ''
 							});
 						}}><Plus size={14} /> chemistry</button
+					>
+					<button type="button" class="btn self-end" onclick={() => takeAll(c)}
+						><Plus size={14} /> every chemistry</button
 					>
 				{/if}
 			</div>
@@ -425,6 +507,46 @@
 					><Plus size={14} /> {askName(ask)}</button
 				>{/each}
 		</p>
+		<div class="mt-5 grid gap-x-5 gap-y-3 border-t pt-3 sm:grid-cols-4">
+			<Field
+				label="Memory slots"
+				numeric
+				bind:value={draft.slots}
+				error={errors.slots}
+				hint="0: it has none"
+			/>
+			<label
+				><span class="block text-[13px] font-semibold">Capacity of the pack</span>
+				<select class="field mt-[2px]" bind:value={draft.capacityKeyed}>
+					<option value="not asked">not asked</option>
+					<option value="a title only">asked, a title only</option>
+					<option value="sets the current">asked, sets the current</option>
+				</select></label
+			>
+			<label
+				><span class="block text-[13px] font-semibold">At the cell check it</span>
+				<select class="field mt-[2px]" bind:value={draft.atCheck}>
+					<option value="waits">waits</option>
+					<option value="starts by itself">starts by itself</option>
+					<option value="cancels by itself">cancels by itself</option>
+				</select></label
+			>
+			<Field label="Price" numeric bind:value={draft.price} error={errors.price} hint="to compare watts" />
+			<fieldset class="sm:col-span-3">
+				<legend class="text-[13px] font-semibold">It guards against</legend>
+				<p class="flex flex-wrap gap-x-5">
+					{#each Protection.options as p (p)}
+						<label class="flex min-h-[28px] items-center gap-2"
+							><input type="checkbox" class="size-4" value={p} bind:group={draft.protections} /> {p}</label
+						>
+					{/each}
+				</p>
+			</fieldset>
+			<label class="flex items-center gap-2 self-center"
+				><input type="checkbox" class="size-4" bind:checked={draft.forgetsAtRestart} /> forgets what was keyed when
+				it loses power</label
+			>
+		</div>
 		<label class="mt-3 block max-w-[40rem]"
 			><span class="block text-[13px] font-semibold">Notes</span><textarea
 				class="field mt-[2px]"

@@ -28,7 +28,9 @@
 				<span class="block truncate text-[12.5px] font-semibold">{c.pack?.name ?? 'idle'}</span>
 				<span class="block truncate text-[11px] tabular-nums quiet">
 					{#if values && !values.reachable}no answer
-					{:else if values}{values.currentA.toFixed(1)} A · {Math.round(values.timeS / 60)} min
+					{:else if values}{values.currentA < 0 ? '−' : ''}{Math.abs(values.currentA).toFixed(1)} A · {Math.round(
+							values.timeS / 60
+						)} min
 					{:else if c.run?.mode === 'by hand'}by hand
 					{:else if c.run}starting
 					{:else}{c.powerW} W{/if}

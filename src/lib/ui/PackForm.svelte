@@ -6,9 +6,15 @@
 	import { PackCondition, type Pack } from '$core/pack/pack';
 	import { send } from './api';
 	import Field from './Field.svelte';
+	import PracticeList from './PracticeList.svelte';
 	import { askAboutDraft, draftOf, readPackDraft } from './pack-draft';
 
-	let { pack = null }: { pack?: Pack | null } = $props();
+	interface Props {
+		pack?: Pack | null;
+		/** The other packs of the shelf, to name a partner from. */
+		others?: Pick<Pack, 'id' | 'name' | 'chemistry' | 'cells'>[];
+	}
+	let { pack = null, others = [] }: Props = $props();
 
 	// The draft starts from the pack and then belongs to the person typing.
 	// svelte-ignore state_referenced_locally
@@ -19,6 +25,7 @@
 	let busy = $state(false);
 
 	const question = $derived(draft.capacityMah === confirmedMah ? null : askAboutDraft(draft));
+	const chemistry = $derived(chemistryOf(draft.chemistry));
 	const nominal = $derived(chemistryOf(draft.chemistry).voltages.nominalV * Number(draft.cells));
 
 	async function submit(event: SubmitEvent) {
@@ -126,10 +133,43 @@
 			</select>
 			<p class="quiet mt-[2px] text-[12px]">Swollen, dented or cut: it is not charged again.</p>
 		</div>
-		<label class="flex items-center gap-2 self-center">
-			<input type="checkbox" class="size-4" bind:checked={draft.balanceLead} />
-			<span>It has a balance lead</span>
-		</label>
+		{#if chemistry.balanceFromCells !== null}
+			<label class="flex items-center gap-2 self-center">
+				<input type="checkbox" class="size-4" bind:checked={draft.balanceLead} />
+				<span>It has a balance lead</span>
+			</label>
+			<Field
+				label="End of charge by its maker"
+				unit="V/cell"
+				numeric
+				bind:value={draft.makerEndV}
+				error={errors.makerEndV}
+				hint="only where the maker says other than {chemistry.voltages.chargeEndV.toFixed(2)} V"
+			/>
+		{/if}
+		<label
+			><span class="block text-[13px] font-semibold">Electronics in it</span>
+			<select class="field mt-[2px]" bind:value={draft.electronics}>
+				<option value="none">none</option>
+				<option value="own balancer">its own balancer</option>
+				<option value="discharges itself">discharges itself after some days</option>
+			</select></label
+		>
+		<label
+			><span class="block text-[13px] font-semibold">Works as a pair with</span>
+			<select class="field mt-[2px]" bind:value={draft.pairId}>
+				<option value="">no other pack</option>
+				{#each others.filter((o) => o.id !== pack?.id && o.chemistry === draft.chemistry && o.cells === Number(draft.cells)) as o (o.id)}
+					<option value={o.id}>{o.name}</option>
+				{/each}
+			</select></label
+		>
+		<details class="sm:col-span-2" open={Object.keys(draft.practice).length > 0}>
+			<summary class="link cursor-pointer py-1">Schools this pack follows, other than yours</summary>
+			<div class="mt-2">
+				<PracticeList layer={draft.practice} ofPack onset={(next) => (draft.practice = next)} />
+			</div>
+		</details>
 		<div class="sm:col-span-2">
 			<label class="block text-[13px] font-semibold" for="notes">Notes</label>
 			<textarea id="notes" class="field mt-[2px]" rows="3" bind:value={draft.notes}></textarea>

@@ -42,7 +42,12 @@
 					{#each usable as p (p.pack.id)}
 						<li class="border-b">
 							<a class="flex items-center gap-3 py-[6px] hover:bg-panel" href={href({ pack: p.pack.id })}>
-								<StackGlyph pack={p.pack} cellV={p.reading?.cellVoltagesV ?? null} size={24} />
+								<StackGlyph
+									pack={p.pack}
+									cellV={p.reading?.cellVoltagesV ?? null}
+									packV={p.reading?.packVoltageV ?? null}
+									size={24}
+								/>
 								<span class="min-w-0 flex-1"
 									><b class="font-semibold">{p.pack.name}</b>
 									<span class="quiet text-[12px]"

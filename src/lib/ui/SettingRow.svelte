@@ -2,12 +2,20 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import type { Decision } from '$core/program/decide';
-	import { SETTINGS, showFigure, type ProgramSettings, type SettingId } from '$core/program/settings';
+	import {
+		SETTINGS,
+		settingName,
+		showFigure,
+		type ProgramSettings,
+		type SettingId
+	} from '$core/program/settings';
+	import type { TaskId } from '$core/program/task';
 	import LimitLadder from './LimitLadder.svelte';
 	import Stepper from './Stepper.svelte';
 
 	interface Props {
 		id: SettingId;
+		task: TaskId;
 		decision: Decision;
 		value: ProgramSettings[SettingId];
 		own: boolean;
@@ -22,6 +30,7 @@
 	}
 	let {
 		id,
+		task,
 		decision,
 		value,
 		own,
@@ -34,15 +43,18 @@
 	}: Props = $props();
 
 	const s = $derived(SETTINGS[id]);
+	const name = $derived(settingName(id, task));
+	/** Settings that may be switched off and on by the person; null elsewhere means that the charger has none. */
+	const canBeOff = $derived(id === 'trickleA');
 	const shown = (stored: number) => Number((stored * s.shownPerStored).toPrecision(9));
 	/** Limits are written to a tenth: they are compared, not keyed. */
 	const show = (stored: number) =>
-		id === 'currentA' ? stored.toFixed(stored < 1 ? 2 : 1) : showFigure(id, stored);
+		id === 'currentA' || id === 'dischargeA' ? stored.toFixed(stored < 1 ? 2 : 1) : showFigure(id, stored);
 	const sentence = $derived(decision.why ? decision.why[0].toUpperCase() + decision.why.slice(1) : '');
 </script>
 
 <div class="setting" data-setting={id}>
-	<h3>{s.name}</h3>
+	<h3>{name}</h3>
 	<div>
 		{#if typeof decision.value === 'boolean'}
 			<button
@@ -54,11 +66,31 @@
 			>
 				{showFigure(id, value)}
 			</button>
+		{:else if typeof value === 'string'}
+			<button
+				type="button"
+				class="toggle"
+				class:own
+				aria-label="{name}: {value}, change"
+				onclick={() => onset(value === 'down first' ? 'up first' : 'down first')}
+			>
+				{value}
+			</button>
+		{:else if value === null && canBeOff}
+			<button
+				type="button"
+				class="toggle"
+				class:own
+				aria-label="{name}: off"
+				onclick={() => onset(range.min)}
+			>
+				off
+			</button>
 		{:else if value === null}
 			<p class="toggle quiet">not on this charger</p>
 		{:else}
 			<Stepper
-				label={s.name}
+				label={name}
 				unit={s.unit}
 				figure={showFigure(id, value)}
 				step={shown(range.step)}

@@ -5,38 +5,42 @@
 -->
 <script lang="ts">
 	import { chemistryOf } from '$core/chemistry/catalogue';
+	import { fillWindow } from '$core/chemistry/fill-window';
 	import type { Pack } from '$core/pack/pack';
 
 	interface Props {
 		pack: Pick<Pack, 'chemistry' | 'cells' | 'parallel' | 'condition'>;
 		/** Volts of each cell, bottom first; null where nothing is known. */
 		cellV: number[] | null;
+		/** Volts of the pack where no cell can be read: drawn as a mean, under the hatching. */
+		packV?: number | null;
 		/** Height in px; the width follows. */
 		size?: number;
 		label?: string;
 	}
-	let { pack, cellV, size = 32, label }: Props = $props();
+	let { pack, cellV, packV = null, size = 32, label }: Props = $props();
 
 	const id = $props.id();
-	const voltages = $derived(chemistryOf(pack.chemistry).voltages);
+	const chemistry = $derived(chemistryOf(pack.chemistry));
+	const voltages = $derived(chemistry.voltages);
+	const fill = $derived(fillWindow(chemistry));
 	const width = $derived(size * (pack.parallel > 1 ? 1.45 : 1.1));
 	const gap = $derived(Math.min(3, Math.max(1, size / 16)));
 	// A lone cell is drawn as a plate, not as a block.
 	const slots = $derived(Math.max(pack.cells, 3));
 	const plate = $derived((size - gap * (slots - 1)) / slots);
 	const offset = $derived(((slots - pack.cells) * (plate + gap)) / 2);
-	const share = (v: number) =>
-		Math.min(
-			1,
-			Math.max(0.02, (v - voltages.dischargeEndV) / (voltages.chargeEndV - voltages.dischargeEndV))
-		);
+	const share = (v: number) => Math.min(1, Math.max(0.02, (v - fill.low) / (fill.high - fill.low)));
 	const storageX = $derived(width * share(voltages.storageV));
 	const known = $derived(cellV?.length === pack.cells);
+	const meanV = $derived(!known && packV !== null ? packV / pack.cells : null);
 	const spoken = $derived(
 		label ??
 			(known
 				? `${pack.cells} cells: ${cellV!.map((v) => v.toFixed(2)).join(', ')} V`
-				: `${pack.cells} cells, not measured`)
+				: meanV !== null
+					? `${pack.cells} cells, ${meanV.toFixed(2)} V each on average`
+					: `${pack.cells} cells, not measured`)
 	);
 </script>
 
@@ -60,6 +64,14 @@
 		{@const wrong = v !== null && (v > voltages.cellMaxV || v < voltages.hardFloorV)}
 		<rect x="0" {y} {width} height={plate} fill="var(--panel)" stroke="var(--quiet)" stroke-width="0.75" />
 		{#if v === null}
+			{#if meanV !== null}<rect
+					x="0"
+					{y}
+					width={width * share(meanV)}
+					height={plate}
+					fill="var(--act)"
+					opacity="0.6"
+				/>{/if}
 			<rect x="0" {y} {width} height={plate} fill="url(#hatch-{id})" opacity="0.55" />
 		{:else}
 			<rect x="0" {y} width={width * share(v)} height={plate} fill={wrong ? 'var(--stop)' : 'var(--act)'} />
@@ -76,7 +88,7 @@
 			<line x1={width / 2} x2={width / 2} y1={y} y2={y + plate} stroke="var(--paper)" stroke-width="1" />
 		{/if}
 	{/each}
-	{#if size >= 20}
+	{#if size >= 20 && chemistry.storage.kind === 'volts'}
 		<line
 			x1={storageX}
 			x2={storageX}

@@ -25,6 +25,12 @@
 	let power = $state(text(supply?.powerW));
 	// svelte-ignore state_referenced_locally
 	let current = $state(text(supply?.currentA));
+	// svelte-ignore state_referenced_locally
+	let otherLoad = $state(text(supply?.otherLoadW ?? 0));
+	// svelte-ignore state_referenced_locally
+	let capacity = $state(text(supply?.capacityAh));
+	// svelte-ignore state_referenced_locally
+	let ofVehicle = $state(supply?.ofVehicle ?? false);
 	let errors = $state<Record<string, string>>({});
 
 	async function save() {
@@ -48,7 +54,11 @@
 			kind,
 			voltageV: figure('voltageV', voltage, 'Volts', 'V', 5, 420),
 			powerW: figure('powerW', power, 'Power', 'W', 1, 20000, true),
-			currentA: figure('currentA', current, 'Current', 'A', 0.1, 1000, true)
+			currentA: figure('currentA', current, 'Current', 'A', 0.1, 1000, true),
+			otherLoadW: figure('otherLoadW', otherLoad, 'Other load', 'W', 0, 20000) ?? 0,
+			capacityAh:
+				kind === 'lead battery' ? figure('capacityAh', capacity, 'Capacity', 'Ah', 0.5, 2000, true) : null,
+			ofVehicle: kind === 'lead battery' && ofVehicle
 		};
 		errors = found;
 		if (Object.keys(found).length) return;
@@ -76,6 +86,20 @@
 		<Field label="Volts" unit="V" numeric bind:value={voltage} error={errors.voltageV} />
 		<Field label="Power" unit="W" numeric bind:value={power} error={errors.powerW} />
 		<Field label="Current" unit="A" numeric bind:value={current} error={errors.currentA} />
+		<Field
+			label="What else hangs on it"
+			unit="W"
+			numeric
+			bind:value={otherLoad}
+			error={errors.otherLoadW}
+			hint="lamps, pumps, radios"
+		/>
+		{#if kind === 'lead battery'}
+			<Field label="Capacity" unit="Ah" numeric bind:value={capacity} error={errors.capacityAh} />
+			<label class="flex items-center gap-2 self-center"
+				><input type="checkbox" class="size-4" bind:checked={ofVehicle} /> of a vehicle</label
+			>
+		{/if}
 	</div>
 	{#if kind === 'lead battery'}<p class="quiet mt-1 text-[12.5px]">
 			Not below 11.5 V under load. A vehicle’s own battery may leave you there: a separate one is better.

@@ -35,6 +35,22 @@
 	</div>
 	<div class="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b py-2">
 		<p>
+			How you do things<br /><span class="quiet text-[12.5px]"
+				>rates, ends, storage, plug order: where practitioners differ</span
+			>
+		</p>
+		<a class="btn" href="/house">Your practice</a>
+	</div>
+	<div class="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b py-2">
+		<p>
+			Connectors, leads, boards<br /><span class="quiet text-[12.5px]"
+				>what limits a program besides the charger</span
+			>
+		</p>
+		<a class="btn" href="/chargers/stock">Bench stock</a>
+	</div>
+	<div class="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b py-2">
+		<p>
 			Everything in one file<br /><span class="quiet text-[12.5px]"
 				>nothing leaves this machine unless you take it</span
 			>

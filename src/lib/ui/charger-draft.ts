@@ -1,5 +1,6 @@
 /** A charger as it is being typed: strings in the units people read, turned into the shape that core checks. */
 import { ChargerInput, type Charger } from '$core/charger/charger';
+import type { TaskId } from '$core/charger/programs';
 import { HELD_SETTINGS, type HeldSettingKind, type SettingScope } from '$core/charger/setting';
 import { parseFigure } from '$core/quantity/parse';
 import { askAboutSlip, USUAL_CHANNEL_CURRENT_A, USUAL_CHANNEL_POWER_W } from '$core/quantity/plausible';
@@ -20,6 +21,18 @@ export interface ChannelDraft {
 	accuracyMv: string;
 	hasProbe: boolean;
 	showsCells: boolean;
+	tasks: TaskId[];
+	/** Empty where it can be set. */
+	fixedCurrentA: string;
+	storageCurrentA: string;
+	storageV: string;
+	/** Empty: sensitivity to the dip cannot be set. */
+	deltaMinMv: string;
+	deltaMaxMv: string;
+	deltaStepMv: string;
+	asksTrickle: boolean;
+	endsOnTemperatureRise: boolean;
+	knowsOwnBalancer: boolean;
 }
 
 export interface HeldDraft {
@@ -47,6 +60,12 @@ export interface ChargerDraft {
 	supplyId: string;
 	link: Charger['link'];
 	asks: Charger['asks'];
+	slots: string;
+	capacityKeyed: Charger['capacityKeyed'];
+	forgetsAtRestart: boolean;
+	atCheck: Charger['atCheck'];
+	protections: Charger['protections'];
+	price: string;
 	notes: string;
 	channels: ChannelDraft[];
 	held: HeldDraft[];
@@ -69,7 +88,17 @@ const emptyChannel = (label: string): ChannelDraft => ({
 	dischargeCurrentA: '0',
 	accuracyMv: '20',
 	hasProbe: false,
-	showsCells: true
+	showsCells: true,
+	tasks: ['balance', 'charge', 'storage', 'discharge'],
+	fixedCurrentA: '',
+	storageCurrentA: '',
+	storageV: '',
+	deltaMinMv: '',
+	deltaMaxMv: '',
+	deltaStepMv: '',
+	asksTrickle: false,
+	endsOnTemperatureRise: false,
+	knowsOwnBalancer: false
 });
 
 /** Ranges that suit most chargers, to start from (common practice, no source). */
@@ -81,7 +110,10 @@ const HELD_STARTS: Record<
 	capacityLimitAh: { defaultValue: '5000', heldValue: '5000', min: '100', max: '50000', step: '50' },
 	temperatureLimitDegC: { defaultValue: '50', heldValue: '50', min: '20', max: '80', step: '1' },
 	inputFloorV: { defaultValue: '11', heldValue: '11', min: '10', max: '24', step: '0.1' },
-	rateCapC: { defaultValue: '2', heldValue: '2', min: '0.5', max: '10', step: '0.5' }
+	rateCapC: { defaultValue: '2', heldValue: '2', min: '0.5', max: '10', step: '0.5' },
+	trickleA: { defaultValue: '', heldValue: '', min: '50', max: '300', step: '10' },
+	dischargeEndV: { defaultValue: '3', heldValue: '3', min: '2.5', max: '3.9', step: '0.1' },
+	nominalV: { defaultValue: '3.7', heldValue: '3.7', min: '3.3', max: '3.8', step: '0.1' }
 };
 
 export const emptyHeld = (kind: HeldSettingKind): HeldDraft => ({
@@ -106,6 +138,12 @@ export function chargerDraftOf(charger: Charger | null): ChargerDraft {
 			supplyId: '',
 			link: 'none',
 			asks: ['chemistry', 'task', 'currentA', 'cells'],
+			slots: '0',
+			capacityKeyed: 'not asked',
+			forgetsAtRestart: false,
+			atCheck: 'waits',
+			protections: ['reversed polarity', 'cell count', 'over-voltage'],
+			price: '',
 			notes: '',
 			channels: [emptyChannel('1')],
 			held: [emptyHeld('safetyTimerMin'), emptyHeld('capacityLimitAh')]
@@ -121,6 +159,12 @@ export function chargerDraftOf(charger: Charger | null): ChargerDraft {
 		supplyId: charger.supplyId ?? '',
 		link: charger.link,
 		asks: [...charger.asks],
+		slots: text(charger.slots),
+		capacityKeyed: charger.capacityKeyed,
+		forgetsAtRestart: charger.forgetsAtRestart,
+		atCheck: charger.atCheck,
+		protections: [...charger.protections],
+		price: text(charger.price),
 		notes: charger.notes,
 		channels: charger.channels.map((c) => ({
 			label: c.label,
@@ -142,7 +186,17 @@ export function chargerDraftOf(charger: Charger | null): ChargerDraft {
 			dischargeCurrentA: text(c.dischargeCurrentA),
 			accuracyMv: text(c.voltageAccuracyV, 1000),
 			hasProbe: c.hasProbe,
-			showsCells: c.showsCells
+			showsCells: c.showsCells,
+			tasks: [...c.tasks],
+			fixedCurrentA: text(c.fixedCurrentA),
+			storageCurrentA: text(c.storageCurrentA),
+			storageV: text(c.storageV),
+			deltaMinMv: text(c.deltaVMinV, 1000),
+			deltaMaxMv: text(c.deltaVMaxV, 1000),
+			deltaStepMv: text(c.deltaVStepV, 1000),
+			asksTrickle: c.asksTrickle,
+			endsOnTemperatureRise: c.endsOnTemperatureRise,
+			knowsOwnBalancer: c.knowsOwnBalancer
 		})),
 		held: charger.held.map((h) => {
 			const f = HELD_SETTINGS[h.kind].shownPerStored;
@@ -185,6 +239,10 @@ export function readChargerDraft(draft: ChargerDraft): ChargerRead {
 		return NaN;
 	};
 	const optional = (...args: Parameters<typeof figure>) => (args[1].trim() === '' ? null : figure(...args));
+	const inVolts = (path: string, typed: string, label: string) => {
+		const mv = optional(path, typed, label, 'mV', 0.5, 50);
+		return mv === null ? null : mv / 1000;
+	};
 	const channels = draft.channels.map((c, i) => {
 		const at = `channels.${i}`;
 		return {
@@ -236,7 +294,24 @@ export function readChargerDraft(draft: ChargerDraft): ChargerRead {
 			),
 			voltageAccuracyV: figure(`${at}.accuracyMv`, c.accuracyMv, 'Accuracy', 'mV', 0, 100) / 1000,
 			hasProbe: c.hasProbe,
-			showsCells: c.showsCells
+			showsCells: c.showsCells,
+			tasks: c.tasks,
+			fixedCurrentA: optional(`${at}.fixedCurrentA`, c.fixedCurrentA, 'Fixed current', 'A', 0.01, 100),
+			storageCurrentA: optional(
+				`${at}.storageCurrentA`,
+				c.storageCurrentA,
+				'Storage current',
+				'A',
+				0.01,
+				100
+			),
+			storageV: optional(`${at}.storageV`, c.storageV, 'Storage voltage', 'V', 3, 4.2),
+			deltaVMinV: inVolts(`${at}.deltaMinMv`, c.deltaMinMv, 'Dip from'),
+			deltaVMaxV: inVolts(`${at}.deltaMaxMv`, c.deltaMaxMv, 'Dip to'),
+			deltaVStepV: inVolts(`${at}.deltaStepMv`, c.deltaStepMv, 'Dip step'),
+			asksTrickle: c.asksTrickle,
+			endsOnTemperatureRise: c.endsOnTemperatureRise,
+			knowsOwnBalancer: c.knowsOwnBalancer
 		};
 	});
 	const held = draft.held.map((h, i) => {
@@ -272,6 +347,12 @@ export function readChargerDraft(draft: ChargerDraft): ChargerRead {
 		supplyId: draft.supplyId || null,
 		link: draft.link,
 		asks: draft.asks,
+		slots: figure('slots', draft.slots, 'Slots', '', 0, 99, true),
+		capacityKeyed: draft.capacityKeyed,
+		forgetsAtRestart: draft.forgetsAtRestart,
+		atCheck: draft.atCheck,
+		protections: draft.protections,
+		price: optional('price', draft.price, 'Price', '', 0.01, 1e6),
 		notes: draft.notes,
 		channels,
 		held

@@ -1,5 +1,7 @@
 /** A pack as it is being typed: strings in the units people read, turned into the shape that core checks. */
+import { chemistryOf } from '$core/chemistry/catalogue';
 import { PackInput, type Pack } from '$core/pack/pack';
+import type { PracticeLayer } from '$core/pack/practice';
 import { parseFigure } from '$core/quantity/parse';
 import { askAboutSlip, USUAL_CAPACITY_MAH } from '$core/quantity/plausible';
 
@@ -15,6 +17,10 @@ export interface PackDraft {
 	connectorId: string;
 	balanceLead: boolean;
 	measuredMah: string;
+	makerEndV: string;
+	electronics: Pack['electronics'];
+	pairId: string;
+	practice: PracticeLayer;
 	condition: Pack['condition'];
 	firstUsedOn: string;
 	notes: string;
@@ -36,6 +42,10 @@ export function draftOf(pack: Pack | null): PackDraft {
 		connectorId: pack?.connectorId ?? '',
 		balanceLead: pack?.balanceLead ?? true,
 		measuredMah: text(pack?.measuredCapacityAh ?? null, 1000),
+		makerEndV: text(pack?.makerEndVoltageV ?? null),
+		electronics: pack?.electronics ?? 'none',
+		pairId: pack?.pairId ?? '',
+		practice: { ...pack?.practice },
 		condition: pack?.condition ?? 'in service',
 		firstUsedOn: pack?.firstUsedOn ?? '',
 		notes: pack?.notes ?? ''
@@ -73,7 +83,12 @@ export function readPackDraft(draft: PackDraft): DraftRead {
 		labelChargeRateC: optional('labelChargeRateC', 'Charge rate', 'C', 0.05, 20),
 		labelVoltageV: optional('labelVoltageV', 'Printed volts', 'V', 0.5, 80),
 		connectorId: draft.connectorId || null,
-		balanceLead: draft.balanceLead,
+		// Chemistries without a balance lead have none, whatever was ticked before.
+		balanceLead: draft.balanceLead && chemistryOf(draft.chemistry).balanceFromCells !== null,
+		makerEndVoltageV: optional('makerEndV', 'End of charge', 'V', 1, 4.4),
+		electronics: draft.electronics,
+		pairId: draft.pairId || null,
+		practice: draft.practice,
 		measuredCapacityAh: measured === null ? null : measured / 1000,
 		condition: draft.condition,
 		firstUsedOn: draft.firstUsedOn || null,

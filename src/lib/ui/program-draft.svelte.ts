@@ -1,25 +1,40 @@
 /** A program while a person works on it: what they set by hand, with undo, and what core makes of it. */
+import type { PracticeLayer } from '$core/pack/practice';
 import type { ProgramContext } from '$core/program/context';
 import type { Overrides, SettingId } from '$core/program/settings';
 import { solve } from '$core/program/solve';
 
 export class ProgramDraft {
 	overrides = $state.raw<Overrides>({});
-	private past = $state.raw<Overrides[]>([]);
-	private readonly context: () => ProgramContext;
-	readonly solution = $derived.by(() => solve(this.context(), this.overrides));
+	/** Schools that this one program follows. */
+	practice = $state.raw<PracticeLayer>({});
+	private past = $state.raw<{ overrides: Overrides; practice: PracticeLayer }[]>([]);
+	private readonly base: () => ProgramContext;
+	/** The context with this program's own practice laid over the person's. */
+	readonly context = $derived.by((): ProgramContext => {
+		const base = this.base();
+		const person = base.around?.practice?.person ?? {};
+		return { ...base, around: { ...base.around, practice: { person, program: this.practice } } };
+	});
+	readonly solution = $derived.by(() => solve(this.context, this.overrides));
 
 	constructor(context: () => ProgramContext) {
-		this.context = context;
+		this.base = context;
 	}
 
 	get canUndo(): boolean {
 		return this.past.length > 0;
 	}
 
-	private change(next: Overrides): void {
-		this.past = [...this.past, this.overrides];
-		this.overrides = next;
+	private change(overrides: Overrides, practice = this.practice): void {
+		this.past = [...this.past, { overrides: this.overrides, practice: this.practice }];
+		this.overrides = overrides;
+		this.practice = practice;
+	}
+
+	/** Follows another school for this program alone. */
+	follow(values: PracticeLayer): void {
+		this.change(this.overrides, { ...this.practice, ...values });
 	}
 
 	set(values: Overrides): void {
@@ -32,16 +47,29 @@ export class ProgramDraft {
 		this.change(rest);
 	}
 
+	/** What the draft begins with; nothing to undo. */
+	begin(overrides: Overrides, practice: PracticeLayer): void {
+		this.overrides = overrides;
+		this.practice = practice;
+	}
+
+	/** Takes up a kept program as one change. */
+	load(overrides: Overrides, practice: PracticeLayer): void {
+		this.change(overrides, practice);
+	}
+
 	undo(): void {
 		const before = this.past.at(-1);
 		if (!before) return;
 		this.past = this.past.slice(0, -1);
-		this.overrides = before;
+		this.overrides = before.overrides;
+		this.practice = before.practice;
 	}
 
 	/** Forgets everything set by hand: another pack, channel, task or purpose was chosen. */
 	reset(): void {
 		this.overrides = {};
+		this.practice = {};
 		this.past = [];
 	}
 }

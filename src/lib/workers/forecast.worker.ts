@@ -3,9 +3,9 @@ import { expose } from 'comlink';
 import type { ProgramContext } from '$core/program/context';
 import { resolve } from '$core/program/context';
 import type { ProgramSettings } from '$core/program/settings';
-import { forecast } from '$core/simulate/forecast';
-import { monteCarlo, type Band } from '$core/simulate/monte-carlo';
-import type { Trace } from '$core/simulate/run-charge';
+import { forecast } from '$core/forecast/forecast';
+import { monteCarlo, type Band } from '$core/forecast/monte-carlo';
+import type { Trace } from '$core/simulate/run-legs';
 
 export interface ForecastJob {
 	id: number;

@@ -36,6 +36,7 @@
 <div class="page">
 	<header class="flex items-center justify-between gap-3">
 		<h1>Chargers</h1>
+		<a class="btn ml-auto" href="/chargers/stock">Bench stock</a>
 		<a class="btn btn-act" href="/chargers/new" data-next={data.chargers.length === 0 ? '' : undefined}
 			>New charger</a
 		>

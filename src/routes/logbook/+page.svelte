@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { endedWell } from '$core/log/run';
+	import { mainCurrentA } from '$core/program/in-words';
 	import { reachable } from '$lib/ui/reachable';
 	import { goto } from '$app/navigation';
 	import { minutesOf, moment } from '$lib/ui/words';
@@ -37,7 +39,7 @@
 				<tr
 					><th>When</th><th>Pack</th><th class="hidden md:table-cell">Charger</th><th
 						class="right hidden sm:table-cell">Current</th
-					><th class="right">Put in</th><th class="right hidden sm:table-cell">Expected</th><th class="right"
+					><th class="right">Moved</th><th class="right hidden sm:table-cell">Expected</th><th class="right"
 						>Time</th
 					><th>Ended</th></tr
 				>
@@ -64,7 +66,7 @@
 						>
 						<td class="hidden md:table-cell">{chargerName} <span class="quiet">{channelLabel}</span></td>
 						<td class="right num hidden sm:table-cell"
-							>{run.settings.currentA.toFixed(1)}<span class="unit">A</span></td
+							>{mainCurrentA(run.task, run.settings).toFixed(1)}<span class="unit">A</span></td
 						>
 						<td class="right num"
 							>{run.chargeAh === null ? '–' : Math.round(run.chargeAh * 1000)}<span class="unit">mAh</span
@@ -74,7 +76,7 @@
 							>{run.expectedAh === null ? '–' : Math.round(run.expectedAh * 1000)}</td
 						>
 						<td class="right num">{run.durationS === null ? '–' : minutesOf(run.durationS)}</td>
-						<td class:text-check={run.status === 'ended' && run.endReason !== 'full'}
+						<td class:text-check={run.status === 'ended' && !endedWell(run)}
 							>{run.status === 'running' ? 'running' : run.endReason}{#if run.overridden.length}<span
 									class="quiet"
 									title="findings were overridden"

@@ -99,7 +99,14 @@
 					{#each shown as { pack, reading, readiness: r, runs, lastRunAt } (pack.id)}
 						{@const spread = reading ? spreadV(reading) : null}
 						<tr>
-							<td class="w-[52px]"><StackGlyph {pack} cellV={reading?.cellVoltagesV ?? null} size={28} /></td>
+							<td class="w-[52px]"
+								><StackGlyph
+									{pack}
+									cellV={reading?.cellVoltagesV ?? null}
+									packV={reading?.packVoltageV ?? null}
+									size={28}
+								/></td
+							>
 							<td>
 								<a class="font-semibold hover:underline" href="/packs/{pack.id}">{pack.name}</a>
 								<span class="quiet block text-[12px]"

@@ -3,7 +3,12 @@ import { Purpose, TaskId } from '$core/program/task';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers';
 import { listPacks } from '$lib/server/services/packs';
-import { programContext } from '$lib/server/services/programs';
+import { getPreferences } from '$lib/server/services/preferences';
+import { getProgram, programContext, programsOf } from '$lib/server/services/programs';
+import { slotsOf } from '$lib/server/services/slots';
+import { chemistryOf } from '$core/chemistry/catalogue';
+import { usualPurpose } from '$core/pack/practice';
+import { ordinaryTask } from '$core/program/task';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url, depends }) => {
@@ -17,11 +22,35 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 	const charger = chargers.find((c) => c.channels.some((ch) => ch.id === channelId)) ?? null;
 	const packs = shelf.map(({ pack, reading, readiness }) => ({ pack, reading, readiness }));
 	if (!packId || !charger || !channelId)
-		return { packs, chargers, chosen: { packId, channelId: charger ? channelId : null }, context: null, now };
+		return {
+			packs,
+			chargers,
+			chosen: { packId, channelId: charger ? channelId : null },
+			context: null,
+			kept: [],
+			slots: [],
+			start: null,
+			now
+		};
 	const pack = shelf.find((p) => p.pack.id === packId)?.pack;
-	const task = TaskId.catch(pack && pack.cells > 1 ? 'balance' : 'charge').parse(q.get('task'));
-	const purpose = Purpose.catch('standard').parse(q.get('purpose'));
+	const task = TaskId.catch(pack ? ordinaryTask(chemistryOf(pack.chemistry), pack.cells) : 'charge').parse(
+		q.get('task')
+	);
+	const { practice } = await getPreferences(db);
+	const purpose = Purpose.catch(usualPurpose(practice, pack?.practice ?? {})).parse(q.get('purpose'));
 	const context = await programContext(db, { packId, chargerId: charger.id, channelId, task, purpose }, now);
 	if (!context.ok) error(context.status, context.message);
-	return { packs, chargers, chosen: { packId, channelId }, context: context.value, now };
+	const [kept, slots] = await Promise.all([programsOf(db, packId), slotsOf(db, charger.id)]);
+	const programId = q.get('program');
+	const start = programId ? await getProgram(db, programId) : null;
+	return {
+		packs,
+		chargers,
+		chosen: { packId, channelId },
+		context: context.value,
+		kept,
+		slots,
+		start: start?.ok && start.value.packId === packId ? start.value : null,
+		now
+	};
 };

@@ -21,6 +21,9 @@
 	{#key `${data.context.pack.id} ${data.context.channelId} ${data.context.task} ${data.context.purpose}`}
 		<Workbench
 			context={data.context}
+			kept={data.kept}
+			slots={data.slots}
+			start={data.start}
 			packs={data.packs}
 			chargers={data.chargers}
 			channels={data.channels}

@@ -23,18 +23,30 @@
 	import SettingRow from '$lib/ui/SettingRow.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
 	import VerdictBar from '$lib/ui/VerdictBar.svelte';
+	import type { SavedProgram } from '$lib/server/services/programs';
+	import type { SlotContent } from '$lib/server/services/slots';
+	import { compositionOf } from '$core/program/composition';
+	import { SCHOOLS, whose } from '$core/pack/practice';
+	import KeepPanel from './KeepPanel.svelte';
 	import { ago } from '$lib/ui/words';
 
 	interface Props {
 		context: ProgramContext;
+		kept: SavedProgram[];
+		slots: SlotContent[];
+		/** A kept program to begin with. */
+		start: SavedProgram | null;
 		packs: { pack: Pack; reading: Reading | null; readiness: Readiness }[];
 		chargers: Charger[];
 		channels: ChannelState[];
 		href: (change: Record<string, string>) => string;
 	}
-	let { context, packs, chargers, channels, href }: Props = $props();
+	let { context, kept, slots, start, packs, chargers, channels, href }: Props = $props();
+
+	let keeping = $state(false);
 
 	const draft = new ProgramDraft(() => context);
+	if (start) draft.begin(start.overrides, start.practice);
 	const client = new ForecastClient();
 	const solution = $derived(draft.solution);
 	const r = $derived(solution.resolved);
@@ -48,7 +60,7 @@
 			draft.solution.overridden.length === 0
 	);
 	const tasks = $derived(
-		TASKS.filter((t) => t.families.includes(chemistry.family) && (t.id === 'charge' || pack.cells > 1))
+		TASKS.filter((t) => t.families.includes(chemistry.family) && (t.id !== 'balance' || pack.cells > 1))
 	);
 	const PURPOSES = ['gentle', 'standard', 'hurry'] as const;
 	/** The run that stands in the way of a start: on this channel, or of this pack elsewhere. */
@@ -74,13 +86,38 @@
 	// The quick forecast is already in the solution; the band follows a moment after the last change.
 	$effect(() => {
 		const { settings, forecast } = solution;
-		const now = context;
+		const now = draft.context;
 		if (!forecast) return;
 		const timer = setTimeout(() => void client.ask(now, settings), 120);
 		return () => clearTimeout(timer);
 	});
 
-	const held = (kind: 'safetyTimerMin' | 'capacityLimitAh' | 'temperatureLimitDegC') => heldSetting(r, kind);
+	type Guard = 'safetyTimerMin' | 'capacityLimitAh' | 'temperatureLimitDegC';
+	const isGuard = (id: SettingId): id is Guard =>
+		id === 'safetyTimerMin' || id === 'capacityLimitAh' || id === 'temperatureLimitDegC';
+	const held = (kind: Guard) => heldSetting(r, kind);
+	const OTHER_RANGES: Partial<Record<SettingId, () => { min: number; max: number; step: number }>> = {
+		cells: () => ({ min: 1, max: 24, step: 1 }),
+		dischargeA: () => ({
+			min: channel.minCurrentA,
+			// A little above the limit may be typed, so that the answer is a reason and not a wall.
+			max: Math.max(channel.dischargeCurrentA * 2, channel.minCurrentA),
+			step: channel.currentStepA
+		}),
+		dischargeEndV: () => ({
+			min: chemistry.voltages.hardFloorV * 0.85,
+			max: chemistry.voltages.chargeEndV,
+			step: 0.01
+		}),
+		deltaV: () => ({
+			min: channel.deltaVMinV ?? 0.001,
+			max: channel.deltaVMaxV ?? 0.05,
+			step: channel.deltaVStepV ?? 0.001
+		}),
+		trickleA: () => ({ min: 0.01, max: 0.5, step: 0.01 }),
+		restMin: () => ({ min: 0, max: 120, step: 5 }),
+		cycles: () => ({ min: 1, max: 10, step: 1 })
+	};
 	function rangeOf(id: SettingId): { min: number; max: number; step: number } {
 		if (id === 'currentA')
 			return { min: channel.minCurrentA, max: channel.maxCurrentA, step: channel.currentStepA };
@@ -91,9 +128,11 @@
 				max: chemistry.voltages.cellMaxV + 0.1,
 				step: channel.endVoltageStepV ?? 0.01
 			};
-		if (id === 'cells') return { min: 1, max: 24, step: 1 };
-		const h = id === 'balance' ? null : held(id);
-		return h ? { min: h.min, max: h.max, step: h.step } : { min: 0, max: 1, step: 1 };
+		if (isGuard(id)) {
+			const h = held(id);
+			return h ? { min: h.min, max: h.max, step: h.step } : { min: 0, max: 1, step: 1 };
+		}
+		return OTHER_RANGES[id]?.() ?? { min: 0, max: 1, step: 1 };
 	}
 	/** Decimal noise of a stepper is cut to what the setting shows. */
 	const tidy = (id: SettingId, value: ProgramSettings[SettingId]) =>
@@ -126,27 +165,59 @@
 	}
 	function fix(fix: Fix) {
 		if (fix.kind === 'set') draft.set(fix.set);
+		else if (fix.kind === 'task') void goto(href({ task: fix.task }));
+		else if (fix.kind === 'practice') draft.follow(fix.set);
 		else if (fix.kind === 'hold') void hold(fix);
 		else if (fix.to === 'read pack') void goto(`/packs/${pack.id}#reading`);
 		else if (fix.to === 'edit pack') void goto(`/packs/${pack.id}/edit`);
+		else if (fix.to === 'bench') void goto('/chargers/stock');
 		else void goto(`/chargers/${charger.id}/edit`);
+	}
+	const request = $derived({
+		packId: pack.id,
+		chargerId: charger.id,
+		channelId: context.channelId,
+		task: context.task,
+		purpose: context.purpose,
+		overrides: draft.overrides,
+		practice: draft.practice
+	});
+	/** Takes up a kept program: its own settings on what is solved today. */
+	function load(program: SavedProgram) {
+		draft.load(program.overrides, program.practice);
+		keeping = false;
+		if (
+			program.task !== context.task ||
+			program.purpose !== context.purpose ||
+			program.channelId !== context.channelId
+		)
+			void goto(
+				href({
+					task: program.task,
+					purpose: program.purpose,
+					channel: program.channelId,
+					program: program.id
+				})
+			);
+		else toast(`${program.name}, version ${program.version}, on today's reading.`);
 	}
 	async function save(next: 'start' | 'card') {
 		busy = true;
-		const sent = await send<{ id: string }>('POST', '/programs', {
-			packId: pack.id,
-			chargerId: charger.id,
-			channelId: context.channelId,
-			task: context.task,
-			purpose: context.purpose,
-			overrides: draft.overrides
-		});
+		const sent = await send<{ id: string }>('POST', '/programs', request);
 		busy = false;
 		if (!sent.ok) return void toast.error(sent.message);
 		await goto(next === 'card' ? `/program/${sent.value.id}/card` : `/run/start/${sent.value.id}`);
 	}
 
 	const forecast = $derived(solution.forecast);
+	const steps = $derived(channel.tasks.includes(context.task) ? [] : compositionOf(r, solution.settings));
+	/** Schools that this program follows and that are not the usual practice, and whose they are. */
+	const own = $derived(
+		SCHOOLS.filter((s) => r.practice.from[s.id] !== 'default').map(
+			(s) =>
+				[s.id, `${s.question}: ${r.practice.values[s.id] ?? 'off'}, ${whose(r.practice, s.id)}.`] as const
+		)
+	);
 	const trace = $derived(client.answer?.trace ?? null);
 	const limitMin = $derived.by(() => {
 		const limit = solution.settings.capacityLimitAh;
@@ -187,7 +258,12 @@
 
 <div class="workbench">
 	<header class="head">
-		<StackGlyph {pack} cellV={reading?.cellVoltagesV ?? null} size={52} />
+		<StackGlyph
+			{pack}
+			cellV={reading?.cellVoltagesV ?? null}
+			packV={reading?.packVoltageV ?? null}
+			size={52}
+		/>
 		<div class="min-w-0 flex-1">
 			<h1 class="truncate">
 				<a class="hover:underline" href="/packs/{pack.id}">{pack.name}</a>
@@ -266,14 +342,44 @@
 				>
 			{/each}
 		</div>
-		<button
-			type="button"
-			class="btn undo"
-			disabled={!draft.canUndo}
-			onclick={() => draft.undo()}
-			title="Undo the last change (u)">Undo</button
-		>
+		<p class="tools">
+			<a
+				class="btn"
+				href="/program/compare?pack={pack.id}&channel={context.channelId}&task={context.task}&purpose={context.purpose}"
+				>Compare</a
+			>
+			{#if pack.pairId}
+				<a
+					class="btn"
+					href="/program/pair?pack={pack.id}&channel={context.channelId}&task={context.task}&purpose={context.purpose}"
+					>Pair</a
+				>
+			{/if}
+			<button type="button" class="btn" aria-expanded={keeping} onclick={() => (keeping = !keeping)}
+				>Keep</button
+			>
+			<button
+				type="button"
+				class="btn"
+				disabled={!draft.canUndo}
+				onclick={() => draft.undo()}
+				title="Undo the last change (u)">Undo</button
+			>
+		</p>
 	</nav>
+	{#if keeping}
+		<KeepPanel
+			{request}
+			suggestion="{r.taskData.name}, {context.purpose}"
+			chargerId={charger.id}
+			chargerName={charger.name}
+			slotCount={charger.slots}
+			{slots}
+			{kept}
+			{forbidden}
+			onload={load}
+		/>
+	{/if}
 
 	<div class="columns">
 		<section class="settings" aria-label="Settings">
@@ -290,20 +396,23 @@
 					</p>
 				</div>
 			{:else}
-				{#each r.taskData.settings as id (id)}
+				{#each r.settingIds as id (id)}
 					<SettingRow
 						{id}
+						task={context.task}
 						decision={solution.decisions[id]}
 						value={solution.settings[id]}
 						own={solution.overridden.includes(id)}
 						range={rangeOf(id)}
-						ladder={id === 'currentA'}
-						fixed={id === 'endVoltageV' && channel.endVoltageStepV === null}
+						ladder={solution.decisions[id].candidates.length > 1}
+						fixed={(id === 'endVoltageV' && channel.endVoltageStepV === null) ||
+							(id === 'deltaV' && channel.deltaVStepV === null) ||
+							(id === 'currentA' && channel.fixedCurrentA !== null)}
 						onset={(v) => set(id, v)}
 						onrelease={() => draft.release(id)}
 					>
 						{#snippet extra()}
-							{#if id === 'safetyTimerMin' || id === 'capacityLimitAh' || id === 'temperatureLimitDegC'}
+							{#if isGuard(id)}
 								{@const h = held(id)}
 								{#if h && h.heldValue !== solution.settings[id]}
 									<p class="quiet">
@@ -333,6 +442,22 @@
 						{/snippet}
 					</SettingRow>
 				{/each}
+				{#if steps.length > 1 || (steps.length === 1 && !channel.tasks.includes(context.task))}
+					<div class="py-2 text-[13px]">
+						<h3 class="font-semibold">On {charger.name} this is done in steps</h3>
+						<ol class="list-decimal pl-5">
+							{#each steps as step, i (i)}<li>
+									<b class="font-semibold">{step.name}</b>: {step.how}.
+								</li>{/each}
+						</ol>
+					</div>
+				{/if}
+				{#if own.length}
+					<p class="quiet py-2 text-[12.5px]">
+						{#each own as [id, words] (id)}<span class="mr-3">{words}</span>{/each}
+						<a class="link" href="/house">Your practice</a>
+					</p>
+				{/if}
 			{/if}
 		</section>
 
@@ -471,10 +596,15 @@
 		font-weight: 650;
 		color: var(--ink);
 	}
-	.undo {
-		min-height: 26px;
+	.tools {
+		display: flex;
+		gap: 6px;
 		margin-left: auto;
 		margin-bottom: 3px;
+	}
+	.tools .btn {
+		min-height: 26px;
+		padding-inline: 9px;
 		font-size: 12.5px;
 	}
 	.columns {

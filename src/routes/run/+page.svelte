@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { endedWell } from '$core/log/run';
 	import { feed } from '$lib/ui/live.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
 	import { ago, minutesOf } from '$lib/ui/words';
@@ -27,7 +28,7 @@
 						></span
 					>
 					{#if values}<span class="num right"
-							>{values.packV.toFixed(2)} V<br />{values.currentA.toFixed(2)} A</span
+							>{values.packV.toFixed(2)} V<br />{Math.abs(values.currentA).toFixed(2)} A</span
 						><span class="num right hidden sm:block"
 							>{Math.round(values.chargeAh * 1000)} mAh<br />{minutesOf(values.timeS)}</span
 						>{/if}
@@ -53,7 +54,7 @@
 						<span class="quiet">{chargerName} {channelLabel}</span></a
 					>
 					<span class="num">{Math.round((run.chargeAh ?? 0) * 1000)} mAh</span>
-					<span class="w-28" class:text-check={run.endReason !== 'full'}>{run.endReason}</span>
+					<span class="w-28" class:text-check={!endedWell(run)}>{run.endReason}</span>
 					<span class="quiet hidden w-32 text-[12.5px] sm:block"
 						>{ago(run.endedAt ?? run.startedAt, data.now)}</span
 					>

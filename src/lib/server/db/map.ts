@@ -29,6 +29,10 @@ export const toPack = (row: Row): Pack =>
 		'balanceLead',
 		'measuredCapacityAh',
 		'condition',
+		'makerEndVoltageV',
+		'electronics',
+		'pairId',
+		'practice',
 		'firstUsedOn',
 		'notes'
 	]);
@@ -47,7 +51,17 @@ export const toReading = (row: Row): Reading => ({
 });
 
 export const toSupply = (row: Row): Supply =>
-	pick<Supply>(row, ['id', 'name', 'kind', 'voltageV', 'powerW', 'currentA']);
+	pick<Supply>(row, [
+		'id',
+		'name',
+		'kind',
+		'voltageV',
+		'powerW',
+		'currentA',
+		'otherLoadW',
+		'capacityAh',
+		'ofVehicle'
+	]);
 
 const toHeld = (row: Row): HeldSetting =>
 	pick<HeldSetting>(row, [
@@ -79,7 +93,17 @@ const toChannel = (row: Row): Charger['channels'][number] =>
 		'dischargePowerW',
 		'dischargeCurrentA',
 		'voltageAccuracyV',
-		'hasProbe'
+		'hasProbe',
+		'tasks',
+		'fixedCurrentA',
+		'storageCurrentA',
+		'storageV',
+		'deltaVMinV',
+		'deltaVMaxV',
+		'deltaVStepV',
+		'asksTrickle',
+		'endsOnTemperatureRise',
+		'knowsOwnBalancer'
 	]);
 
 const byPosition = (a: Row, b: Row) => (a.get('position') as number) - (b.get('position') as number);
@@ -97,6 +121,12 @@ export const toCharger = (row: Row): Charger => ({
 		'supplyId',
 		'link',
 		'asks',
+		'slots',
+		'capacityKeyed',
+		'forgetsAtRestart',
+		'atCheck',
+		'protections',
+		'price',
 		'notes'
 	]),
 	channels: ((row.get('channels') as Row[]) ?? []).sort(byPosition).map(toChannel),

@@ -2,13 +2,17 @@
 import { QueryInterface, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import * as first from './migrations/0001-first';
+import * as everyChemistry from './migrations/0002-every-chemistry';
 
 export interface Migration {
 	up(q: QueryInterface): Promise<void>;
 	down(q: QueryInterface): Promise<void>;
 }
 
-const MIGRATIONS: Record<string, Migration> = { '0001-first': first };
+const MIGRATIONS: Record<string, Migration> = {
+	'0001-first': first,
+	'0002-every-chemistry': everyChemistry
+};
 
 /** Applies every migration that has not been applied, oldest first, each in one transaction of its own making. */
 export async function migrate(sequelize: Sequelize): Promise<string[]> {

@@ -14,6 +14,7 @@ export interface Models {
 	Channel: Table;
 	HeldSetting: Table;
 	Program: Table;
+	MemorySlot: Table;
 	Run: Table;
 	TelemetryChunk: Table;
 	Event: Table;
@@ -46,6 +47,10 @@ export function defineModels(sequelize: Sequelize): Models {
 			balanceLead: BOOLEAN,
 			measuredCapacityAh: DOUBLE,
 			condition: STRING,
+			makerEndVoltageV: DOUBLE,
+			electronics: STRING,
+			pairId: STRING,
+			practice: JSON,
 			firstUsedOn: DATEONLY,
 			notes: TEXT
 		},
@@ -63,7 +68,17 @@ export function defineModels(sequelize: Sequelize): Models {
 	});
 	const Supply = table(
 		'supplies',
-		{ id: key, name: STRING, kind: STRING, voltageV: DOUBLE, powerW: DOUBLE, currentA: DOUBLE },
+		{
+			id: key,
+			name: STRING,
+			kind: STRING,
+			voltageV: DOUBLE,
+			powerW: DOUBLE,
+			currentA: DOUBLE,
+			otherLoadW: DOUBLE,
+			capacityAh: DOUBLE,
+			ofVehicle: BOOLEAN
+		},
 		kept
 	);
 	const Charger = table(
@@ -80,6 +95,12 @@ export function defineModels(sequelize: Sequelize): Models {
 			supplyId: STRING,
 			link: STRING,
 			asks: JSON,
+			slots: INTEGER,
+			capacityKeyed: STRING,
+			forgetsAtRestart: BOOLEAN,
+			atCheck: STRING,
+			protections: JSON,
+			price: DOUBLE,
 			notes: TEXT
 		},
 		kept
@@ -103,7 +124,17 @@ export function defineModels(sequelize: Sequelize): Models {
 			dischargePowerW: DOUBLE,
 			dischargeCurrentA: DOUBLE,
 			voltageAccuracyV: DOUBLE,
-			hasProbe: BOOLEAN
+			hasProbe: BOOLEAN,
+			tasks: JSON,
+			fixedCurrentA: DOUBLE,
+			storageCurrentA: DOUBLE,
+			storageV: DOUBLE,
+			deltaVMinV: DOUBLE,
+			deltaVMaxV: DOUBLE,
+			deltaVStepV: DOUBLE,
+			asksTrickle: BOOLEAN,
+			endsOnTemperatureRise: BOOLEAN,
+			knowsOwnBalancer: BOOLEAN
 		},
 		kept
 	);
@@ -131,8 +162,12 @@ export function defineModels(sequelize: Sequelize): Models {
 		purpose: STRING,
 		settings: JSON,
 		overrides: JSON,
+		practice: JSON,
+		name: STRING,
+		version: INTEGER,
 		verdict: STRING
 	});
+	const MemorySlot = table('memory_slots', { id: key, chargerId: STRING, slot: INTEGER, programId: STRING });
 	const Run = table(
 		'runs',
 		{
@@ -197,6 +232,7 @@ export function defineModels(sequelize: Sequelize): Models {
 		Channel,
 		HeldSetting,
 		Program,
+		MemorySlot,
 		Run,
 		TelemetryChunk,
 		Event,

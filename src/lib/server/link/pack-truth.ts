@@ -3,7 +3,7 @@
  * one has. Seeded by the pack's id and the reading, so that the same pack behaves the same way again.
  */
 import type { Resolved } from '$core/program/context';
-import { packModel } from '$core/simulate/assume';
+import { NO_DEPARTURE, packModel } from '$core/forecast/assume';
 import { normal, uniform } from '$core/simulate/random';
 import type { PackTruth } from '../../../../stand-in/protocol';
 
@@ -30,7 +30,8 @@ export function packTruth(r: Resolved): PackTruth {
 		relaxOhm: vary(model.relaxOhm, RESISTANCE_SIGMA),
 		startDegC: model.startDegC,
 		ambientDegC: model.ambientDegC,
-		balanceLead: r.pack.balanceLead && r.pack.cells > 1,
+		balanceLead: r.chemistry.balanceFromCells !== null && r.pack.balanceLead && r.pack.cells > 1,
+		falsePeakV: packModel(r, { ...NO_DEPARTURE, falsePeak: draw() }).falsePeakV,
 		tag: r.pack.id
 	};
 }

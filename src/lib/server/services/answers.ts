@@ -1,6 +1,6 @@
 /** Solutions as the API gives them: without the references a caller already holds. */
 import type { Solution } from '$core/program/solve';
-import type { Forecast } from '$core/simulate/forecast';
+import type { Forecast } from '$core/forecast/forecast';
 
 export function forecastOf(forecast: Forecast) {
 	const { best, ...spreads } = forecast;

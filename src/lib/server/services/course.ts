@@ -3,7 +3,7 @@ import type { EnvelopeInput } from '$core/charger/envelope';
 import type { Run } from '$core/log/run';
 import type { Pack } from '$core/pack/pack';
 import { resolve } from '$core/program/context';
-import { forecast } from '$core/simulate/forecast';
+import { forecast } from '$core/forecast/forecast';
 import type { Database } from '../db/connect';
 import { programContext } from './programs';
 

@@ -9,6 +9,7 @@ export type EventKind =
 	| 'supply deleted'
 	| 'run deleted'
 	| 'held value keyed'
+	| 'slot keyed'
 	| 'run started'
 	| 'run stopped'
 	| 'run ended';

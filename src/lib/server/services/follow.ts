@@ -126,7 +126,8 @@ export class Follower {
 				durationS: all.timeS[k] ?? 0,
 				chargeAh: all.chargeAh[k] ?? 0,
 				peakTemperatureDegC: all.temperatureDegC.length ? Math.max(...all.temperatureDegC) : null,
-				endCellVoltagesV: all.cellV.length ? all.cellV.map((c) => Math.round(c[k] * 1000) / 1000) : null
+				endCellVoltagesV: all.cellV.length ? all.cellV.map((c) => Math.round(c[k] * 1000) / 1000) : null,
+				endPackVoltageV: k >= 0 ? Math.round(all.packV[k] * 1000) / 1000 : null
 			},
 			new Date().toISOString()
 		);

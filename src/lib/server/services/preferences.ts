@@ -1,5 +1,7 @@
 /** The person's own standing choices. */
 import { z } from 'zod';
+import { Inventory } from '$core/bench/inventory';
+import { PracticeLayer } from '$core/pack/practice';
 import type { Database } from '../db/connect';
 import { checked, done, type Result } from '../result';
 
@@ -9,7 +11,11 @@ export const Preferences = z.object({
 		.number()
 		.min(-30, 'Air below −30 °C is not a workshop.')
 		.max(60, 'Air above 60 °C is not a workshop.')
-		.default(20)
+		.default(20),
+	/** The schools the person follows; what is absent is the usual practice. */
+	practice: PracticeLayer.default({}),
+	/** What lies on the bench. */
+	inventory: Inventory.default(Inventory.parse({}))
 });
 export type Preferences = z.infer<typeof Preferences>;
 

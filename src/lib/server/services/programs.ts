@@ -1,18 +1,22 @@
 /** Programs: the context they are solved in, solving them on the server, and keeping them. */
 import { randomUUID } from 'node:crypto';
+import { Op } from 'sequelize';
 import { z } from 'zod';
 import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
+import { PracticeLayer } from '$core/pack/practice';
 import { Overrides, ProgramSettings } from '$core/program/settings';
 import type { ProgramContext } from '$core/program/context';
 import { solve, type Solution } from '$core/program/solve';
 import { Purpose, TaskId } from '$core/program/task';
 import type { Database } from '../db/connect';
+import type { Row } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
-import { getCharger, getSupply } from './chargers';
+import { getCharger, getSupply, listChargers } from './chargers';
 import { getPack, lastReading } from './packs';
 import { getPreferences } from './preferences';
 import { channelOutputs } from './run-outputs';
+import { surroundings } from './surroundings';
 
 export const ProgramRequest = z.object({
 	packId: z.string().min(1, 'Choose a pack.'),
@@ -20,7 +24,11 @@ export const ProgramRequest = z.object({
 	channelId: z.string().min(1, 'Choose a channel.'),
 	task: TaskId.default('balance'),
 	purpose: Purpose.default('standard'),
-	overrides: Overrides.default({})
+	overrides: Overrides.default({}),
+	/** Schools that this one program follows. */
+	practice: PracticeLayer.default({}),
+	/** A name keeps it among the programs of the pack; saved again under it, it is the next version. */
+	name: z.string().trim().min(1, 'A program needs a name.').max(80).nullable().default(null)
 });
 export type ProgramRequest = z.infer<typeof ProgramRequest>;
 
@@ -33,6 +41,10 @@ export interface SavedProgram {
 	purpose: Purpose;
 	settings: ProgramSettings;
 	overrides: Overrides;
+	practice: PracticeLayer;
+	name: string | null;
+	version: number | null;
+	verdict: string;
 	savedAt: string;
 }
 
@@ -45,7 +57,9 @@ export async function othersOutputW(db: Database, charger: Charger, channelId: s
 /** Everything the solver needs, read from the database at the moment `now`. */
 export async function programContext(
 	db: Database,
-	request: Pick<ProgramRequest, 'packId' | 'chargerId' | 'channelId' | 'task' | 'purpose'>,
+	request: Pick<ProgramRequest, 'packId' | 'chargerId' | 'channelId' | 'task' | 'purpose'> & {
+		practice?: PracticeLayer;
+	},
 	now: string
 ): Promise<Result<ProgramContext>> {
 	const [pack, charger] = await Promise.all([getPack(db, request.packId), getCharger(db, request.chargerId)]);
@@ -53,13 +67,16 @@ export async function programContext(
 	if (!charger.ok) return charger;
 	if (!charger.value.channels.some((c) => c.id === request.channelId))
 		return missing('channel on this charger');
-	const [reading, supply, others, preferences] = await Promise.all([
+	const [reading, supply, others, preferences, bench] = await Promise.all([
 		lastReading(db, request.packId, now),
 		getSupply(db, charger.value.supplyId) as Promise<Supply | null>,
 		othersOutputW(db, charger.value, request.channelId),
-		getPreferences(db)
+		getPreferences(db),
+		listChargers(db)
 	]);
+	const at = { pack: pack.value, charger: charger.value, channelId: request.channelId, supply, bench };
 	return done({
+		around: await surroundings(db, at, request.practice ?? {}),
 		pack: pack.value,
 		reading,
 		charger: charger.value,
@@ -95,31 +112,74 @@ export async function saveProgram(db: Database, input: unknown, now: string): Pr
 	if (!solved.ok) return solved;
 	const fatal = solved.value.findings.find((f) => f.severity === 'stop' && !f.overridable);
 	if (fatal) return refuse(409, fatal.sentence);
-	const { overrides, ...fields } = request.value;
-	const row = await db.models.Program.create({
-		id: randomUUID(),
-		...fields,
-		overrides,
-		settings: solved.value.settings,
-		verdict: solved.value.verdict
+	const { overrides, name, ...fields } = request.value;
+	const row = await db.sequelize.transaction(async (transaction) => {
+		const last =
+			name === null
+				? 0
+				: (((await db.models.Program.max('version', {
+						where: { packId: fields.packId, name },
+						transaction
+					})) as number | null) ?? 0);
+		return db.models.Program.create(
+			{
+				id: randomUUID(),
+				...fields,
+				overrides,
+				name,
+				version: name === null ? null : last + 1,
+				settings: solved.value.settings,
+				verdict: solved.value.verdict
+			},
+			{ transaction }
+		);
 	});
 	return getProgram(db, row.get('id') as string);
 }
 
+const toProgram = (row: Row): SavedProgram => ({
+	id: row.get('id') as string,
+	packId: row.get('packId') as string,
+	chargerId: row.get('chargerId') as string,
+	channelId: row.get('channelId') as string,
+	task: row.get('task') as TaskId,
+	purpose: row.get('purpose') as Purpose,
+	settings: ProgramSettings.parse(row.get('settings')),
+	overrides: row.get('overrides') as Overrides,
+	practice: row.get('practice') as PracticeLayer,
+	name: (row.get('name') as string | null) ?? null,
+	version: (row.get('version') as number | null) ?? null,
+	verdict: row.get('verdict') as string,
+	savedAt: (row.get('createdAt') as Date).toISOString()
+});
+
 export async function getProgram(db: Database, id: string): Promise<Result<SavedProgram>> {
 	const row = await db.models.Program.findByPk(id);
-	if (!row) return missing('program');
-	return done({
-		id,
-		packId: row.get('packId') as string,
-		chargerId: row.get('chargerId') as string,
-		channelId: row.get('channelId') as string,
-		task: row.get('task') as TaskId,
-		purpose: row.get('purpose') as Purpose,
-		settings: row.get('settings') as ProgramSettings,
-		overrides: row.get('overrides') as Overrides,
-		savedAt: (row.get('createdAt') as Date).toISOString()
+	return row ? done(toProgram(row)) : missing('program');
+}
+
+/** The programs kept for a pack under a name, by name, the newest version of each first. */
+export async function programsOf(db: Database, packId: string): Promise<SavedProgram[]> {
+	const rows = await db.models.Program.findAll({
+		where: { packId, name: { [Op.ne]: null } },
+		order: [
+			['name', 'ASC'],
+			['version', 'DESC']
+		]
 	});
+	return rows.map(toProgram);
+}
+
+/** Takes a program off the pack's list; what was run with it stays in the logbook. {@link renameProgram} puts it back. */
+export async function renameProgram(
+	db: Database,
+	id: string,
+	name: string | null
+): Promise<Result<SavedProgram>> {
+	const row = await db.models.Program.findByPk(id);
+	if (!row) return missing('program');
+	await row.update({ name });
+	return done(toProgram(row));
 }
 
 /** The saved program solved again for the present moment: what was proved yesterday is proved anew before a start. */

@@ -10,9 +10,13 @@ export async function channelOutputs(db: Database, chargerId: string): Promise<M
 		rows.map((row) => {
 			const settings = row.get('settings') as ProgramSettings;
 			const now = live.get(row.get('id') as string);
+			// What a run takes out of a pack is no output; a task that only discharges never has one.
+			const takesOut = row.get('task') === 'discharge';
 			const powerW = now
-				? now.packV * now.currentA
-				: settings.currentA * settings.cells * settings.endVoltageV;
+				? Math.max(0, now.packV * now.currentA)
+				: takesOut
+					? 0
+					: settings.currentA * settings.cells * settings.endVoltageV;
 			return [row.get('channelId') as string, powerW];
 		})
 	);

@@ -5,10 +5,10 @@ import { z } from 'zod';
 import { OverriddenFinding, RunLook, RunResult, type Run } from '$core/log/run';
 import { mayStart } from '$core/program/check';
 import type { Solution } from '$core/program/solve';
-import { taperEndA } from '$core/simulate/assume';
 import type { Database } from '../db/connect';
 import { toRun } from '../db/map';
 import { LinkError } from '../link/charger-link';
+import { keyedProgram } from '../link/keyed-program';
 import { packTruth } from '../link/pack-truth';
 import type { StandInLink } from '../link/stand-in-link';
 import { checked, done, missing, refuse, type Result } from '../result';
@@ -151,18 +151,7 @@ export async function startRun(
 	const run = await writeRun(db, id, ready.value, 'link', now);
 	if (!run.ok) return run;
 	try {
-		await link.start(r.channel.label, {
-			runId: id,
-			chemistry: r.chemistry.id,
-			cells: settings.cells,
-			currentA: settings.currentA,
-			endVoltageV: settings.endVoltageV,
-			balance: settings.balance,
-			taperA: taperEndA(r, settings.currentA),
-			timerMin: settings.safetyTimerMin,
-			capacityLimitAh: settings.capacityLimitAh,
-			temperatureLimitDegC: settings.temperatureLimitDegC
-		});
+		await link.start(r.channel.label, keyedProgram(id, r, settings));
 	} catch (error) {
 		await db.models.Run.destroy({ where: { id }, force: true });
 		if (error instanceof LinkError)
@@ -217,6 +206,8 @@ export interface RunEnd {
 	chargeAh: number;
 	peakTemperatureDegC: number | null;
 	endCellVoltagesV: number[] | null;
+	/** Volts of the pack at the end, where no cell is seen. */
+	endPackVoltageV?: number | null;
 	notes?: string;
 }
 
@@ -226,15 +217,16 @@ export async function endRun(db: Database, id: string, end: RunEnd, now: string)
 	if (!row) return missing('run');
 	if (row.get('status') === 'ended') return done(toRun(row));
 	await db.sequelize.transaction(async (transaction) => {
-		await row.update({ ...end, notes: end.notes ?? '', status: 'ended', endedAt: now }, { transaction });
-		if (end.endCellVoltagesV?.length)
+		const { endPackVoltageV = null, ...fields } = end;
+		await row.update({ ...fields, notes: end.notes ?? '', status: 'ended', endedAt: now }, { transaction });
+		if (end.endCellVoltagesV?.length || endPackVoltageV !== null)
 			await db.models.Reading.create(
 				{
 					id: randomUUID(),
 					packId: row.get('packId'),
 					takenAt: now,
-					cellVoltagesV: end.endCellVoltagesV,
-					packVoltageV: null,
+					cellVoltagesV: end.endCellVoltagesV?.length ? end.endCellVoltagesV : null,
+					packVoltageV: end.endCellVoltagesV?.length ? null : endPackVoltageV,
 					state: 'just used',
 					temperatureDegC: null,
 					cellResistancesOhm: null

@@ -3,7 +3,7 @@
 	Live or logged readings are laid over it.
 -->
 <script lang="ts">
-	import type { Band } from '$core/simulate/monte-carlo';
+	import type { Band } from '$core/forecast/monte-carlo';
 	import type { Telemetry } from '$core/log/telemetry';
 	import { theme } from '../theme.svelte';
 	import Chart, { type ChartColours } from './Chart.svelte';

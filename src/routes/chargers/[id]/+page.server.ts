@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { getCharger, getSupply } from '$lib/server/services/chargers';
 import { listPacks } from '$lib/server/services/packs';
+import { slotsOf } from '$lib/server/services/slots';
 import { listRuns } from '$lib/server/services/runs';
 import type { PageServerLoad } from './$types';
 
@@ -11,11 +12,12 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	const charger = await getCharger(db, params.id);
 	if (!charger.ok) error(404, charger.message);
 	const now = new Date().toISOString();
-	const [supply, packs, { runs, total }] = await Promise.all([
+	const [supply, packs, slots, { runs, total }] = await Promise.all([
 		getSupply(db, charger.value.supplyId),
 		listPacks(db, now),
+		slotsOf(db, params.id),
 		listRuns(db, { chargerId: params.id, limit: 6 })
 	]);
 	const able = packs.map((p) => p.pack).filter((p) => p.condition === 'in service');
-	return { charger: charger.value, supply, packs: able, runs, total };
+	return { charger: charger.value, supply, packs: able, slots, runs, total };
 };

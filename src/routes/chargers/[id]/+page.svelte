@@ -6,6 +6,7 @@
 	import { limitsAt, type EnvelopeInput } from '$core/charger/envelope';
 	import { HELD_SETTINGS, showHeld, type HeldSetting } from '$core/charger/setting';
 	import { cellsLabel } from '$core/pack/pack';
+	import { taskOf } from '$core/program/task';
 	import { packRates } from '$core/program/context';
 	import { parseFigure } from '$core/quantity/parse';
 	import { send } from '$lib/ui/api';
@@ -35,6 +36,7 @@
 		channel,
 		supply: data.supply,
 		othersOutputW: 0,
+		othersOnSupplyW: 0,
 		packRates: packRates(chemistryOf(p.chemistry), p, 'standard', 20)
 	});
 	/** For every pack this channel takes: what the charger can give it when full, as a share of 1C, and what decides. */
@@ -46,6 +48,17 @@
 				return { pack: p, currentA: least.currentA, share: least.currentA / p.capacityAh, least };
 			})
 			.sort((a, b) => a.share - b.share)
+	);
+
+	const fixes = $derived(
+		[
+			channel.fixedCurrentA !== null && `current ${channel.fixedCurrentA} A`,
+			channel.storageCurrentA !== null && `${channel.storageCurrentA} A in storage`,
+			channel.storageV !== null && `storage ${channel.storageV.toFixed(2)} V`,
+			channel.deltaVStepV === null &&
+				channel.chemistries.some((c) => chemistryOf(c.chemistry).family === 'nickel') &&
+				'the dip of nickel'
+		].filter((x) => typeof x === 'string')
 	);
 
 	let editing = $state<number | null>(null);
@@ -80,6 +93,16 @@
 		await invalidateAll();
 		toast(`${label} noted.`, {
 			action: { label: 'Undo', onClick: async () => void (await put(before), await invalidateAll()) }
+		});
+	}
+	async function emptySlot(s: (typeof data.slots)[number]) {
+		const put = (programId: string | null) =>
+			send('PUT', `/chargers/${charger.id}/slots`, { slot: s.slot, programId });
+		const sent = await put(null);
+		if (!sent.ok) return void toast.error(sent.message);
+		await invalidateAll();
+		toast(`Slot ${s.slot} is empty.`, {
+			action: { label: 'Undo', onClick: async () => void (await put(s.programId), await invalidateAll()) }
 		});
 	}
 	async function remove() {
@@ -118,6 +141,7 @@
 			</p>
 		</div>
 		<p class="flex gap-2">
+			<a class="btn" href="/chargers/{charger.id}/suits">Suits my packs?</a>
 			<a class="btn" href="/chargers/{charger.id}/edit">Edit</a>
 			<button class="btn" onclick={remove}>Delete</button>
 			<a class="btn btn-act" data-next href="/program?channel={channel.id}">Program</a>
@@ -167,6 +191,12 @@
 				</dd>
 				<dt class="quiet">Temperature probe</dt>
 				<dd>{channel.hasProbe ? 'yes' : 'none: your hand is the probe'}</dd>
+				<dt class="quiet">Programs</dt>
+				<dd>{channel.tasks.map((t) => taskOf(t).name.toLowerCase()).join(', ')}</dd>
+				{#if fixes.length}
+					<dt class="quiet">It fixes</dt>
+					<dd>{fixes.join(', ')}</dd>
+				{/if}
 			</dl>
 			<h2 class="mt-5">What it holds now</h2>
 			<p class="quiet text-[12.5px]">
@@ -240,6 +270,35 @@
 				</table>
 			</div>
 			{#if message}<p class="mt-1 text-stop" role="alert">{message}</p>{/if}
+			{#if charger.slots > 0}
+				<h2 class="mt-5">Memory slots</h2>
+				<ul>
+					{#each { length: charger.slots } as _, i (i)}
+						{@const s = data.slots.find((x) => x.slot === i + 1)}
+						<li class="flex items-baseline gap-3 border-b py-1">
+							<span class="quiet num w-5">{i + 1}</span>
+							{#if s}
+								<a
+									class="min-w-0 flex-1 truncate hover:underline"
+									href="/program?pack={s.packId}&channel={channel.id}&task={s.task}&program={s.programId}"
+									>{s.title}</a
+								>
+								<span class="quiet num text-[12px]"
+									>{s.settings.currentA.toFixed(1)} A · {day(s.keyedAt)}</span
+								>
+								<button
+									class="quiet text-[12.5px] hover:underline"
+									aria-label="Empty slot {i + 1}"
+									onclick={() => void emptySlot(s)}>empty</button
+								>
+							{:else}<span class="quiet flex-1">free</span>{/if}
+						</li>
+					{/each}
+				</ul>
+				<p class="quiet mt-1 text-[12.5px]">
+					A slot is filled from a program, under Keep. Usual is one each for balance and storage of a pack.
+				</p>
+			{/if}
 			{#if charger.notes}<p class="mt-4 border-l-2 pl-3 whitespace-pre-line">{charger.notes}</p>{/if}
 		</section>
 		<section class="mt-4 min-w-0">

@@ -1,12 +1,17 @@
 <script lang="ts">
+	import { endedWell } from '$core/log/run';
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
-	import { showSetting, SETTINGS, type SettingId } from '$core/program/settings';
+	import { chemistryOf } from '$core/chemistry/catalogue';
+	import { movedWord } from '$core/program/in-words';
+	import { settingName, showSetting, type SettingId } from '$core/program/settings';
+	import { taskOf } from '$core/program/task';
 	import { send } from '$lib/ui/api';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
 	import { minutesOf, moment } from '$lib/ui/words';
 
+	const GUARDS: readonly SettingId[] = ['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'];
 	let { data } = $props();
 	const run = $derived(data.run);
 	const spreadMv = $derived(
@@ -15,17 +20,34 @@
 			: null
 	);
 
+	/** The settings that its task has; what a guard is not set to is said, what never applied is left out. */
+	const shown = $derived(
+		taskOf(run.task)
+			.settings.map((id) => [id, run.settings[id] ?? null] as const)
+			.filter(([id, value]) => value !== null || GUARDS.includes(id))
+	);
+
 	/** What the end means, in a sentence. */
 	const meaning = $derived.by(() => {
 		const fullV = run.settings.endVoltageV;
 		switch (run.endReason) {
+			case 'end voltage':
+				return run.task === 'discharge'
+					? `Down at ${(run.settings.dischargeEndV ?? 0).toFixed(2)} V per cell: it held ${Math.round((run.chargeAh ?? 0) * 1000)} mAh.`
+					: `Arrived at ${fullV.toFixed(2)} V per cell.`;
+			case 'temperature rise':
+				return 'The temperature climbed as it does when a nickel pack is full.';
 			case 'full':
+				if (data.pack && chemistryOf(data.pack.chemistry).endOfCharge.kind === 'dip')
+					return 'The volts fell back from their peak: full.';
 				return spreadMv === null || spreadMv <= 20
 					? `Full at ${fullV.toFixed(2)} V per cell.${spreadMv === null ? '' : ' The cells ended level.'}`
 					: `Full, but the cells ended ${spreadMv} mV apart: watch the low one.`;
 			case 'timer':
+				if (endedWell(run)) return 'Its minutes were up. Let it rest an hour, then measure every cell.';
 				return `The safety timer of ${run.settings.safetyTimerMin} min cut it short.`;
 			case 'capacity limit':
+				if (endedWell(run)) return 'What it was to move has been moved.';
 				return `The capacity limit of ${Math.round((run.settings.capacityLimitAh ?? 0) * 1000)} mAh cut it short${run.expectedAh ? `; about ${Math.round(run.expectedAh * 1000)} mAh were expected` : ''}. Was the limit left over from a smaller pack?`;
 			case 'temperature':
 				return 'The pack got too hot. Let it cool, look at it closely, and charge more slowly.';
@@ -92,15 +114,13 @@
 		</p>
 	</header>
 	<p class="mt-3 text-[1.05rem]">
-		<b class:text-check={run.endReason !== 'full'} class:text-act={run.endReason === 'full'}
-			>{run.endReason}</b
-		>
+		<b class:text-check={!endedWell(run)} class:text-act={endedWell(run)}>{run.endReason}</b>
 		· {meaning}
 	</p>
 	<div class="grid gap-x-10 lg:grid-cols-[300px_minmax(0,1fr)]">
 		<section class="mt-3">
 			<dl class="grid grid-cols-[8.5rem_1fr] gap-y-1">
-				<dt class="quiet">Put in</dt>
+				<dt class="quiet">{movedWord(run.task)}</dt>
 				<dd class="num">
 					{run.chargeAh === null ? '–' : Math.round(run.chargeAh * 1000)} mAh{#if run.expectedAh}<span
 							class="quiet ml-2">of {Math.round(run.expectedAh * 1000)}</span
@@ -121,9 +141,9 @@
 			</dl>
 			<h2 class="mt-4">Settings</h2>
 			<dl class="mt-1 grid grid-cols-[8.5rem_1fr] gap-y-1">
-				{#each Object.entries(run.settings) as [id, value] (id)}
-					<dt class="quiet">{SETTINGS[id as SettingId]?.name ?? id}</dt>
-					<dd class="num">{value === null ? 'not on this charger' : showSetting(id as SettingId, value)}</dd>
+				{#each shown as [id, value] (id)}
+					<dt class="quiet">{settingName(id, run.task)}</dt>
+					<dd class="num">{value === null ? 'not on this charger' : showSetting(id, value)}</dd>
 				{/each}
 			</dl>
 			{#if run.overridden.length}

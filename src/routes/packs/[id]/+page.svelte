@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { endedWell } from '$core/log/run';
+	import { mainCurrentA } from '$core/program/in-words';
 	import { reachable } from '$lib/ui/reachable';
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
@@ -56,7 +58,7 @@
 <svelte:head><title>{pack.name} · Stack Tender</title></svelte:head>
 <div class="page">
 	<header class="flex flex-wrap items-center gap-x-5 gap-y-3 border-b pb-3">
-		<StackGlyph {pack} cellV={last?.cellVoltagesV ?? null} size={56} />
+		<StackGlyph {pack} cellV={last?.cellVoltagesV ?? null} packV={last?.packVoltageV ?? null} size={56} />
 		<div class="min-w-0 flex-1">
 			<h1>{pack.name}</h1>
 			<p class="quiet">
@@ -121,7 +123,7 @@
 						<thead>
 							<tr
 								><th>When</th><th class="hidden sm:table-cell">Charger</th><th class="right">Current</th><th
-									class="right">Put in</th
+									class="right">Moved</th
 								><th class="right">Time</th><th>Ended</th></tr
 							>
 						</thead>
@@ -135,14 +137,16 @@
 										></td
 									>
 									<td class="hidden sm:table-cell">{chargerName} {channelLabel}</td>
-									<td class="right num">{run.settings.currentA.toFixed(1)}<span class="unit">A</span></td>
+									<td class="right num"
+										>{mainCurrentA(run.task, run.settings).toFixed(1)}<span class="unit">A</span></td
+									>
 									<td class="right num"
 										>{run.chargeAh === null ? '–' : Math.round(run.chargeAh * 1000)}<span class="unit"
 											>mAh</span
 										></td
 									>
 									<td class="right num">{run.durationS === null ? '–' : minutesOf(run.durationS)}</td>
-									<td class:text-check={run.endReason !== 'full' && run.status === 'ended'}
+									<td class:text-check={run.status === 'ended' && !endedWell(run)}
 										>{run.status === 'running' ? 'running' : run.endReason}</td
 									>
 								</tr>
@@ -159,6 +163,29 @@
 		</div>
 		<div class="min-w-0">
 			<section class="mt-4">
+				<h2>Programs</h2>
+				<ul>
+					{#each data.kept as p (p.id)}
+						<li class="flex items-baseline gap-3 border-b py-1">
+							<a
+								class="min-w-0 flex-1 truncate hover:underline"
+								href="/program?pack={pack.id}&channel={p.channelId}&task={p.task}&purpose={p.purpose}&program={p.id}"
+								>{p.name}</a
+							>
+							<span class="quiet text-[12.5px]">version {p.version} · {day(p.savedAt)}</span>
+						</li>
+					{:else}
+						<li class="quiet">None kept. Build one under Program and keep it there.</li>
+					{/each}
+				</ul>
+				{#if pack.pairId && data.partner}
+					<p class="mt-1">
+						Works with <a class="hover:underline" href="/packs/{pack.pairId}">{data.partner}</a>:
+						<a class="link" href="/program/pair?pack={pack.id}">program both</a>
+					</p>
+				{/if}
+			</section>
+			<section class="mt-6">
 				<h2>Label and lead</h2>
 				<dl class="mt-1 grid grid-cols-[10rem_1fr] gap-y-1">
 					<dt class="quiet">Printed volts</dt>
@@ -170,7 +197,17 @@
 					<dt class="quiet">Connector</dt>
 					<dd>{connectorOf(pack.connectorId)?.name ?? 'not known'}</dd>
 					<dt class="quiet">Balance lead</dt>
-					<dd>{pack.balanceLead ? `yes, ${pack.cells + 1} wires` : 'none'}</dd>
+					<dd>
+						{chemistry.balanceFromCells === null
+							? 'this chemistry has none'
+							: pack.balanceLead
+								? `yes, ${pack.cells + 1} wires`
+								: 'none'}
+					</dd>
+					{#if pack.electronics !== 'none'}
+						<dt class="quiet">Electronics</dt>
+						<dd>{pack.electronics}</dd>
+					{/if}
 					<dt class="quiet">Measured capacity</dt>
 					<dd class:num={pack.measuredCapacityAh !== null}>
 						{pack.measuredCapacityAh === null

@@ -1,10 +1,12 @@
 <script lang="ts">
 	import PackForm from '$lib/ui/PackForm.svelte';
+
+	let { data } = $props();
 </script>
 
 <svelte:head><title>New pack · Stack Tender</title></svelte:head>
 <div class="page">
 	<h1>New pack</h1>
 	<p class="quiet mt-1">Read it from the label. What the label does not say stays empty.</p>
-	<PackForm />
+	<PackForm others={data.others} />
 </div>

@@ -8,6 +8,7 @@
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import { feed } from '$lib/ui/live.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { doing, inOneLine, movedWord } from '$core/program/in-words';
 	import EndByHand from './EndByHand.svelte';
 	import LookForm from './LookForm.svelte';
 
@@ -77,18 +78,14 @@
 	}
 </script>
 
-<svelte:head><title>{data.packName} charging · Stack Tender</title></svelte:head>
+<svelte:head><title>{data.packName} {doing(run.task)} · Stack Tender</title></svelte:head>
 <div class="page !max-w-none">
 	<header class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b pb-3">
 		<div class="min-w-0 flex-1 basis-full sm:basis-0">
 			<h1>{data.packName}</h1>
 			<p class="quiet">
 				on {data.chargerName}, channel {data.channelLabel} ·
-				<span class="num">{run.settings.currentA.toFixed(1)} A</span>
-				to
-				<span class="num">{run.settings.endVoltageV.toFixed(2)} V</span> per cell{run.settings.balance
-					? ', balancing'
-					: ''}
+				<span class="num">{pack ? inOneLine(run.task, pack.chemistry, run.settings) : ''}</span>
 			</p>
 		</div>
 		{#if run.mode === 'link'}
@@ -131,10 +128,10 @@
 					</div>
 					<div>
 						<dt>Current</dt>
-						<dd class="num">{values.currentA.toFixed(2)}<span class="unit">A</span></dd>
+						<dd class="num">{Math.abs(values.currentA).toFixed(2)}<span class="unit">A</span></dd>
 					</div>
 					<div>
-						<dt>In</dt>
+						<dt>{movedWord(run.task)}</dt>
 						<dd class="num">{Math.round(values.chargeAh * 1000)}<span class="unit">mAh</span></dd>
 					</div>
 					<div>
@@ -174,7 +171,7 @@
 				<p class="quiet" role="status">Waiting for the first values from the charger.</p>
 			{/if}
 			<p class="quiet mt-4 text-[12.5px]">
-				Never pull the main lead while it charges: stop first. Do not leave.
+				Never pull the main lead while current flows: stop first. Do not leave.
 			</p>
 		</section>
 		<section class="mt-4 min-w-0" aria-label="Course">
@@ -195,7 +192,7 @@
 					? `After ${Math.round(values.timeS / 60)} minutes ${values.packV.toFixed(2)} volts and ${values.currentA.toFixed(2)} amps`
 					: 'No values yet'}
 			/>
-			{#if data.planned && pack && chemistry}
+			{#if data.planned && pack && chemistry && run.task !== 'discharge' && chemistry.endOfCharge.kind !== 'dip'}
 				<h2 class="mt-2">Envelope</h2>
 				<EnvelopeChart
 					input={data.planned.envelope}

@@ -2,14 +2,19 @@
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
 	import { EndReason, type Run } from '$core/log/run';
+	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Pack } from '$core/pack/pack';
+	import { movedWord } from '$core/program/in-words';
+	import { taskOf } from '$core/program/task';
 	import { parseFigure } from '$core/quantity/parse';
 	import { send } from '$lib/ui/api';
 	import Field from '$lib/ui/Field.svelte';
 
 	let { run, pack }: { run: Run; pack: Pack } = $props();
 
-	let reason = $state<string>('full');
+	const byCell = $derived(chemistryOf(pack.chemistry).balanceFromCells !== null);
+	// svelte-ignore state_referenced_locally
+	let reason = $state<string>(taskOf(run.task).moves === 'out' ? 'end voltage' : 'full');
 	let minutes = $state('');
 	let mah = $state('');
 	// svelte-ignore state_referenced_locally
@@ -63,11 +68,11 @@
 			</select>
 		</label>
 		<Field label="Minutes" unit="min" numeric bind:value={minutes} error={errors.minutes} />
-		<Field label="Put in" unit="mAh" numeric bind:value={mah} error={errors.mah} />
+		<Field label={movedWord(run.task)} unit="mAh" numeric bind:value={mah} error={errors.mah} />
 		<Field label="Note" bind:value={notes} />
 	</div>
 	<div class="mt-2 flex flex-wrap gap-2">
-		{#each cells as _, i (i)}
+		{#each byCell ? cells : [] as _, i (i)}
 			<label class="w-[4.6rem]"
 				><span class="quiet block text-[12px]">Cell {i + 1}, V</span><input
 					class="field num"

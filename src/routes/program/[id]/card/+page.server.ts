@@ -1,8 +1,27 @@
 import { error } from '@sveltejs/kit';
+import { asks, type Resolved } from '$core/program/context';
+import type { ProgramSettings } from '$core/program/settings';
 import { keyInCard } from '$core/program/key-in';
 import { app } from '$lib/server/app';
 import { getProgram, solveSaved } from '$lib/server/services/programs';
 import type { PageServerLoad } from './$types';
+
+/** Volts of the pack at which the program ends, V; null where volts do not end it. */
+function endOf(r: Resolved, settings: ProgramSettings): number | null {
+	if (r.taskData.moves === 'out')
+		return settings.dischargeEndV === null ? null : settings.cells * settings.dischargeEndV;
+	return asks(r, 'endVoltageV') ? settings.cells * settings.endVoltageV : null;
+}
+
+/** Main and balance lead in the order that this person follows. */
+function leadsOf(r: Resolved): string {
+	const main = 'the main lead, red to red';
+	if (r.chemistry.balanceFromCells === null || !r.pack.balanceLead || r.pack.cells < 2) return main;
+	const balance = 'the balance lead, black pin to the marked end';
+	return r.practice.values.plugOrder === 'main lead first'
+		? `${main}, then ${balance}`
+		: `${balance}, then ${main}`;
+}
 
 export const load: PageServerLoad = async ({ params }) => {
 	const { db } = await app();
@@ -10,7 +29,7 @@ export const load: PageServerLoad = async ({ params }) => {
 	if (!program.ok) error(404, program.message);
 	const solution = await solveSaved(db, program.value, new Date().toISOString());
 	if (!solution.ok) error(solution.status, solution.message);
-	const { resolved: r, forecast, findings } = solution.value;
+	const { resolved: r, forecast, findings, settings } = solution.value;
 	return {
 		programId: params.id,
 		card: keyInCard(solution.value),
@@ -20,7 +39,9 @@ export const load: PageServerLoad = async ({ params }) => {
 		taskName: r.taskData.name,
 		timeMin: forecast?.timeMin ?? null,
 		chargeAh: forecast?.chargeAh ?? null,
-		fullV: solution.value.settings.cells * solution.value.settings.endVoltageV,
+		moves: r.taskData.moves,
+		endV: endOf(r, settings),
+		leads: leadsOf(r),
 		cells: r.pack.cells,
 		checks: findings.filter((f) => f.severity !== 'note').map((f) => f.sentence)
 	};

@@ -42,22 +42,34 @@
 				</ol>
 			{/if}
 		{/each}
+		{#if data.card.steps.length}
+			<h2 class="mt-4">In steps, because the charger has no such program</h2>
+			<ol class="mt-1">
+				{#each data.card.steps as step, i (i)}
+					<li class="grid grid-cols-[1.6rem_9rem_1fr] items-baseline gap-x-2 border-b py-[7px]">
+						<span class="quiet num">{i + 1}</span><b>{step.name}</b><span>{step.how}</span>
+					</li>
+				{/each}
+			</ol>
+		{/if}
+		{#each data.card.beware as words (words)}<p class="mt-2 border-l-2 pl-3">{words}</p>{/each}
 		<p class="mt-4">
 			The charger must read <b class="num">{data.cells}S</b>. If it reads anything else, stop.
 			{#if data.timeMin && data.chargeAh}
 				Expect <b class="num">{Math.round(data.timeMin.median)}</b> min ({Math.round(data.timeMin.p5)} to {Math.round(
 					data.timeMin.p95
 				)}), about
-				<b class="num">{Math.round(data.chargeAh.median * 1000)}</b> mAh, ending at
-				<b class="num">{data.fullV.toFixed(1)}</b> V.
+				<b class="num">{Math.round(data.chargeAh.median * 1000)}</b>
+				{data.moves === 'out' ? 'mAh out' : 'mAh'}{#if data.endV !== null}, ending at
+					<b class="num">{data.endV.toFixed(1)}</b> V{/if}.
 			{/if}
 		</p>
 		{#each data.checks as sentence (sentence)}<p class="mt-2 border-l-2 border-check pl-3">
 				{sentence}
 			</p>{/each}
 		<p class="quiet mt-4 text-[12.5px]">
-			Plug in: supply, charger, charge lead into the charger, main lead, then the balance lead, black pin to
-			the marked end. Stay with it. Hot or swelling: stop at the charger, leave it, get out if it smokes.
+			Plug in: supply, charger, charge lead into the charger, {data.leads}. Stay with it. Hot or swelling:
+			stop at the charger, leave it, get out if it smokes.
 		</p>
 	</article>
 </div>

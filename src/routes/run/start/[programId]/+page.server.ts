@@ -23,6 +23,8 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		charger: r.charger,
 		channel: r.channel,
 		taskName: r.taskData.name,
+		family: r.chemistry.family,
+		plugOrder: r.practice.values.plugOrder,
 		now
 	};
 };

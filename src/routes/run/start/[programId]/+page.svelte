@@ -4,6 +4,7 @@
 	import type { Run } from '$core/log/run';
 	import { cellsLabel } from '$core/pack/pack';
 	import { mayStart, verdictOf } from '$core/program/check';
+	import { doing, inOneLine } from '$core/program/in-words';
 	import { parseFigure } from '$core/quantity/parse';
 	import { send } from '$lib/ui/api';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
@@ -15,11 +16,20 @@
 	let way = $state<'link' | 'by hand' | null>(null);
 	const mode = $derived(way ?? (linked ? 'link' : 'by hand'));
 
+	const byCell = $derived(data.family === 'lithium' && pack.balanceLead && pack.cells > 1);
+	const leadStep = $derived.by(() => {
+		const main = 'ain lead to the pack, red to red';
+		const balance = `his pack’s balance lead into the ${pack.cells}S port, black pin to the marked end`;
+		if (!byCell) return `M${main}.`;
+		return data.plugOrder === 'main lead first'
+			? `M${main}; then t${balance}.`
+			: `T${balance}; then the m${main}.`;
+	});
 	const STEPS = $derived([
 		'The pack is not swollen, dented or hot; its wires and plugs are whole.',
 		'Supply on, charger on, charge lead in the charger before it touches the pack.',
-		`Main lead to the pack, red to red${pack.balanceLead && pack.cells > 1 ? `; then this pack’s balance lead into the ${pack.cells}S port, black pin to the marked end` : ''}.`,
-		'Pack in a vented, fire-resistant container, nothing that burns around it; the charger’s vents are clear; I stay here.'
+		leadStep,
+		`${data.family === 'lead' ? 'The place is aired, no sparks near the battery' : 'Pack in a vented, fire-resistant container, nothing that burns around it'}; the charger’s vents are clear; I stay here.`
 	]);
 	const ticked = new SvelteSet<number>();
 	const reasons = new SvelteMap<string, string>();
@@ -29,6 +39,7 @@
 	);
 	const clear = $derived(mayStart(data.findings, decided));
 
+	const word = $derived(doing(data.program.task));
 	let read = $state<{ cells: number; packV: number; cellV: number[] } | null>(null);
 	let typed = $state('');
 	let message = $state('');
@@ -102,10 +113,8 @@
 		<div class="min-w-0 flex-1">
 			<h1>Check and connect {pack.name}</h1>
 			<p class="quiet">
-				{data.taskName}, <span class="num">{cellsLabel(pack)}</span> at
-				<b class="num text-ink">{settings.currentA.toFixed(1)} A</b>
-				to
-				<b class="num text-ink">{settings.endVoltageV.toFixed(2)} V</b> per cell on {charger.name}{charger
+				{data.taskName}, <span class="num">{cellsLabel(pack)}</span>:
+				<b class="num text-ink">{inOneLine(data.program.task, pack.chemistry, settings)}</b> on {charger.name}{charger
 					.channels.length > 1
 					? `, channel ${channel.label}`
 					: ''}
@@ -188,7 +197,7 @@
 							<p class="num">{read.packV.toFixed(2)} V</p>
 							{#if read.cellV.length}
 								<p class="num quiet text-[12.5px]">{read.cellV.map((v) => v.toFixed(3)).join('  ')}</p>
-							{:else if pack.cells > 1}
+							{:else if byCell}
 								<p class="text-stop">All cells read zero: the balance lead is not seen.</p>
 							{/if}
 						</div>
@@ -221,7 +230,7 @@
 					disabled={!ready}
 					onclick={start}
 					data-next={read || mode === 'by hand' ? '' : undefined}
-					>{mode === 'link' ? 'Start charging' : 'It is charging now'}</button
+					>{mode === 'link' ? `Start ${word}` : `It is ${word} now`}</button
 				>
 				<p class="quiet mt-2 text-[12.5px]" aria-live="polite">
 					{waiting

@@ -1,0 +1,100 @@
+/** Lead-acid: flooded, AGM or gel; constant current, absorption at constant voltage, then float. */
+import type { Chemistry } from './chemistry';
+import { curveFromAnchors } from './curve';
+
+/** What flooded, AGM and gel share; gel ends a little lower. */
+const LEAD: Omit<Chemistry, 'id' | 'name'> = {
+	family: 'lead',
+	cells: { min: 1, max: 12 },
+	balanceFromCells: null,
+	voltages: {
+		nominalV: 2.0,
+		printedV: [2.0, 2.1],
+		chargeEndV: 2.4,
+		gentleEndV: { low: 2.35, high: 2.35 },
+		setMaxV: 2.45,
+		cellMaxV: 2.6,
+		lookAgainV: null,
+		storageV: 2.13,
+		storageWindowV: { low: 2.09, high: 2.18 },
+		dischargeEndV: 1.8,
+		hardFloorV: 1.75,
+		doNotChargeV: 1.5
+	},
+	temperatures: { leastDegC: 0, coldDegC: 0, coldRateC: 0.1, startMaxDegC: 40, tripDegC: 45 },
+	rates: {
+		noLabelC: 0.2,
+		gentleC: 0.1,
+		standardC: 0.2,
+		hurryMaxC: 0.25,
+		taperC: 0.02,
+		fastTaperC: null,
+		dischargeC: 0.2,
+		dischargeMaxC: 0.5,
+		trickleMaxC: null
+	},
+	defaults: {
+		seriesOhmAh: 0.045,
+		relaxOhmAh: 0.12,
+		relaxS: 600,
+		resistanceDoublesPerK: 40,
+		heatCapacityJPerKAh: 40,
+		coolingS: 5400,
+		coulombicEfficiency: 1,
+		selfDischargePerMonth: 0.04,
+		restUncertaintyV: 0.015
+	},
+	endOfCharge: {
+		kind: 'absorption',
+		floatV: { low: 2.25, high: 2.3 },
+		absorptionVPerK: -0.0045,
+		floatVPerK: -0.003,
+		clampDegC: { low: 0, high: 40 }
+	},
+	acceptance: { halfSoc: 1.0, widthSoc: 0.02, perLnRate: 0.004, perK: 0.0005, heatShare: 0.6 },
+	peukert: { exponent: 1.2, ratedHours: 20 },
+	storage: {
+		kind: 'none',
+		why: 'A lead battery is put away full and topped up: there is no storage voltage.'
+	},
+	recovery: { belowV: 1.8, maxC: 0.05, maxMin: 30, maxShare: 0.03 },
+	curve: curveFromAnchors([
+		[-0.08, 1.4],
+		[-0.03, 1.75],
+		[0.0, 1.9],
+		[0.05, 1.93],
+		[0.1, 1.945],
+		[0.2, 1.97],
+		[0.4, 2.015],
+		[0.6, 2.06],
+		[0.8, 2.1],
+		[0.9, 2.12],
+		[0.96, 2.14],
+		[1.0, 2.16],
+		[1.015, 2.24],
+		[1.03, 2.45],
+		[1.05, 2.7]
+	]),
+	sources: {
+		voltages:
+			'2.40 V per cell: DIN 41773, from memory. Discharge end, floor and shorted-cell volts: common practice, no source.',
+		temperatures: 'Common practice, no source: 0 to 40 °C.',
+		rates: 'Common practice, no source: 0.1C to 0.25C, absorption ends at 0.02C.',
+		defaults: 'Common practice, no source: a 7 Ah battery of 12 V with about 40 mΩ, 2.3 kg.',
+		curve:
+			'Common practice, no source: 2.13 V full and 1.95 V empty at rest; past full the polarisation of gassing is part of the curve.',
+		cells: 'Common practice, no source: up to 24 V.',
+		endOfCharge:
+			'DIN 41773 (2.40 V per cell, float 2.23 to 2.30 V), from memory; −4.5 and −3 mV/K per cell: common practice, no source.',
+		storage: 'Common practice, no source.'
+	}
+};
+
+export const lead: Chemistry = { id: 'lead', name: 'Lead, AGM or flooded', ...LEAD };
+
+export const leadGel: Chemistry = {
+	id: 'leadgel',
+	name: 'Lead, gel',
+	...LEAD,
+	voltages: { ...LEAD.voltages, chargeEndV: 2.35, gentleEndV: { low: 2.3, high: 2.3 }, setMaxV: 2.4 }
+};

@@ -1,0 +1,36 @@
+/** What the lithium chemistries share, so that each one's file says only what is its own. */
+import type { Chemistry } from './chemistry';
+
+/** Constant current and constant voltage, no gas, no trickle, gentle recovery from just under the floor. */
+export const LITHIUM = {
+	family: 'lithium',
+	cells: { min: 1, max: 14 },
+	balanceFromCells: 2,
+	temperatures: { leastDegC: 5, coldDegC: 10, coldRateC: 0.2, startMaxDegC: 40, tripDegC: 45 },
+	endOfCharge: { kind: 'voltage' },
+	acceptance: null,
+	peukert: null
+} as const satisfies Partial<Chemistry>;
+
+/** Rates that hobby lithium packs share; Li-ion has its own. */
+export const LITHIUM_RATES = {
+	noLabelC: 1,
+	gentleC: 0.5,
+	standardC: 1,
+	hurryMaxC: 2,
+	taperC: 0.1,
+	fastTaperC: 0.35,
+	dischargeC: 0.2,
+	dischargeMaxC: 1,
+	trickleMaxC: null
+} as const;
+
+/** Recovery from just under the floor `belowV`, V at rest (common practice, no source). */
+export const lithiumRecovery = (belowV: number) => ({ belowV, maxC: 0.05, maxMin: 30, maxShare: 0.03 });
+
+export const LITHIUM_SOURCES = {
+	temperatures:
+		'IEC 62133-2 charge range 10 to 45 °C, from memory; 5 to 10 °C at 0.2C: common practice, no source.',
+	cells: 'Common practice, no source: packs are sold from 1S to 14S.',
+	endOfCharge: 'Common practice, no source: constant current, then constant voltage to about a tenth of C.'
+} as const;

@@ -1,0 +1,203 @@
+/** Turns what is known of a pack and a program into the numbers of a simulation, and says what was assumed. */
+import { powerLimits } from '../charger/envelope';
+import type { Resolved } from '../program/context';
+import type { ProgramSettings } from '../program/settings';
+import type { ChargeControl } from '../simulate/charge-control';
+import type { DischargeControl } from '../simulate/discharge-simulation';
+import type { Guards } from '../simulate/pack-simulation';
+import type { PackModel } from '../simulate/pack-model';
+
+/** Capacity lost per year of a pack whose capacity was never measured (common practice, no source). */
+const FADE_PER_YEAR = 0.03;
+const YEAR_MS = 365.25 * 86400e3;
+/** A balancing charger starts to bleed this far below the end voltage, V per cell (common practice, no source). */
+export const BALANCE_BELOW_END_V = 0.3;
+/** Balanced means within this, V (common practice, no source: 10 to 20 mV). */
+export const BALANCED_V = 0.01;
+
+/** Departures from the best guess; all zero is the best guess. */
+export interface Departure {
+	/** Relative error of capacity. */
+	capacity: number;
+	/** Relative error of resistance, in natural-logarithm units. */
+	resistance: number;
+	/** Error of the starting state of charge. */
+	soc: number;
+	/** Error of the temperature of pack and air, K. */
+	temperatureK: number;
+	/** Charger's voltage error, V per cell; positive overcharges. */
+	voltageV: number;
+	/** Relative error of the charger's current. */
+	current: number;
+	/** State of charge by which the first cell differs from its siblings, on top of what was read. */
+	spread: number;
+	/** Height of the false early peak of a nickel charge, in units of its usual height; its sign does not matter. */
+	falsePeak: number;
+}
+
+export const NO_DEPARTURE: Departure = {
+	capacity: 0,
+	resistance: 0,
+	soc: 0,
+	temperatureK: 0,
+	voltageV: 0,
+	current: 0,
+	spread: 0,
+	falsePeak: 0
+};
+
+/** Charge by which one cell differs from its siblings beyond what was read, one standard deviation. */
+function spreadSigma(r: Resolved): number {
+	if (r.pack.cells < 2) return 0;
+	if (r.reading?.cellVoltagesV != null && r.chemistry.family === 'lithium') return 0.002;
+	// The cells of a lead battery are levelled at every full charge.
+	return r.chemistry.family === 'lead' ? 0.002 : 0.01;
+}
+
+/** One standard deviation of each departure, from what is known of this pack and charger. */
+export function uncertaintyOf(r: Resolved): Departure {
+	const measuredR = r.reading?.cellResistancesOhm != null;
+	return {
+		capacity: r.pack.measuredCapacityAh !== null ? 0.02 : 0.05,
+		resistance: measuredR ? 0.1 : 0.25,
+		soc: r.chargeState.sigma,
+		temperatureK: 2,
+		// The accuracy on a specification is taken as a bound: three standard deviations.
+		voltageV: r.channel.voltageAccuracyV / 3,
+		current: 0.02,
+		spread: spreadSigma(r),
+		falsePeak: r.chemistry.endOfCharge.kind === 'dip' ? 1 : 0
+	};
+}
+
+/** Best guess of the present capacity, Ah: measured, or the label's less fade with age. */
+export function presentCapacityAh(r: Pick<Resolved, 'pack' | 'now'>): number {
+	if (r.pack.measuredCapacityAh !== null) return r.pack.measuredCapacityAh;
+	const years = r.pack.firstUsedOn ? (Date.parse(r.now) - Date.parse(r.pack.firstUsedOn)) / YEAR_MS : 0;
+	return r.pack.capacityAh * Math.max(0.6, 1 - FADE_PER_YEAR * Math.max(0, years));
+}
+
+/**
+ * A cell's charge at the start, `by` off the estimate. An error of the estimate never makes a cell fuller than full, or
+ * emptier than empty, unless that is what was read.
+ */
+function startSoc(estimate: number, by: number): number {
+	const moved = estimate + by;
+	return by > 0 ? Math.min(moved, Math.max(1, estimate)) : Math.max(moved, Math.min(0, estimate));
+}
+
+/** After this long at rest the false early peak of a nickel pack is twice as high, ms (common practice, no source). */
+const LONG_REST_MS = 30 * 86400e3;
+
+function falsePeakOf(r: Resolved, departure: Departure) {
+	const end = r.chemistry.endOfCharge;
+	if (end.kind !== 'dip') return { falsePeakV: 0, falsePeakS: 1 };
+	const rested = r.reading !== null && Date.parse(r.now) - Date.parse(r.reading.takenAt) > LONG_REST_MS;
+	return {
+		falsePeakV: Math.abs(departure.falsePeak) * end.falsePeakV * (rested ? 2 : 1),
+		falsePeakS: end.falsePeakS
+	};
+}
+
+/** The model of this pack at the start of the run. */
+export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): PackModel {
+	const { chemistry, pack, reading } = r;
+	const d = chemistry.defaults;
+	const cells = pack.cells;
+	const capacityAh = presentCapacityAh(r) * (1 + departure.capacity);
+	const rFactor = Math.exp(departure.resistance);
+	const fill = (value: (i: number) => number) => Float64Array.from({ length: cells }, (_, i) => value(i));
+	const measured = reading?.cellResistancesOhm?.length === cells ? reading.cellResistancesOhm : null;
+	return {
+		curve: chemistry.curve,
+		capacityAh: fill(() => capacityAh),
+		startSoc: fill((i) => startSoc(r.chargeState.socs[i], departure.soc + (i === 0 ? departure.spread : 0))),
+		seriesOhm: fill((i) => (measured ? measured[i] : d.seriesOhmAh / pack.capacityAh) * rFactor),
+		relaxOhm: fill(() => (d.relaxOhmAh / pack.capacityAh) * rFactor),
+		relaxS: d.relaxS,
+		resistanceDoublesPerK: d.resistanceDoublesPerK,
+		heatCapacityJPerK: d.heatCapacityJPerKAh * pack.capacityAh * cells,
+		coolingS: d.coolingS,
+		startDegC: r.packDegC + departure.temperatureK,
+		ambientDegC: r.ambientDegC + departure.temperatureK,
+		coulombicEfficiency: d.coulombicEfficiency,
+		acceptance: chemistry.acceptance,
+		...falsePeakOf(r, departure),
+		peukert: chemistry.peukert && {
+			exponent: chemistry.peukert.exponent,
+			ratedA: pack.capacityAh / chemistry.peukert.ratedHours
+		}
+	};
+}
+
+/** Current at which the charger ends constant voltage, A. */
+export function taperEndA(r: Resolved, currentA: number): number {
+	const { taperC, fastTaperC } = r.chemistry.rates;
+	const shareC = r.task === 'fast' && fastTaperC !== null ? fastTaperC : taperC;
+	return Math.min(shareC * r.pack.capacityAh, 0.5 * currentA);
+}
+
+/** Whether the charger can regulate on each cell: one cell, or a balance lead in a port that takes it. */
+export function watchesCells(r: Pick<Resolved, 'pack' | 'channel' | 'chemistry'>): boolean {
+	const { cells, balanceLead } = r.pack;
+	if (cells === 1) return true;
+	return r.chemistry.balanceFromCells !== null && balanceLead && r.channel.balancePortCells >= cells;
+}
+
+/** The guards of a run as these settings put them; a charger without a probe does not feel the pack. */
+export function guardsOf(r: Resolved, settings: ProgramSettings): Guards {
+	return {
+		timerS: settings.safetyTimerMin === null ? Infinity : settings.safetyTimerMin * 60,
+		capacityLimitAh: settings.capacityLimitAh ?? Infinity,
+		temperatureLimitDegC: r.channel.hasProbe ? (settings.temperatureLimitDegC ?? Infinity) : Infinity
+	};
+}
+
+/** What the charger does with these settings while it charges. */
+export function chargeControl(
+	r: Resolved,
+	settings: ProgramSettings,
+	departure: Departure = NO_DEPARTURE
+): ChargeControl {
+	const end = r.chemistry.endOfCharge;
+	const dip = end.kind === 'dip';
+	return {
+		...guardsOf(r, settings),
+		currentA: settings.currentA,
+		endVoltageV: dip ? Infinity : settings.endVoltageV,
+		powerW: Math.min(...powerLimits(r.envelope).map((l) => l.powerW)),
+		taperA: taperEndA(r, settings.currentA),
+		seesCells: settings.balance || watchesCells(r),
+		balanceCurrentA: settings.balance ? r.channel.balanceCurrentA : 0,
+		balanceFromV: settings.endVoltageV - BALANCE_BELOW_END_V,
+		balanceToleranceV: BALANCED_V,
+		voltageErrorV: departure.voltageV,
+		currentFactor: 1 + departure.current,
+		dip: dip
+			? {
+					deltaV: settings.deltaV ?? end.defaultDeltaV,
+					holdOffS: end.holdOffS,
+					riseKPerMin: r.channel.endsOnTemperatureRise && r.channel.hasProbe ? end.riseKPerMin : Infinity
+				}
+			: null,
+		reached: r.task === 'storage' || r.task === 'recover' ? 'end voltage' : 'full'
+	};
+}
+
+/** What the charger does with these settings while it takes charge out, down to `endVoltageV` per cell. */
+export function dischargeControl(
+	r: Resolved,
+	settings: ProgramSettings,
+	endVoltageV: number,
+	departure: Departure = NO_DEPARTURE
+): DischargeControl {
+	return {
+		...guardsOf(r, settings),
+		currentA: settings.dischargeA ?? 0,
+		powerW: r.channel.dischargePowerW,
+		endVoltageV,
+		seesCells: watchesCells(r),
+		voltageErrorV: departure.voltageV,
+		currentFactor: 1 + departure.current
+	};
+}

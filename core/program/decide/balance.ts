@@ -1,0 +1,36 @@
+/** Balance: whether the charger levels the cells. */
+import { whose } from '../../pack/practice';
+import type { Resolved } from '../context';
+import { plainly, type Decision } from './decision';
+
+/** Balance: on wherever pack, channel and task allow it. */
+export function decideBalance(r: Resolved): Decision<'balance'> {
+	const { pack, channel, chemistry, taskData } = r;
+	const from = chemistry.balanceFromCells;
+	const no = (decidedBy: string, why: string) => plainly('balance', false, decidedBy, why);
+	if (from === null || pack.cells < from) return no('cells', `${pack.cells}S has nothing to level.`);
+	if (!taskData.balances)
+		return no('task', 'this task does not level the cells; the balance lead may still be watched.');
+	if (!pack.balanceLead) return no('pack', 'the pack has no balance lead.');
+	if (channel.balanceCurrentA === 0) return no('channel', 'the channel does not balance.');
+	if (channel.balancePortCells < pack.cells)
+		return no('port', `the balance port takes ${channel.balancePortCells} cells.`);
+	const { chargesSinceBalance } = r.around;
+	if (
+		r.practice.values.balance === 'every third charge' &&
+		chargesSinceBalance !== null &&
+		chargesSinceBalance < 2
+	)
+		return no(
+			'practice',
+			`${chargesSinceBalance} since the last one; every third by ${whose(r.practice, 'balance')}. The lead may still be watched.`
+		);
+	return {
+		setting: 'balance',
+		value: true,
+		candidates: [],
+		decidedBy: 'practice',
+		step: null,
+		why: `port ${pack.cells}S, bleeds ${channel.balanceCurrentA} A per cell; every charge, so that each cell is watched.`
+	};
+}

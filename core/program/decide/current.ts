@@ -1,0 +1,86 @@
+/** Charge current: the least of all limits, rounded to the channel's step. */
+import { limitsAt, type Limit } from '../../charger/envelope';
+import { amps, cRate, text, volts } from '../../quantity/format';
+import { floorToStep, roundToStep } from '../../quantity/step';
+import { whose } from '../../pack/practice';
+import type { Resolved } from '../context';
+import type { Decision } from './decision';
+
+/** Rate for cells that a cautious person goes gently on, 1/h (common practice, no source). */
+const CAUTIOUS_C = 0.2;
+
+/** Limits that only some tasks and some persons know, A. */
+function taskLimits(r: Resolved): Limit[] {
+	const { pack, chemistry, channel, practice } = r;
+	const limits: Limit[] = [];
+	const rate = (id: Limit['id'], label: string, rateC: number): Limit => ({
+		id,
+		label,
+		currentA: rateC * pack.capacityAh,
+		side: 'pack'
+	});
+	if (r.task === 'recover' && chemistry.recovery)
+		limits.push(
+			rate('recovery rate', `recovery, at most ${cRate(chemistry.recovery.maxC)}`, chemistry.recovery.maxC)
+		);
+	const below = practice.values.cautiousBelowV;
+	const cells = r.reading?.cellVoltagesV;
+	if (below !== null && chemistry.family === 'lithium' && cells && Math.min(...cells) < below)
+		limits.push(
+			rate(
+				'cautious rate',
+				`a cell under ${text(volts(below))}: ${cRate(CAUTIOUS_C)} by ${whose(practice, 'cautiousBelowV')}`,
+				CAUTIOUS_C
+			)
+		);
+	if (r.task === 'storage' && channel.storageCurrentA !== null)
+		limits.push({
+			id: 'fixed',
+			label: `storage uses ${text(amps(channel.storageCurrentA))} on this channel`,
+			currentA: channel.storageCurrentA,
+			side: 'charger'
+		});
+	return limits;
+}
+
+/**
+ * Current, A: the least of all limits at the volts the pack has when it is full, so that it can be held to the end; rounded
+ * down, or to the nearest step where that is the person's practice and no other limit is passed by it.
+ */
+export function decideCurrent(r: Resolved, endVoltageV: number): Decision<'currentA'> {
+	const { currentStepA, minCurrentA, fixedCurrentA } = r.channel;
+	const limits = [...limitsAt(r.envelope, r.pack.cells * endVoltageV), ...taskLimits(r)].sort(
+		(a, b) => a.currentA - b.currentA
+	);
+	const candidates = limits.map((l) => ({ id: l.id, label: l.label, value: l.currentA }));
+	if (fixedCurrentA !== null)
+		return {
+			setting: 'currentA',
+			value: fixedCurrentA,
+			candidates,
+			decidedBy: 'fixed',
+			step: null,
+			why: `fixed at ${text(amps(fixedCurrentA))} on this channel.`
+		};
+	const least = limits[0];
+	const down = floorToStep(least.currentA, currentStepA);
+	const near = roundToStep(least.currentA, currentStepA);
+	const hard = limits.find((l) => l.id !== 'purpose rate')?.currentA ?? Infinity;
+	const upward = r.practice.values.stepRounding === 'nearest' && near > down && near <= hard + 1e-9;
+	const stepped = upward ? near : down;
+	// A channel whose least current is off its own step still offers that least current.
+	const value = stepped >= minCurrentA ? stepped : minCurrentA;
+	const rounding = upward
+		? `, to the nearest ${currentStepA} A by ${whose(r.practice, 'stepRounding')}`
+		: down < least.currentA - 1e-9
+			? `, down to the ${currentStepA} A step`
+			: '';
+	return {
+		setting: 'currentA',
+		value,
+		candidates,
+		decidedBy: least.id,
+		step: currentStepA,
+		why: `${least.label}${rounding}.`
+	};
+}

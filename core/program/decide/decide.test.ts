@@ -1,0 +1,174 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { aCharger, aContext, aPack, aReading, held } from '../../../tests/support/bench-chargers';
+import { estimateCharge } from '../../pack/charge-state';
+import { lipo } from '../../chemistry/lipo';
+import { connectorOf } from '../../pack/connector';
+import { cellsLabel } from '../../pack/pack';
+import { cellVoltages, packVoltage, spreadV } from '../../pack/reading';
+import { packRates } from '../context';
+import { keyInCard } from '../key-in';
+import { showFigure, showSetting } from '../settings';
+import { solve } from '../solve';
+import { mayStart, verdictOf } from '../check';
+
+const decisions = (change: Parameters<typeof aContext>[0] = {}) => solve(aContext(change)).decisions;
+
+test('the timer is the 99th percentile and a tenth, on the step, and says so', () => {
+	const s = solve(aContext());
+	const { p99, median } = s.forecast!.timeMin;
+	const d = s.decisions.safetyTimerMin;
+	assert.equal(d.value, Math.ceil(1.1 * p99));
+	assert.ok(d.value! <= Math.ceil(1.5 * median));
+	assert.match(d.why, new RegExp(`by ${Math.ceil(p99)} min`));
+});
+
+test('a nearly full pack: the timer is never below the 99th percentile, though that is more than one and a half times typical', () => {
+	const s = solve(aContext({ reading: aReading([4.13, 4.13, 4.13], { state: 'just used' }) }));
+	assert.ok(s.decisions.safetyTimerMin.value! >= s.forecast!.timeMin.p99);
+	assert.ok(s.proposed);
+});
+
+test('a timer whose range ends too early is said to, and the program is refused', () => {
+	const charger = aCharger({ held: [held({ kind: 'safetyTimerMin', heldValue: 30, max: 40 })] });
+	const s = solve(aContext({ charger }));
+	assert.equal(s.decisions.safetyTimerMin.decidedBy, 'range');
+	assert.ok(s.findings.some((f) => f.rule === 'timer-too-short' && f.fix === null));
+	assert.equal(s.proposed, false);
+});
+
+test('a fixed setting is taken as it is, a missing one is null and said to be missing', () => {
+	const fixed = aCharger({ held: [held({ kind: 'safetyTimerMin', heldValue: 120, fixed: true })] });
+	const d = decisions({ charger: fixed });
+	assert.equal(d.safetyTimerMin.value, 120);
+	assert.equal(d.capacityLimitAh.value, null);
+	assert.match(d.capacityLimitAh.why, /has no capacity limit/);
+	assert.match(d.temperatureLimitDegC.why, /no limit on this charger/);
+});
+
+test('the capacity limit is the smaller of capacity and a tenth and need and 15 %, on the step', () => {
+	const empty = decisions({ reading: aReading([3.45, 3.45, 3.45]) });
+	assert.equal(empty.capacityLimitAh.decidedBy, 'capacity');
+	assert.ok(Math.abs(empty.capacityLimitAh.value! - 2.86) < 0.011);
+	const half = solve(aContext({ reading: aReading([3.9, 3.9, 3.9]) }));
+	assert.ok(half.settings.capacityLimitAh! < 1.6);
+	assert.ok(half.settings.capacityLimitAh! >= half.forecast!.chargeAh.p99);
+});
+
+test('balance is decided by cells, lead, port and task, and says which', () => {
+	assert.equal(decisions().balance.value, true);
+	assert.match(
+		decisions({ pack: aPack({ cells: 1 }), reading: aReading([3.7]) }).balance.why,
+		/nothing to level/
+	);
+	assert.match(decisions({ pack: aPack({ balanceLead: false }) }).balance.why, /no balance lead/);
+	assert.match(decisions({ charger: aCharger({}, { balancePortCells: 2 }) }).balance.why, /port takes 2/);
+	assert.match(decisions({ charger: aCharger({}, { balanceCurrentA: 0 }) }).balance.why, /does not balance/);
+	assert.match(decisions({ task: 'charge' }).balance.why, /does not level/);
+});
+
+test('the end of charge: full, gentle, fixed, limited by the channel, by accuracy, and by what a blind charger cannot see', () => {
+	assert.equal(decisions().endVoltageV.value, 4.2);
+	assert.equal(decisions({ purpose: 'gentle' }).endVoltageV.decidedBy, 'gentle');
+	assert.equal(
+		decisions({ charger: aCharger({}, { endVoltageStepV: null }) }).endVoltageV.decidedBy,
+		'fixed'
+	);
+	const capped = decisions({
+		charger: aCharger(
+			{},
+			{
+				chemistries: [
+					{ chemistry: 'lipo', minCells: 1, maxCells: 6, endVoltageMinV: 4, endVoltageMaxV: 4.18 }
+				]
+			}
+		)
+	}).endVoltageV;
+	assert.deepEqual([capped.value, capped.decidedBy], [4.18, 'channel']);
+	assert.equal(
+		decisions({ charger: aCharger({}, { voltageAccuracyV: 0.06, endVoltageStepV: 0.05 }) }).endVoltageV.value,
+		4.15
+	);
+	const blind = decisions({
+		pack: aPack({ balanceLead: false }),
+		task: 'charge',
+		reading: aReading([3.7, 3.75, 3.7])
+	}).endVoltageV;
+	assert.ok(blind.value < 4.2);
+	assert.match(blind.why, /spread it cannot see/);
+});
+
+test('rates: label, purpose and cold each appear with their figure; no label means 1C', () => {
+	const ids = (degC: number, label: number | null) =>
+		packRates(lipo, { labelChargeRateC: label }, 'standard', degC).map((r) => r.label);
+	assert.deepEqual(ids(20, 2), ['pack label, 2C', 'standard, 1C']);
+	assert.deepEqual(ids(20, null), ['no rate on the label, so 1C', 'standard, 1C']);
+	assert.deepEqual(ids(7, 2), ['pack label, 2C', 'standard, 1C', 'cold pack, 0.2C']);
+	const cold = solve(
+		aContext({ reading: aReading([3.7, 3.7, 3.7], { temperatureDegC: 7 }), ambientDegC: 7 })
+	);
+	assert.equal(cold.settings.currentA, 0.5);
+	assert.equal(cold.decisions.currentA.decidedBy, 'cold rate');
+});
+
+test('charge from volts is a band: wider unread, wider just after use, per cell where cells were read', () => {
+	const unread = estimateCharge(lipo, 3, null);
+	const rested = estimateCharge(lipo, 3, aReading([3.8, 3.8, 3.8]));
+	const used = estimateCharge(lipo, 3, aReading([3.8, 3.8, 3.8], { state: 'just used' }));
+	assert.ok(!unread.fromReading && unread.sigma > rested.sigma);
+	assert.ok(used.sigma > 2 * rested.sigma);
+	const uneven = estimateCharge(lipo, 2, aReading([3.7, 3.9]));
+	assert.ok(uneven.socs[1] - uneven.socs[0] > 0.4);
+	assert.ok(rested.band.low < rested.soc && rested.soc < rested.band.high);
+});
+
+test('readings: pack volts from cells or the meter, spread only where cells were read', () => {
+	const cells = aReading([3.8, 3.82, 3.79]);
+	assert.ok(Math.abs(packVoltage(cells) - 11.41) < 1e-9);
+	assert.ok(Math.abs(spreadV(cells)! - 0.03) < 1e-9);
+	const whole = { ...cells, cellVoltagesV: null, packVoltageV: 11.4 };
+	assert.equal(spreadV(whole), null);
+	assert.deepEqual(cellVoltages(whole, 3), [11.4 / 3, 11.4 / 3, 11.4 / 3]);
+});
+
+test('names of the trade', () => {
+	assert.equal(cellsLabel({ cells: 4, parallel: 2 }), '4S2P');
+	assert.equal(cellsLabel({ cells: 6, parallel: 1 }), '6S');
+	assert.equal(connectorOf('signal-2')!.currentA, 3);
+	assert.equal(connectorOf('unknown'), null);
+	assert.equal(showFigure('currentA', 0.52), '0.52');
+	assert.equal(showSetting('capacityLimitAh', 2.75), '2750 mAh');
+	assert.equal(showSetting('cells', 4), '4S');
+	assert.equal(showSetting('safetyTimerMin', null), 'off');
+	assert.equal(showSetting('balance', true), 'on');
+});
+
+test('the card leaves out what already stands on the charger, and never puts back a slot of its own', () => {
+	const s = solve(aContext());
+	const wanted = s.settings.safetyTimerMin!;
+	const same = aCharger({ held: [held({ kind: 'safetyTimerMin', heldValue: wanted })] });
+	assert.equal(keyInCard(solve(aContext({ charger: same }))).first.length, 0);
+	const slot = aCharger({ held: [held({ kind: 'safetyTimerMin', scope: 'slot', heldValue: 30 })] });
+	const card = keyInCard(solve(aContext({ charger: slot })));
+	assert.match(card.first[0].remark, /this memory slot/);
+	assert.equal(card.putBack.length, 0);
+	const asked = aCharger({ asks: ['safetyTimerMin', 'endVoltageV', 'balance'] });
+	const lines = keyInCard(solve(aContext({ charger: asked }))).then;
+	assert.deepEqual(
+		lines.map((l) => l.value),
+		[`${wanted} min`, '4.20 V/cell', 'on']
+	);
+	assert.match(lines[0].remark, /holds 120 min/);
+});
+
+test('overrides: a check with its reason may pass, a fire stop never, notes do not hold anything up', () => {
+	const checkOnly = solve(aContext(), { currentA: 3 });
+	assert.equal(verdictOf(checkOnly.findings), 'check');
+	assert.equal(mayStart(checkOnly.findings, new Set()), false);
+	assert.equal(mayStart(checkOnly.findings, new Set(['current-above-purpose'])), true);
+	const fire = solve(aContext({ pack: aPack({ condition: 'damaged' }) }));
+	assert.equal(mayStart(fire.findings, new Set(fire.findings.map((f) => f.rule))), false);
+	const clear = solve(aContext());
+	assert.equal(verdictOf(clear.findings), 'clear');
+	assert.equal(mayStart(clear.findings, new Set()), true);
+});

@@ -1,0 +1,80 @@
+/** Discharge: its current within the few watts a charger can turn into heat, and where it ends. */
+import { dischargeLimitsAt } from '../../charger/envelope';
+import { ocvAt } from '../../chemistry/curve';
+import { whose } from '../../pack/practice';
+import { packVoltage } from '../../pack/reading';
+import { ceilToStep, floorToStep } from '../../quantity/step';
+import type { Resolved } from '../context';
+import { plainly, type Decision } from './decision';
+
+/** Volts of the pack when the discharge begins, V: as read, or as its estimated charge says. */
+function startV(r: Resolved): number {
+	// A cycle that begins with a charge discharges a full pack.
+	if (r.task === 'cycle') return r.pack.cells * r.chemistry.voltages.chargeEndV;
+	if (r.reading) return Math.max(0.1, packVoltage(r.reading));
+	return r.pack.cells * ocvAt(r.chemistry.curve, r.chargeState.soc);
+}
+
+/** Discharge current, A; null when the task takes nothing out or the channel cannot. */
+export function decideDischarge(r: Resolved): Decision<'dischargeA'> {
+	if (r.taskData.moves === 'in') return plainly('dischargeA', null, 'task', 'this task takes nothing out.');
+	const { purpose, practice, channel, chemistry } = r;
+	const hurry = purpose === 'hurry';
+	const own = practice.from.dischargeC !== 'default';
+	const rateC = hurry
+		? chemistry.rates.dischargeMaxC
+		: own
+			? practice.values.dischargeC
+			: chemistry.rates.dischargeC;
+	const why = hurry ? 'in a hurry' : own ? whose(practice, 'dischargeC') : 'the rate capacities are rated at';
+	const limits = dischargeLimitsAt(r.envelope, startV(r), rateC, why);
+	if (limits.length === 0)
+		return plainly('dischargeA', null, 'channel', `channel ${channel.label} does not discharge.`);
+	const least = limits[0];
+	const fixed = r.task === 'storage' ? channel.storageCurrentA : null;
+	const value = fixed ?? Math.max(channel.minCurrentA, floorToStep(least.currentA, channel.currentStepA));
+	return {
+		setting: 'dischargeA',
+		value,
+		candidates: limits.map((l) => ({ id: l.id, label: l.label, value: l.currentA })),
+		decidedBy: fixed === null ? least.id : 'fixed',
+		step: channel.currentStepA,
+		why: fixed === null ? `${least.label}.` : `storage uses ${fixed} A on this channel.`
+	};
+}
+
+/** End of discharge of a nickel pack, V for the whole pack: max(1.0·N, 1.15·(N − 1)), so that no cell is driven backwards. */
+export const nickelEndPackV = (cells: number): number => Math.max(cells, 1.15 * (cells - 1));
+
+/** End of discharge, V per cell, loaded; null when the task takes nothing out. */
+export function decideDischargeEnd(r: Resolved): Decision<'dischargeEndV'> {
+	const { chemistry, pack, practice } = r;
+	const { dischargeEndV, hardFloorV } = chemistry.voltages;
+	if (r.taskData.moves === 'in')
+		return plainly('dischargeEndV', null, 'task', 'this task takes nothing out.');
+	if (chemistry.family === 'nickel') {
+		const packV = nickelEndPackV(pack.cells);
+		return plainly(
+			'dischargeEndV',
+			ceilToStep(packV / pack.cells, 0.01),
+			'nickel',
+			`${packV.toFixed(2)} V for the pack: the larger of 1.0 V a cell and 1.15 V for all but one, so that no cell reverses.`,
+			0.01
+		);
+	}
+	if (chemistry.family === 'lithium' && practice.values.dischargeEnd === 'capacity check')
+		return plainly(
+			'dischargeEndV',
+			hardFloorV,
+			'practice',
+			`the floor, to check the capacity, by ${whose(practice, 'dischargeEnd')}; charge it soon after.`,
+			0.01
+		);
+	return plainly(
+		'dischargeEndV',
+		dischargeEndV,
+		'chemistry',
+		`everyday end for ${chemistry.name}, loaded; the floor is ${hardFloorV.toFixed(2)} V.`,
+		0.01
+	);
+}

@@ -1,0 +1,151 @@
+/** The guards of a run: safety timer, capacity limit and temperature, from what the forecast says it may need. */
+import type { Forecast } from '../../forecast/forecast';
+import { storageNeedAh, timedAh } from '../../forecast/program-legs';
+import { heldSetting, type Resolved } from '../context';
+import { plainly, roundDownWithin, roundUpWithin, type Candidate, type Decision } from './decision';
+
+const rising = (candidates: Candidate[]) => candidates.sort((a, b) => a.value - b.value);
+
+/**
+ * Safety timer, min: the 99th percentile of the longest leg plus a tenth, not above one and a half times the typical time, and
+ * never below the 99th percentile itself. A recovery is timed by its chemistry. Null where the charger has no timer.
+ */
+export function decideTimer(r: Resolved, forecast: Forecast | null): Decision<'safetyTimerMin'> {
+	const held = heldSetting(r, 'safetyTimerMin');
+	if (!held)
+		return plainly('safetyTimerMin', null, 'none', 'this charger has no safety timer: set an alarm.');
+	const { step } = held;
+	if (held.fixed) return plainly('safetyTimerMin', held.heldValue, 'fixed', 'fixed on this charger.', step);
+	const { recovery } = r.chemistry;
+	if (r.task === 'recover' && recovery)
+		return plainly(
+			'safetyTimerMin',
+			roundDownWithin(recovery.maxMin, held),
+			'chemistry',
+			`a recovery lasts at most ${recovery.maxMin} min.`,
+			step
+		);
+	if (!forecast) return plainly('safetyTimerMin', held.heldValue, 'none', 'no forecast to set it by.', step);
+	const { median, p99 } = forecast.legMin;
+	const candidates = rising([
+		{ id: 'p99 and a tenth', label: '99 of 100 runs end by then, plus a tenth', value: 1.1 * p99 },
+		{ id: 'one and a half', label: 'one and a half times the typical run', value: 1.5 * median },
+		{ id: 'p99', label: '99 of 100 runs end by then', value: p99 }
+	]);
+	const wanted = Math.max(p99, Math.min(1.1 * p99, 1.5 * median));
+	const value = roundUpWithin(wanted, held);
+	const leg = forecast.best.legs.length > 2 ? 'the longest leg of ' : '';
+	if (value < wanted - 1e-9)
+		return {
+			...plainly('safetyTimerMin', value, 'range', `the charger's timer ends at ${held.max} min.`, step),
+			candidates
+		};
+	const decidedBy = wanted === p99 ? 'p99' : wanted === 1.1 * p99 ? 'p99 and a tenth' : 'one and a half';
+	const more = decidedBy === 'p99 and a tenth' ? ', and a tenth more' : '';
+	const why = `${leg}99 of 100 simulated runs ends by ${Math.ceil(p99)} min${more}.`.replace(
+		/^99 of 100 simulated runs ends/,
+		'99 of 100 simulated runs end'
+	);
+	return { ...plainly('safetyTimerMin', value, decidedBy, why, step), candidates };
+}
+
+/** What bears on the capacity limit, Ah, and what is wanted of it. */
+function limitCandidates(r: Resolved, forecast: Forecast, currentA: number) {
+	const { median, p99 } = forecast.chargeAh;
+	const { endOfCharge } = r.chemistry;
+	const most: Candidate = { id: 'p99', label: 'what 99 of 100 runs take', value: p99 };
+	if (endOfCharge.kind === 'dip' && r.taskData.moves !== 'out') {
+		const timed = timedAh(r, currentA);
+		const factor = timed === null ? endOfCharge.fastFactor : endOfCharge.timedFactor;
+		const share: Candidate = {
+			id: 'capacity',
+			label: `${factor} × capacity, for nickel`,
+			value: timed ?? factor * r.pack.capacityAh
+		};
+		// Rest volts say little of a nickel pack's charge, so its forecast is wide; the limit goes by the capacity.
+		return { candidates: [share, most], wanted: timed ?? Math.max(share.value, median) };
+	}
+	const share: Candidate = { id: 'capacity', label: 'capacity and a tenth', value: 1.1 * r.pack.capacityAh };
+	const need: Candidate = { id: 'need', label: 'what is needed and 15 %', value: 1.15 * median };
+	return { candidates: [share, need, most], wanted: Math.max(p99, Math.min(share.value, need.value)) };
+}
+
+/**
+ * Capacity limit, Ah. Lithium and lead: the smaller of 1.10 × capacity and 1.15 × what is needed, but never below the 99th
+ * percentile of what the pack may take. Nickel: 1.2 × capacity, or what a slow timed charge puts in. Null where the charger has
+ * none.
+ */
+export function decideCapacityLimit(
+	r: Resolved,
+	forecast: Forecast | null,
+	currentA: number
+): Decision<'capacityLimitAh'> {
+	const held = heldSetting(r, 'capacityLimitAh');
+	if (!held)
+		return plainly('capacityLimitAh', null, 'none', 'this charger has no capacity limit: watch the mAh.');
+	const { step } = held;
+	if (held.fixed) return plainly('capacityLimitAh', held.heldValue, 'fixed', 'fixed on this charger.', step);
+	const { recovery } = r.chemistry;
+	if (r.task === 'recover' && recovery)
+		return plainly(
+			'capacityLimitAh',
+			roundUpWithin(recovery.maxShare * r.pack.capacityAh, held),
+			'chemistry',
+			`a recovery puts in at most ${Math.round(100 * recovery.maxShare)} % of the capacity.`,
+			step
+		);
+	const need = storageNeedAh(r);
+	if (need !== null)
+		return plainly(
+			'capacityLimitAh',
+			roundUpWithin(need, held),
+			'storage',
+			`half full goes by charge, because the volts of ${r.chemistry.name} say nothing: about ${Math.round(1000 * need)} mAh to move.`,
+			step
+		);
+	if (!forecast) return plainly('capacityLimitAh', held.heldValue, 'none', 'no forecast to set it by.', step);
+	const { candidates, wanted } = limitCandidates(r, forecast, currentA);
+	const value = roundUpWithin(wanted, held);
+	rising(candidates);
+	if (value < wanted - 1e-9)
+		return {
+			...plainly(
+				'capacityLimitAh',
+				value,
+				'range',
+				`the charger's limit ends at ${Math.round(held.max * 1000)} mAh.`,
+				step
+			),
+			candidates
+		};
+	const by = candidates.find((c) => Math.abs(c.value - wanted) < 1e-12) ?? candidates[0];
+	const whys: Record<string, string> = {
+		p99: `99 of 100 simulated runs take no more than ${Math.round(forecast.chargeAh.p99 * 1000)} mAh.`,
+		need: `about ${Math.round(forecast.chargeAh.median * 1000)} mAh are needed, and 15 % more.`
+	};
+	return {
+		...plainly('capacityLimitAh', value, by.id, whys[by.id] ?? `${by.label}.`, step),
+		candidates
+	};
+}
+
+/** Surface temperature that stops the run, °C. Null where the charger has no such limit. */
+export function decideTemperature(r: Resolved, forecast: Forecast | null): Decision<'temperatureLimitDegC'> {
+	const held = heldSetting(r, 'temperatureLimitDegC');
+	const trip = r.chemistry.temperatures.tripDegC;
+	const peak = forecast
+		? `forecast peak ${forecast.peakTemperatureDegC.median.toFixed(0)} °C from ${r.packDegC.toFixed(0)} °C`
+		: '';
+	const touch = r.channel.hasProbe ? '' : ' No probe on this channel: touch it.';
+	if (!held)
+		return plainly('temperatureLimitDegC', null, 'none', `no limit on this charger; ${peak}.${touch}`);
+	if (held.fixed)
+		return plainly('temperatureLimitDegC', held.heldValue, 'fixed', 'fixed on this charger.', held.step);
+	return plainly(
+		'temperatureLimitDegC',
+		roundDownWithin(trip, held),
+		'chemistry',
+		`${r.chemistry.name} stops at ${trip} °C; ${peak}.${touch}`,
+		held.step
+	);
+}

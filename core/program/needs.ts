@@ -1,0 +1,19 @@
+/** What a run may need of the limits around it. */
+import type { Forecast } from '../forecast/forecast';
+import { storageNeedAh, timedAh } from '../forecast/program-legs';
+import type { Resolved } from './context';
+import type { ProgramSettings } from './settings';
+
+/** Whether the capacity limit is how the program ends, not a guard around it. */
+export const limitIsProgram = (r: Resolved, settings: Pick<ProgramSettings, 'currentA'>): boolean =>
+	r.taskData.limitsAreProgram ||
+	storageNeedAh(r) !== null ||
+	(r.taskData.moves !== 'out' && timedAh(r, settings.currentA) !== null);
+
+/** Charge that must be let through, Ah: the 99th percentile; for nickel, whose rest volts say little, no more than its factor. */
+export function neededAh(r: Resolved, forecast: Forecast): number {
+	const end = r.chemistry.endOfCharge;
+	const { p99, median } = forecast.chargeAh;
+	if (end.kind !== 'dip') return p99;
+	return Math.max(median, Math.min(p99, end.fastFactor * r.pack.capacityAh));
+}

@@ -1,0 +1,82 @@
+/** What goes on around a program, read from the database: the same supply, boards in use, charges since the last balance. */
+import { Op } from 'sequelize';
+import type { Charger } from '$core/charger/charger';
+import type { Supply } from '$core/charger/supply';
+import type { Pack } from '$core/pack/pack';
+import type { PracticeLayer } from '$core/pack/practice';
+import type { ProgramSettings } from '$core/program/settings';
+import type { Surroundings } from '$core/program/surroundings';
+import type { Database } from '../db/connect';
+import { getPreferences } from './preferences';
+import { channelOutputs } from './run-outputs';
+import { slotsOf } from './slots';
+
+/** Runs looked back over for the last one that balanced. */
+const LOOK_BACK = 20;
+
+async function chargesSinceBalance(db: Database, packId: string): Promise<number | null> {
+	const rows = await db.models.Run.findAll({
+		where: { packId, status: 'ended', task: { [Op.in]: ['balance', 'charge', 'fast'] } },
+		order: [['startedAt', 'DESC']],
+		attributes: ['settings'],
+		limit: LOOK_BACK
+	});
+	if (rows.length === 0) return null;
+	const at = rows.findIndex((row) => (row.get('settings') as ProgramSettings).balance);
+	return at < 0 ? rows.length : at;
+}
+
+/** Input power that the other chargers on this supply draw now, and what they could draw at most, W. */
+async function onSameSupply(db: Database, charger: Charger, bench: readonly Charger[]) {
+	const others = bench.filter(
+		(c) => c.id !== charger.id && c.supplyId !== null && c.supplyId === charger.supplyId
+	);
+	let nowW = 0;
+	for (const other of others) {
+		const outputs = [...(await channelOutputs(db, other.id)).values()].reduce((a, b) => a + b, 0);
+		if (outputs > 0) nowW += outputs / other.efficiency + other.overheadW;
+	}
+	const mostOf = (c: Charger) =>
+		Math.min(
+			c.sharedPowerW ?? Infinity,
+			c.channels.reduce((sum, ch) => sum + ch.powerW, 0)
+		) /
+			c.efficiency +
+		c.overheadW;
+	return {
+		othersOnSupplyW: nowW,
+		sameSupply: others.map((c) => c.name),
+		sameSupplyMostW: [charger, ...others].reduce((sum, c) => sum + mostOf(c), 0)
+	};
+}
+
+/** Balance boards that runs on other channels use now: each balanced run takes one. */
+async function boardsInUse(db: Database, channelId: string): Promise<number> {
+	const rows = await db.models.Run.findAll({
+		where: { status: 'running', channelId: { [Op.ne]: channelId } },
+		attributes: ['settings']
+	});
+	return rows.filter((row) => (row.get('settings') as ProgramSettings).balance).length;
+}
+
+export async function surroundings(
+	db: Database,
+	at: { pack: Pack; charger: Charger; channelId: string; supply: Supply | null; bench: readonly Charger[] },
+	programPractice: PracticeLayer
+): Promise<Surroundings> {
+	const [preferences, supplied, charges, boards, slots] = await Promise.all([
+		getPreferences(db),
+		onSameSupply(db, at.charger, at.bench),
+		chargesSinceBalance(db, at.pack.id),
+		boardsInUse(db, at.channelId),
+		slotsOf(db, at.charger.id)
+	]);
+	return {
+		practice: { person: preferences.practice, program: programPractice },
+		inventory: preferences.inventory,
+		...supplied,
+		chargesSinceBalance: charges,
+		boardsInUse: boards,
+		slots: slots.map(({ slot, title }) => ({ slot, title }))
+	};
+}

@@ -1,0 +1,56 @@
+<!-- The schools of practice as one list: what this layer follows, what it leaves to the layer above, and why the default. -->
+<script lang="ts">
+	import { DEFAULT_PRACTICE, SCHOOLS, type PracticeLayer, type School } from '$core/pack/practice';
+
+	interface Props {
+		layer: PracticeLayer;
+		/** What the layer above says; the usual practice when absent. */
+		above?: PracticeLayer;
+		/** Only the schools that a pack may have of its own. */
+		ofPack?: boolean;
+		onset: (next: PracticeLayer) => void;
+	}
+	let { layer, above = {}, ofPack = false, onset }: Props = $props();
+
+	const schools = $derived(SCHOOLS.filter((s) => !ofPack || s.ofPack));
+	const show = (s: School, value: unknown) => {
+		if (Array.isArray(s.choices)) return String(value);
+		const range = s.choices as Exclude<School['choices'], readonly string[]>;
+		if (value === null) return range.off ?? 'off';
+		return range.unit === 'C' ? `${value}C` : `${value} ${range.unit}`;
+	};
+	const inherited = (s: School) => ({ ...DEFAULT_PRACTICE, ...above })[s.id];
+	/** The values a school offers, each as it is written. */
+	function options(s: School): { value: unknown; text: string }[] {
+		if (Array.isArray(s.choices)) return s.choices.map((c) => ({ value: c, text: c }));
+		const { min, max, step, off } = s.choices as Exclude<School['choices'], readonly string[]>;
+		const count = Math.round((max - min) / step);
+		const values = Array.from({ length: count + 1 }, (_, i) => Number((min + i * step).toFixed(3)));
+		return [...(off === null ? [] : [null]), ...values].map((value) => ({ value, text: show(s, value) }));
+	}
+	function choose(s: School, index: string) {
+		const { [s.id]: _dropped, ...rest } = layer;
+		onset(index === '' ? rest : { ...rest, [s.id]: options(s)[Number(index)].value });
+	}
+</script>
+
+<ul>
+	{#each schools as s (s.id)}
+		{@const list = options(s)}
+		{@const own = layer[s.id] !== undefined}
+		<li class="grid gap-x-4 gap-y-1 border-b py-2 sm:grid-cols-[11rem_13rem_1fr]" data-school={s.id}>
+			<label class="font-semibold" for="school-{s.id}">{s.question}</label>
+			<select
+				id="school-{s.id}"
+				class="field"
+				class:font-semibold={own}
+				value={own ? String(list.findIndex((o) => o.value === layer[s.id])) : ''}
+				onchange={(e) => choose(s, e.currentTarget.value)}
+			>
+				<option value="">{show(s, inherited(s))} (usual here)</option>
+				{#each list as o, i (i)}<option value={String(i)}>{o.text}</option>{/each}
+			</select>
+			<p class="quiet text-[12.5px]">{s.why}</p>
+		</li>
+	{/each}
+</ul>

@@ -1,0 +1,13 @@
+import { app } from '$lib/server/app';
+import { listPacks } from '$lib/server/services/packs';
+import { getPreferences } from '$lib/server/services/preferences';
+import type { PageServerLoad } from './$types';
+
+export const load: PageServerLoad = async () => {
+	const { db } = await app();
+	const [{ inventory }, shelf] = await Promise.all([
+		getPreferences(db),
+		listPacks(db, new Date().toISOString())
+	]);
+	return { inventory, packs: shelf.map((p) => p.pack) };
+};

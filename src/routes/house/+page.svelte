@@ -1,0 +1,34 @@
+<!-- How this person does things where practitioners differ. -->
+<script lang="ts">
+	import { toast } from 'svelte-sonner';
+	import { invalidateAll } from '$app/navigation';
+	import type { PracticeLayer } from '$core/pack/practice';
+	import { send } from '$lib/ui/api';
+	import PracticeList from '$lib/ui/PracticeList.svelte';
+
+	let { data } = $props();
+
+	async function put(practice: PracticeLayer) {
+		const sent = await send('PATCH', '/preferences', { practice });
+		if (!sent.ok) toast.error(sent.message);
+		await invalidateAll();
+		return sent.ok;
+	}
+	async function save(next: PracticeLayer) {
+		const before = data.practice;
+		if (await put(next))
+			toast('Noted. Every program follows it from now on.', {
+				action: { label: 'Undo', onClick: () => void put(before) }
+			});
+	}
+</script>
+
+<svelte:head><title>Your practice · Stack Tender</title></svelte:head>
+<div class="page max-w-[62rem]">
+	<h1>Your practice</h1>
+	<p class="quiet mt-1 max-w-[44rem]">
+		Where practitioners differ there is a usual way and there is yours. A pack can have its own on its page, a
+		program its own while you build it; the nearest wins, and the program says whose it followed.
+	</p>
+	<div class="mt-3"><PracticeList layer={data.practice} onset={(next) => void save(next)} /></div>
+</div>

@@ -1,0 +1,547 @@
+/** Cases of the rules that came with the other chemistries, tasks and the bench: where each fires, and a near miss. */
+import { Inventory } from '../../core/bench/inventory';
+import type { ProgramContext } from '../../core/program/context';
+import type { Severity } from '../../core/program/rule';
+import type { Overrides } from '../../core/program/settings';
+import { aCharger, aPack, aReading, aSupply, held } from './bench-chargers';
+
+export interface Scene extends Partial<ProgramContext> {
+	set?: Overrides;
+}
+export interface Case {
+	fires: Scene;
+	misses: Scene;
+	severity: Severity;
+	/** A figure or word the sentence must contain. */
+	says: string | RegExp;
+}
+
+const flat = (cells: number, v: number, change = {}) =>
+	aReading(
+		Array.from({ length: cells }, () => v),
+		change
+	);
+const wholePack = (packVoltageV: number, change = {}) =>
+	aReading([], { cellVoltagesV: null, packVoltageV, ...change });
+
+/** A charger whose one channel takes every chemistry. */
+export const everyChemistry = ['lipo', 'lihv', 'liion', 'life', 'nimh', 'nicd', 'lead', 'leadgel'].map(
+	(chemistry) => ({ chemistry, minCells: 1, maxCells: 24 })
+);
+export const aMultiCharger = (change: Record<string, unknown> = {}, channel: Record<string, unknown> = {}) =>
+	aCharger(change, {
+		chemistries: everyChemistry,
+		tasks: ['balance', 'charge', 'fast', 'storage', 'discharge', 'cycle', 'recover'],
+		deltaVMinV: 0.003,
+		deltaVMaxV: 0.025,
+		deltaVStepV: 0.001,
+		balancePortCells: 14,
+		...channel
+	});
+export const nimhPack = (change: Record<string, unknown> = {}) =>
+	aPack({
+		chemistry: 'nimh',
+		cells: 6,
+		capacityAh: 2.4,
+		labelChargeRateC: null,
+		balanceLead: false,
+		connectorId: null,
+		...change
+	});
+export const leadPack = (change: Record<string, unknown> = {}) =>
+	aPack({
+		chemistry: 'lead',
+		cells: 6,
+		capacityAh: 7,
+		labelChargeRateC: null,
+		balanceLead: false,
+		connectorId: null,
+		...change
+	});
+
+const multi = (channel: Record<string, unknown> = {}, change: Record<string, unknown> = {}) =>
+	aMultiCharger(change, channel);
+const nimh = (change: Scene = {}): Scene => ({
+	pack: nimhPack(),
+	reading: wholePack(7.3),
+	charger: multi(),
+	task: 'charge',
+	...change
+});
+const lead = (change: Scene = {}): Scene => ({
+	pack: leadPack(),
+	reading: wholePack(12.1),
+	charger: multi(),
+	task: 'charge',
+	...change
+});
+const discharging = (change: Scene = {}): Scene => ({
+	charger: multi(),
+	reading: flat(3, 4.15),
+	task: 'discharge',
+	...change
+});
+const recovering = (change: Scene = {}): Scene => ({
+	charger: multi(),
+	reading: aReading([3.1, 2.9, 3.1]),
+	task: 'recover',
+	...change
+});
+const lists = (change: object) => ({ around: { inventory: Inventory.parse(change) } });
+const leads = [
+	{ id: 'l', name: 'Short lead', connectorId: 'block-medium', awg: 14, lengthM: 0.4, currentA: 20 }
+];
+
+export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
+	'task-not-for-chemistry': {
+		fires: nimh({ task: 'storage' }),
+		misses: { charger: multi(), task: 'storage' },
+		severity: 'stop',
+		says: 'no storage voltage'
+	},
+	'task-not-on-channel': {
+		fires: { charger: multi({ tasks: ['charge', 'discharge'] }), task: 'cycle' },
+		misses: { charger: multi(), task: 'cycle' },
+		severity: 'note',
+		says: 'discharge, rest, charge'
+	},
+	'cannot-discharge': {
+		fires: discharging({ charger: multi({ dischargePowerW: 0, dischargeCurrentA: 0 }) }),
+		misses: discharging(),
+		severity: 'stop',
+		says: 'cannot discharge'
+	},
+	'discharge-above-channel': {
+		fires: discharging({ set: { dischargeA: 2.1 } }),
+		misses: discharging({ set: { dischargeA: 2 } }),
+		severity: 'stop',
+		says: 'at most 2.0 A'
+	},
+	'discharge-few-watts': {
+		fires: discharging({ charger: multi({ dischargePowerW: 6 }), set: { dischargeA: 1 } }),
+		misses: discharging({
+			pack: aPack({ capacityAh: 0.3 }),
+			charger: multi({ dischargePowerW: 60 }),
+			set: { dischargeA: 0.3 }
+		}),
+		severity: 'note',
+		says: 'about 0.48 A, whatever is set'
+	},
+	'discharge-below-floor': {
+		fires: discharging({ set: { dischargeEndV: 2.99 } }),
+		misses: discharging({ set: { dischargeEndV: 3 } }),
+		severity: 'stop',
+		says: 'below 3.00 V'
+	},
+	'nickel-cell-reversed': {
+		fires: nimh({
+			pack: nimhPack({ cells: 10 }),
+			reading: wholePack(13),
+			task: 'discharge',
+			set: { dischargeEndV: 1.03 }
+		}),
+		misses: nimh({
+			pack: nimhPack({ cells: 10 }),
+			reading: wholePack(13),
+			task: 'discharge',
+			set: { dischargeEndV: 1.04 }
+		}),
+		severity: 'stop',
+		says: '10.35 V'
+	},
+	'discharge-too-fast': {
+		fires: discharging({ pack: aPack({ capacityAh: 1.5 }), set: { dischargeA: 1.6 } }),
+		misses: discharging({ pack: aPack({ capacityAh: 1.5 }), set: { dischargeA: 1.5 } }),
+		severity: 'check',
+		says: '1.1C'
+	},
+	'held-discharge-end': {
+		fires: discharging({
+			charger: multi(
+				{},
+				{ held: [held({ kind: 'dischargeEndV', heldValue: 3.8, min: 2.5, max: 3.9, step: 0.1 })] }
+			)
+		}),
+		misses: discharging({
+			charger: multi(
+				{},
+				{ held: [held({ kind: 'dischargeEndV', heldValue: 3.3, min: 2.5, max: 3.9, step: 0.1 })] }
+			)
+		}),
+		severity: 'check',
+		says: '3.80 V'
+	},
+	'delta-v-out-of-range': {
+		fires: nimh({ set: { deltaV: 0.002 } }),
+		misses: nimh({ set: { deltaV: 0.003 } }),
+		severity: 'check',
+		says: '2 mV'
+	},
+	'delta-v-false-peak': {
+		fires: nimh({
+			reading: wholePack(7.6, { takenAt: '2026-01-02T17:40:00.000Z' }),
+			set: { deltaV: 0.003 }
+		}),
+		misses: nimh({
+			reading: wholePack(7.6, { takenAt: '2026-01-02T17:40:00.000Z' }),
+			set: { deltaV: 0.01 }
+		}),
+		severity: 'check',
+		says: 'a few mV more would not'
+	},
+	'slow-nickel-on-dip': {
+		fires: nimh({ set: { currentA: 1.1 } }),
+		misses: nimh({ set: { currentA: 1.2 } }),
+		severity: 'check',
+		says: 'weak'
+	},
+	'nickel-restart': {
+		fires: nimh({ reading: wholePack(8.4) }),
+		misses: nimh({ reading: wholePack(8.2) }),
+		severity: 'check',
+		says: '1.40 V'
+	},
+	'nickel-high-volts': {
+		fires: nimh({
+			pack: nimhPack({ labelChargeRateC: 3 }),
+			set: { currentA: 5 },
+			ambientDegC: 12,
+			reading: wholePack(7.3, { temperatureDegC: 12 })
+		}),
+		misses: nimh(),
+		severity: 'check',
+		says: 'above 1.60 V'
+	},
+	'trickle-never': {
+		fires: { set: { trickleA: 0.1 } },
+		misses: { set: { trickleA: null } },
+		severity: 'stop',
+		says: 'never trickled'
+	},
+	'trickle-too-much': {
+		fires: nimh({ set: { trickleA: 0.07 } }),
+		misses: nimh({ set: { trickleA: null } }),
+		severity: 'stop',
+		says: 'at most 60 mA'
+	},
+	'held-trickle': {
+		fires: {
+			charger: multi(
+				{},
+				{ held: [held({ kind: 'trickleA', heldValue: 0.1, min: 0.05, max: 0.3, step: 0.01 })] }
+			)
+		},
+		misses: {
+			charger: multi(
+				{},
+				{ held: [held({ kind: 'trickleA', heldValue: null, min: 0.05, max: 0.3, step: 0.01 })] }
+			)
+		},
+		severity: 'check',
+		says: '100 mA'
+	},
+	'fast-skips': {
+		fires: { charger: multi(), task: 'fast' },
+		misses: { charger: multi(), task: 'charge' },
+		severity: 'note',
+		says: 'leaves out'
+	},
+	'recovery-too-hard': {
+		fires: recovering({ set: { currentA: 0.2 } }),
+		misses: recovering({ set: { currentA: 0.1 } }),
+		severity: 'stop',
+		says: 'at most 0.13 A'
+	},
+	'recovery-not-needed': {
+		fires: recovering({ reading: aReading([3.1, 3.0, 3.1]) }),
+		misses: recovering({ reading: aReading([3.1, 2.99, 3.1]) }),
+		severity: 'check',
+		says: '3.00 V'
+	},
+	'recovery-age-unknown': {
+		fires: recovering({ reading: aReading([3.1, 2.9, 3.1], { takenAt: '2026-04-28T17:40:00.000Z' }) }),
+		misses: recovering({ reading: aReading([3.1, 2.9, 3.1], { takenAt: '2026-04-30T17:40:00.000Z' }) }),
+		severity: 'stop',
+		says: '4 days ago'
+	},
+	'storage-outside-window': {
+		fires: { charger: multi(), task: 'storage', set: { endVoltageV: 3.86 } },
+		misses: { charger: multi(), task: 'storage', set: { endVoltageV: 3.85 } },
+		severity: 'check',
+		says: '3.86 V'
+	},
+	'storage-reached': {
+		fires: { charger: multi(), task: 'storage', reading: flat(3, 3.81) },
+		misses: { charger: multi(), task: 'storage', reading: flat(3, 3.83) },
+		severity: 'note',
+		says: 'nothing needs doing'
+	},
+	'life-charge-from-volts': {
+		fires: {
+			pack: aPack({ chemistry: 'life', labelVoltageV: null }),
+			charger: multi(),
+			reading: flat(3, 3.29),
+			task: 'storage'
+		},
+		misses: {
+			pack: aPack({ chemistry: 'life', labelVoltageV: null }),
+			charger: multi(),
+			reading: flat(3, 3.0),
+			task: 'storage'
+		},
+		severity: 'check',
+		says: /\d+ to \d+ %/
+	},
+	'supply-battery-drained': {
+		fires: {
+			charger: multi({}, { inputMinV: 10, inputMaxV: 28 }),
+			supply: aSupply({ kind: 'lead battery', voltageV: 12.6, capacityAh: 4, currentA: 20 })
+		},
+		misses: {
+			charger: multi({}, { inputMinV: 10, inputMaxV: 28 }),
+			supply: aSupply({ kind: 'lead battery', voltageV: 12.6, capacityAh: 12, currentA: 20 })
+		},
+		severity: 'check',
+		says: 'Wh'
+	},
+	'input-floor-low': {
+		fires: {
+			charger: multi(
+				{},
+				{
+					inputMinV: 10,
+					inputMaxV: 28,
+					held: [held({ kind: 'inputFloorV', heldValue: 11, min: 10, max: 24, step: 0.1 })]
+				}
+			),
+			supply: aSupply({ kind: 'lead battery', voltageV: 12.6 })
+		},
+		misses: {
+			charger: multi(
+				{},
+				{
+					inputMinV: 10,
+					inputMaxV: 28,
+					held: [held({ kind: 'inputFloorV', heldValue: 11.5, min: 10, max: 24, step: 0.1 })]
+				}
+			),
+			supply: aSupply({ kind: 'lead battery', voltageV: 12.6 })
+		},
+		severity: 'check',
+		says: '11.5 V loaded'
+	},
+	'vehicle-battery': {
+		fires: { supply: aSupply({ ofVehicle: true }) },
+		misses: {
+			supply: aSupply({ ofVehicle: true }),
+			around: { practice: { person: { fieldBattery: 'the vehicle' }, program: {} } }
+		},
+		severity: 'check',
+		says: 'does not start'
+	},
+	'supply-shared': {
+		fires: { supply: aSupply({ powerW: 300 }), around: { sameSupply: ['Other'], sameSupplyMostW: 301 } },
+		misses: { supply: aSupply({ powerW: 301 }), around: { sameSupply: ['Other'], sameSupplyMostW: 301 } },
+		severity: 'check',
+		says: '301 W'
+	},
+	'no-charge-lead': {
+		fires: { pack: aPack({ connectorId: 'block-small' }), ...lists({ leads }) },
+		misses: {
+			pack: aPack({ connectorId: 'block-small' }),
+			...lists({ leads, adapters: [{ id: 'a', fromId: 'block-small', toId: 'block-medium', currentA: 10 }] })
+		},
+		severity: 'check',
+		says: 'small block plug'
+	},
+	'lead-too-thin': {
+		fires: { ...lists({ leads: [{ ...leads[0], currentA: 2 }] }), set: { currentA: 2.1 } },
+		misses: { ...lists({ leads: [{ ...leads[0], currentA: 2 }] }), set: { currentA: 2 } },
+		severity: 'stop',
+		says: 'carries 2.0 A'
+	},
+	'lead-drops-volts': {
+		fires: { ...lists({ leads: [{ ...leads[0], awg: 20, lengthM: 1 }] }) },
+		misses: { ...lists({ leads: [{ ...leads[0], awg: 14, lengthM: 1 }] }) },
+		severity: 'note',
+		says: 'drops 173 mV'
+	},
+	'boards-all-used': {
+		fires: {
+			around: {
+				...lists({ boards: [{ id: 'b', name: 'Board', cells: 6, count: 2 }] }).around,
+				boardsInUse: 2
+			}
+		},
+		misses: {
+			around: {
+				...lists({ boards: [{ id: 'b', name: 'Board', cells: 6, count: 2 }] }).around,
+				boardsInUse: 1
+			}
+		},
+		severity: 'check',
+		says: 'All 2 balance boards'
+	},
+	'own-balancer': {
+		fires: { pack: aPack({ electronics: 'own balancer' }), charger: multi() },
+		misses: { pack: aPack({ electronics: 'own balancer' }), charger: multi({ knowsOwnBalancer: true }) },
+		severity: 'check',
+		says: 'its own balancer'
+	},
+	'discharges-itself': {
+		fires: { pack: aPack({ electronics: 'discharges itself' }) },
+		misses: { pack: aPack() },
+		severity: 'note',
+		says: 'warmth'
+	},
+	'charges-since-balance': {
+		fires: { task: 'charge', around: { chargesSinceBalance: 4 } },
+		misses: { task: 'charge', around: { chargesSinceBalance: 3 } },
+		severity: 'check',
+		says: '4 charges'
+	},
+	'charger-cannot-balance': {
+		fires: { charger: multi({ balanceCurrentA: 0 }), task: 'charge' },
+		misses: {
+			charger: multi({ balanceCurrentA: 0 }),
+			pack: aPack({ cells: 1 }),
+			reading: flat(1, 3.7),
+			task: 'charge'
+		},
+		severity: 'check',
+		says: 'does not balance'
+	},
+	'cells-not-shown': {
+		fires: { charger: multi({ showsCells: false }) },
+		misses: { charger: multi() },
+		severity: 'note',
+		says: 'does not show each cell'
+	},
+	'nominal-family-wrong': {
+		fires: {
+			charger: multi(
+				{},
+				{ held: [held({ kind: 'nominalV', heldValue: 3.8, min: 3.3, max: 3.8, step: 0.1 })] }
+			)
+		},
+		misses: {
+			charger: multi(
+				{},
+				{ held: [held({ kind: 'nominalV', heldValue: 3.7, min: 3.3, max: 3.8, step: 0.1 })] }
+			)
+		},
+		severity: 'stop',
+		says: 'overcharge'
+	},
+	'capacity-sets-current': {
+		fires: { charger: multi({}, { capacityKeyed: 'sets the current' }), purpose: 'gentle' },
+		misses: { charger: multi({}, { capacityKeyed: 'sets the current' }) },
+		severity: 'note',
+		says: 'set it to 1.3 A'
+	},
+	'starts-by-itself': {
+		fires: { charger: multi({}, { atCheck: 'starts by itself' }) },
+		misses: { charger: multi() },
+		severity: 'note',
+		says: 'starts by itself'
+	},
+	'forgets-at-restart': {
+		fires: { charger: multi({}, { forgetsAtRestart: true }) },
+		misses: { charger: multi() },
+		severity: 'note',
+		says: 'loses power'
+	},
+	'lead-shorted-cell': {
+		fires: lead({ reading: wholePack(10.6) }),
+		misses: lead({ reading: wholePack(10.8) }),
+		severity: 'stop',
+		says: '10.60 V on 6 cells'
+	},
+	'lead-ventilate': {
+		fires: lead(),
+		misses: lead({ task: 'discharge' }),
+		severity: 'note',
+		says: 'hydrogen'
+	},
+	'lead-compensation': {
+		fires: lead({ reading: wholePack(12.1, { temperatureDegC: 15 }) }),
+		misses: lead({ reading: wholePack(12.1, { temperatureDegC: 24 }) }),
+		severity: 'note',
+		says: '+45 mV'
+	},
+	'cycle-wears': {
+		fires: { charger: multi(), task: 'cycle', set: { cycles: 3 } },
+		misses: { charger: multi(), task: 'cycle', set: { cycles: 2 } },
+		severity: 'check',
+		says: '3 cycles'
+	},
+	'cycle-rest-short': {
+		fires: { charger: multi(), task: 'cycle', set: { restMin: 4 } },
+		misses: { charger: multi(), task: 'cycle', set: { restMin: 5 } },
+		severity: 'check',
+		says: '4 min'
+	},
+	'ends-empty': {
+		fires: { charger: multi(), task: 'cycle', set: { order: 'up first' } },
+		misses: { charger: multi(), task: 'cycle', set: { order: 'down first' } },
+		severity: 'note',
+		says: 'ends empty'
+	},
+	'container-sealed': {
+		fires: { around: { practice: { person: { container: 'metal box' }, program: {} } } },
+		misses: { around: { practice: { person: { container: 'bricks' }, program: {} } } },
+		severity: 'check',
+		says: 'bursts'
+	},
+	'capacity-worn': {
+		fires: { pack: aPack({ measuredCapacityAh: 2.07 }) },
+		misses: { pack: aPack({ measuredCapacityAh: 2.08 }) },
+		severity: 'note',
+		says: '2070 mAh of 2600 mAh'
+	},
+	'temperature-limit-loose': {
+		fires: { set: { temperatureLimitDegC: 46 } },
+		misses: { set: { temperatureLimitDegC: 45 } },
+		severity: 'check',
+		says: '46 °C'
+	},
+	'maker-end-not-read': {
+		fires: {
+			pack: aPack({ chemistry: 'liion', labelChargeRateC: 1 }),
+			charger: multi(),
+			reading: flat(3, 3.5),
+			set: { endVoltageV: 4.2 }
+		},
+		misses: {
+			pack: aPack({ chemistry: 'liion', labelChargeRateC: 1, makerEndVoltageV: 4.2 }),
+			charger: multi(),
+			reading: flat(3, 3.5)
+		},
+		severity: 'check',
+		says: '4.20 V is above the usual 4.10 V'
+	},
+	'charge-given-up': {
+		fires: { set: { endVoltageV: 4.1 } },
+		misses: { set: { endVoltageV: 4.19 } },
+		severity: 'note',
+		says: /about 1[01] % of the charge/
+	},
+	'hurry-hard': {
+		fires: { set: { currentA: 5.3 } },
+		misses: { set: { currentA: 5.2 } },
+		severity: 'check',
+		says: 'above 2C'
+	},
+	'pair-partner': {
+		fires: { pack: aPack({ pairId: 'other' }) },
+		misses: { pack: aPack() },
+		severity: 'note',
+		says: 'one of a pair'
+	},
+	'slot-holds-other': {
+		fires: { charger: multi({}, { slots: 1 }), around: { slots: [{ slot: 1, title: 'Charge' }] } },
+		misses: { charger: multi({}, { slots: 2 }), around: { slots: [{ slot: 1, title: 'Charge' }] } },
+		severity: 'note',
+		says: 'All 1 memory slots'
+	}
+};
