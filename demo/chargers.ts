@@ -1,13 +1,23 @@
 /** The three chargers of the harbour and what feeds them. Every make is invented. */
 import type { z } from 'zod';
+import type { Inventory } from '../core/bench/inventory';
 import type { ChargerInput } from '../core/charger/charger';
 import type { SupplyInput } from '../core/charger/supply';
 import { CHEMISTRIES } from '../core/chemistry/catalogue';
+import { TaskId } from '../core/charger/programs';
 import { STAND_IN_SPEC } from '../stand-in/spec';
 
 export const SUPPLIES: Record<string, z.input<typeof SupplyInput>> = {
 	mains: { name: 'Boathouse socket', kind: 'mains', voltageV: 230, powerW: 2300, currentA: null },
-	jetty: { name: 'Jetty battery', kind: 'lead battery', voltageV: 12.6, powerW: null, currentA: 12 },
+	jetty: {
+		name: 'Jetty battery',
+		kind: 'lead battery',
+		voltageV: 12.6,
+		powerW: null,
+		currentA: 12,
+		capacityAh: 18,
+		otherLoadW: 4
+	},
 	shed: { name: 'Shed supply, 24 V', kind: 'bench supply', voltageV: 24, powerW: 350, currentA: 15 }
 };
 
@@ -52,6 +62,10 @@ export const CHARGERS: Record<
 			supplyId: null,
 			link: 'none',
 			asks: ['chemistry', 'task', 'currentA', 'cells'],
+			slots: 5,
+			atCheck: 'starts by itself',
+			forgetsAtRestart: true,
+			price: 45,
 			notes: 'The small one for the jetty. Starts by itself a few seconds after the cell check.',
 			channels: [
 				{
@@ -68,12 +82,26 @@ export const CHARGERS: Record<
 					dischargePowerW: 5,
 					dischargeCurrentA: 1,
 					voltageAccuracyV: 0.02,
-					hasProbe: false
+					hasProbe: false,
+					tasks: ['balance', 'charge', 'fast', 'storage', 'discharge'],
+					storageCurrentA: 1,
+					storageV: 3.7,
+					asksTrickle: true
 				}
 			],
 			held: [
 				held({ kind: 'safetyTimerMin', defaultValue: 120, heldValue: 120, min: 10, max: 720, step: 5 }),
 				held({ kind: 'capacityLimitAh', defaultValue: 5, heldValue: 5, min: 0.1, max: 50, step: 0.05 }),
+				held({ kind: 'trickleA', defaultValue: 0.1, heldValue: 0.1, min: 0.05, max: 0.3, step: 0.01 }),
+				held({
+					kind: 'dischargeEndV',
+					defaultValue: 3,
+					heldValue: 3,
+					min: 2.5,
+					max: 3.9,
+					step: 0.1,
+					canBeOff: false
+				}),
 				held({
 					kind: 'rateCapC',
 					defaultValue: 2,
@@ -107,7 +135,31 @@ export const CHARGERS: Record<
 			overheadW: 6,
 			supplyId: null,
 			link: 'stand-in',
-			asks: ['task', 'chemistry', 'cells', 'currentA', 'endVoltageV', 'safetyTimerMin', 'capacityLimitAh'],
+			asks: [
+				'task',
+				'chemistry',
+				'cells',
+				'currentA',
+				'endVoltageV',
+				'dischargeA',
+				'dischargeEndV',
+				'deltaV',
+				'order',
+				'cycles',
+				'restMin',
+				'safetyTimerMin',
+				'capacityLimitAh'
+			],
+			slots: 10,
+			protections: [
+				'reversed polarity',
+				'cell count',
+				'over-voltage',
+				'under-voltage',
+				'timer',
+				'temperature'
+			],
+			price: 190,
 			notes: 'Mains unit in the boathouse. Its two channels share 240 W.',
 			channels: STAND_IN_SPEC.channels.map((label) => ({
 				label,
@@ -128,7 +180,11 @@ export const CHARGERS: Record<
 				dischargePowerW: STAND_IN_SPEC.dischargePowerW,
 				dischargeCurrentA: STAND_IN_SPEC.dischargeCurrentA,
 				voltageAccuracyV: STAND_IN_SPEC.voltageAccuracyV,
-				hasProbe: label === 'A'
+				hasProbe: label === 'A',
+				tasks: TaskId.options,
+				deltaVMinV: 0.003,
+				deltaVMaxV: 0.02,
+				deltaVStepV: 0.001
 			})),
 			held: [
 				held({ kind: 'safetyTimerMin', defaultValue: 120, heldValue: 120, min: 10, max: 999, step: 1 }),
@@ -150,7 +206,12 @@ export const CHARGERS: Record<
 			overheadW: 8,
 			supplyId: null,
 			link: 'none',
-			asks: ['chemistry', 'cells', 'task', 'currentA', 'safetyTimerMin'],
+			asks: ['chemistry', 'capacity', 'cells', 'task', 'currentA', 'deltaV', 'safetyTimerMin'],
+			slots: 10,
+			capacityKeyed: 'sets the current',
+			atCheck: 'cancels by itself',
+			protections: ['reversed polarity', 'cell count', 'over-voltage', 'timer'],
+			price: 160,
 			notes: 'Four channels of 80 W. Two balance boards for four channels.',
 			channels: ['1', '2', '3', '4'].map((label) => ({
 				label,
@@ -166,7 +227,11 @@ export const CHARGERS: Record<
 				dischargePowerW: 5,
 				dischargeCurrentA: 1,
 				voltageAccuracyV: 0.015,
-				hasProbe: false
+				hasProbe: false,
+				tasks: ['balance', 'charge', 'discharge'] as TaskId[],
+				deltaVMinV: 0.005,
+				deltaVMaxV: 0.02,
+				deltaVStepV: 0.001
 			})),
 			held: ['1', '2', '3', '4'].flatMap((_, i) => [
 				held({
@@ -192,4 +257,38 @@ export const CHARGERS: Record<
 			])
 		}
 	}
+};
+
+/** What lies on the bench: two balance boards for four channels are a limit of their own. */
+export const STOCK: z.input<typeof Inventory> = {
+	leads: [
+		{
+			id: 'lead-main',
+			name: 'Long block lead',
+			connectorId: 'block-medium',
+			awg: 12,
+			lengthM: 0.6,
+			currentA: 30
+		},
+		{
+			id: 'lead-small',
+			name: 'Small block lead',
+			connectorId: 'block-small',
+			awg: 16,
+			lengthM: 0.4,
+			currentA: 12
+		},
+		{ id: 'lead-blade', name: 'Blade lead', connectorId: 'blade-nylon', awg: 18, lengthM: 0.5, currentA: 6 },
+		{
+			id: 'lead-signal',
+			name: 'Thin signal lead',
+			connectorId: 'signal-2',
+			awg: 22,
+			lengthM: 0.5,
+			currentA: 3
+		},
+		{ id: 'lead-clips', name: 'Clip lead', connectorId: 'bullet-4', awg: 14, lengthM: 0.8, currentA: 15 }
+	],
+	adapters: [{ id: 'adapter-large', fromId: 'block-large', toId: 'block-medium', currentA: 30 }],
+	boards: [{ id: 'board-six', name: 'Board for six cells', cells: 6, count: 2 }]
 };

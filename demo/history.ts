@@ -13,9 +13,11 @@ import type { ReadingInput } from '../core/pack/reading';
 import { heldSetting, resolve } from '../core/program/context';
 import type { ProgramSettings } from '../core/program/settings';
 import { solve } from '../core/program/solve';
-import { chargeControl, packModel } from '../core/forecast/assume';
+import { packModel } from '../core/forecast/assume';
+import { legsOf } from '../core/forecast/program-legs';
+import { ordinaryTask, type Purpose, type TaskId } from '../core/program/task';
 import { normal, uniform } from '../core/simulate/random';
-import { runCharge } from '../core/simulate/run-legs';
+import { runLegs } from '../core/simulate/run-legs';
 import type { DemoPack } from './packs';
 
 const DAY_MS = 86400e3;
@@ -31,7 +33,10 @@ export interface PastRun {
 	durationS: number;
 	chargeAh: number;
 	peakTemperatureDegC: number;
-	endCellVoltagesV: number[];
+	endCellVoltagesV: number[] | null;
+	endPackVoltageV: number;
+	task: TaskId;
+	purpose: Purpose;
 	channelId: string;
 	telemetry: Telemetry;
 	before: ReadingInput;
@@ -70,19 +75,31 @@ function readingAt(
 ): ReadingInput {
 	const { curve, defaults } = chemistryOf(scene.pack.chemistry);
 	const ohm = (defaults.seriesOhmAh / scene.pack.capacityAh) * scene.demo.health.resistance;
+	const volts = socs.map((soc) => ocvAt(curve, soc));
+	const byCell = seesCells(scene.pack);
 	return {
 		takenAt: new Date(at).toISOString(),
-		cellVoltagesV: socs.map((soc) => meter(ocvAt(curve, soc))),
-		packVoltageV: null,
+		cellVoltagesV: byCell ? volts.map(meter) : null,
+		packVoltageV: byCell ? null : meter(volts.reduce((x, y) => x + y, 0)),
 		state,
 		temperatureDegC: Math.round(degC),
-		cellResistancesOhm: socs.map(
-			(_, i) => Math.round(ohm * (1 + 0.04 * Math.sin(3 * i + scene.seed)) * 1e4) / 1e4
-		)
+		cellResistancesOhm: byCell
+			? socs.map((_, i) => Math.round(ohm * (1 + 0.04 * Math.sin(3 * i + scene.seed)) * 1e4) / 1e4)
+			: null
 	};
 }
 
-function charge(scene: Scene, at: number, before: ReadingInput, channelId: string): PastRun | null {
+/** Cells are read through a balance lead; a lone cell is the pack. */
+const seesCells = (pack: Pack) =>
+	pack.cells === 1 || (pack.balanceLead && chemistryOf(pack.chemistry).balanceFromCells !== null);
+
+function run(
+	scene: Scene,
+	at: number,
+	before: ReadingInput,
+	channelId: string,
+	task: TaskId = ordinaryTask(chemistryOf(scene.pack.chemistry), scene.pack.cells)
+): PastRun | null {
 	const { demo, pack, charger, supply } = scene;
 	const degC = before.temperatureDegC ?? 18;
 	const solution = solve({
@@ -94,7 +111,7 @@ function charge(scene: Scene, at: number, before: ReadingInput, channelId: strin
 		othersOutputW: 0,
 		ambientDegC: degC,
 		now: before.takenAt,
-		task: pack.cells > 1 ? 'balance' : 'charge',
+		task,
 		purpose: 'standard'
 	});
 	if (!solution.proposed) return null;
@@ -102,7 +119,10 @@ function charge(scene: Scene, at: number, before: ReadingInput, channelId: strin
 	// The club keys current and cells and leaves the rest as the charger holds it: that is how the limit came to cut runs short.
 	const limit = heldSetting(r, 'capacityLimitAh')?.heldValue ?? null;
 	const forgot =
-		limit !== null && limit < (solution.forecast?.chargeAh.p5 ?? 0) && at > scene.nowMs - 60 * DAY_MS;
+		task !== 'discharge' &&
+		limit !== null &&
+		limit < (solution.forecast?.chargeAh.p5 ?? 0) &&
+		at > scene.nowMs - 60 * DAY_MS;
 	const settings = forgot ? { ...solution.settings, capacityLimitAh: limit } : solution.settings;
 	const guess = packModel(r);
 	const truth = {
@@ -111,7 +131,11 @@ function charge(scene: Scene, at: number, before: ReadingInput, channelId: strin
 		seriesOhm: guess.seriesOhm,
 		relaxOhm: guess.relaxOhm.map((ohm) => ohm * demo.health.resistance)
 	};
-	const outcome = runCharge(truth, chargeControl(r, settings), { dtS: 5, traceEveryS: 20 });
+	const slow = (solution.forecast?.timeMin.median ?? 0) > 150;
+	const outcome = runLegs(truth, legsOf(r, settings), {
+		dtS: slow ? 10 : 5,
+		traceEveryS: slow ? 90 : 20
+	});
 	const { trace } = outcome;
 	return {
 		startedAt: new Date(at).toISOString(),
@@ -124,9 +148,12 @@ function charge(scene: Scene, at: number, before: ReadingInput, channelId: strin
 		durationS: outcome.timeS,
 		chargeAh: outcome.chargeAh,
 		peakTemperatureDegC: outcome.peakTemperatureDegC,
-		endCellVoltagesV: outcome.endCellV.map((v) => Math.round(v * 1000) / 1000),
+		endCellVoltagesV: seesCells(pack) ? outcome.endCellV.map((v) => Math.round(v * 1000) / 1000) : null,
+		endPackVoltageV: Math.round(1000 * outcome.endCellV.reduce((x, y) => x + y, 0)) / 1000,
+		task,
+		purpose: 'standard',
 		channelId,
-		telemetry: { ...trace },
+		telemetry: seesCells(pack) ? { ...trace } : { ...trace, cellV: [] },
 		before
 	};
 }
@@ -143,12 +170,19 @@ const QUIET_DAYS: Record<DemoPack['now'], number> = {
 	unread: 400
 };
 
+/** Every so many charges a pack's capacity is measured. */
+const CHECK_EVERY = 8;
+
+/** A pack the morning after its charge. */
+const fullCells = (scene: Scene) => Array.from({ length: scene.pack.cells }, () => 0.99);
+
 /** Past runs of one pack and the readings since, oldest first. */
 export function historyOf(scene: Scene): { runs: PastRun[]; lastReadings: ReadingInput[] } {
 	const { demo, charger, nowMs } = scene;
 	const next = uniform(scene.seed);
 	const draw = normal(next);
 	const runs: PastRun[] = [];
+	let charges = 0;
 	const span = Math.min(365, demo.years * 365.25);
 	const quietDays = QUIET_DAYS[demo.now];
 	for (let day = span - 4 * next(); day > quietDays; day -= demo.everyDays * (0.5 + next())) {
@@ -158,8 +192,17 @@ export function historyOf(scene: Scene): { runs: PastRun[]; lastReadings: Readin
 		const socs = cellsAfterUse(scene, 0.14 + 0.3 * next(), demo.everyDays / 7, draw);
 		const before = readingAt(scene, at - 12 * 60e3, socs, degC);
 		const channel = charger.channels[Math.floor(next() * charger.channels.length)];
-		const run = charge(scene, at, before, channel.id);
-		if (run) runs.push(run);
+		const charged = run(scene, at, before, channel.id);
+		if (!charged) continue;
+		runs.push(charged);
+		charges++;
+		// Its capacity is measured the next morning, from full, now and then.
+		if (demo.measured && charges % CHECK_EVERY === CHECK_EVERY - 1) {
+			const next = at + 15 * 3600e3;
+			const full = readingAt(scene, next - 600e3, fullCells(scene), degC);
+			const check = run(scene, next, full, channel.id, 'discharge');
+			if (check) runs.push(check);
+		}
 	}
 	return { runs, lastReadings: storyToday(scene, runs, draw) };
 }
@@ -182,12 +225,12 @@ function storyToday(scene: Scene, runs: PastRun[], draw: () => number): ReadingI
 			return [at(6 * 24, 0.5, 17, 1.6)];
 		case 'ready': {
 			// Charged yesterday, read this morning.
-			const run = charge(scene, nowMs - 22 * 3600e3, at(22.3, 0.15), scene.charger.channels[0].id);
-			if (run) runs.push(run);
+			const yesterday = run(scene, nowMs - 22 * 3600e3, at(22.3, 0.15), scene.charger.channels[0].id);
+			if (yesterday) runs.push(yesterday);
 			return [at(8, 0.985)];
 		}
 		case 'full for three weeks': {
-			const full = charge(scene, nowMs - 21.2 * DAY_MS, at(21.25 * 24, 0.2), scene.charger.channels[0].id);
+			const full = run(scene, nowMs - 21.2 * DAY_MS, at(21.25 * 24, 0.2), scene.charger.channels[0].id);
 			if (full) runs.push(full);
 			return [at(21 * 24, 0.988)];
 		}

@@ -6,9 +6,13 @@ import { PackInput } from '../core/pack/pack';
 import { openDatabase, type Database } from '../src/lib/server/db/connect';
 import { createCharger, createSupply, getCharger } from '../src/lib/server/services/chargers';
 import { createPack } from '../src/lib/server/services/packs';
+import { setPreferences } from '../src/lib/server/services/preferences';
+import { saveProgram } from '../src/lib/server/services/programs';
+import { setSlot } from '../src/lib/server/services/slots';
 import { appendTelemetry } from '../src/lib/server/services/telemetry';
 import type { Result } from '../src/lib/server/result';
-import { CHARGERS, SUPPLIES } from './chargers';
+import { Inventory } from '../core/bench/inventory';
+import { CHARGERS, STOCK, SUPPLIES } from './chargers';
 import { historyOf } from './history';
 import { PACKS } from './packs';
 
@@ -31,10 +35,41 @@ async function loadBench(db: Database) {
 	return { supplies, chargers };
 }
 
+/** Pairs, the bench's stock, and a few programs kept and keyed into slots. */
+async function tieTogether(
+	db: Database,
+	made: Map<string, string>,
+	chargers: Record<string, { id: string }>,
+	nowMs: number
+) {
+	for (const demo of PACKS.filter((d) => d.pairWith))
+		await db.models.Pack.update(
+			{ pairId: made.get(demo.pairWith!) },
+			{ where: { id: made.get(demo.pack.name) } }
+		);
+	must(await setPreferences(db, { inventory: Inventory.parse(STOCK) }));
+	const now = new Date(nowMs).toISOString();
+	for (const { slot, name, pack, charger, task } of KEPT) {
+		const channelId = must(await getCharger(db, chargers[charger].id)).channels[0].id;
+		const request = { packId: made.get(pack)!, chargerId: chargers[charger].id, channelId, task, name };
+		const program = must(await saveProgram(db, request, now));
+		must(await setSlot(db, chargers[charger].id, { slot, programId: program.id }));
+	}
+}
+
+/** Programs that the club has in its chargers' slots. */
+const KEPT = [
+	{ slot: 1, name: 'Race day', pack: 'Gannet lifeboat, main', charger: 'pier', task: 'balance' },
+	{ slot: 2, name: 'Put away', pack: 'Gannet lifeboat, main', charger: 'pier', task: 'storage' },
+	{ slot: 3, name: 'Trawler', pack: 'Guillemot trawler', charger: 'pier', task: 'charge' },
+	{ slot: 1, name: 'Launch', pack: 'Kittiwake launch', charger: 'basin', task: 'balance' }
+] as const;
+
 /** Fills `db` with the demo scenario as of `nowMs`. The same moment gives the same data, ids apart. */
 export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: number; runs: number }> {
 	const { supplies, chargers } = await loadBench(db);
 	let runs = 0;
+	const made = new Map<string, string>();
 	for (const [n, demo] of PACKS.entries()) {
 		const firstUsedOn = new Date(nowMs - demo.years * 365.25 * 86400e3).toISOString().slice(0, 10);
 		const pack = must(
@@ -46,7 +81,7 @@ export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: nu
 		await db.sequelize.transaction(async (transaction) => {
 			const reading = (r: object) => ({ id: randomUUID(), packId: pack.id, ...r });
 			for (const run of history.runs) {
-				const { telemetry, before, ...fields } = run;
+				const { telemetry, before, endPackVoltageV, ...fields } = run;
 				const id = randomUUID();
 				await db.models.Run.create(
 					{
@@ -55,8 +90,6 @@ export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: nu
 						chargerId: charger.id,
 						mode: 'by hand',
 						status: 'ended',
-						task: pack.cells > 1 ? 'balance' : 'charge',
-						purpose: 'standard',
 						overridden: [],
 						notes: '',
 						...fields
@@ -69,17 +102,27 @@ export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: nu
 					reading({
 						takenAt: run.endedAt,
 						cellVoltagesV: run.endCellVoltagesV,
-						packVoltageV: null,
+						packVoltageV: run.endCellVoltagesV ? null : endPackVoltageV,
 						state: 'just used',
 						temperatureDegC: null
 					}),
 					{ transaction }
 				);
 			}
+			const check = history.runs
+				.filter((r) => r.task === 'discharge' && r.endReason === 'end voltage')
+				.at(-1);
+			if (check)
+				await db.models.Pack.update(
+					{ measuredCapacityAh: Math.round(check.chargeAh * 1000) / 1000 },
+					{ where: { id: pack.id }, transaction }
+				);
 			for (const last of history.lastReadings) await db.models.Reading.create(reading(last), { transaction });
 		});
 		runs += history.runs.length;
+		made.set(demo.pack.name, pack.id);
 	}
+	await tieTogether(db, made, chargers, nowMs);
 	return { packs: PACKS.length, runs };
 }
 

@@ -1,4 +1,4 @@
-/** The lithium packs of the harbour fleet, with what only the demo knows of how they really are. */
+/** The packs of the harbour fleet, with what only the demo knows of how they really are. */
 import type { PackInput } from '../core/pack/pack';
 
 export interface DemoPack {
@@ -14,6 +14,10 @@ export interface DemoPack {
 	/** State of charge lost per week by one cell more than by its siblings. */
 	drift?: { cell: number; perWeek: number };
 	charger: 'quay' | 'pier' | 'basin';
+	/** Name of the pack it works with as a pair. */
+	pairWith?: string;
+	/** Its capacity is measured now and then. */
+	measured?: boolean;
 }
 
 export const PACKS: DemoPack[] = [
@@ -63,6 +67,7 @@ export const PACKS: DemoPack[] = [
 		health: { capacity: 0.91, resistance: 1.4 },
 		everyDays: 10,
 		now: 'empty',
+		measured: true,
 		charger: 'pier'
 	},
 	{
@@ -315,6 +320,121 @@ export const PACKS: DemoPack[] = [
 		health: { capacity: 0.97, resistance: 1.1 },
 		everyDays: 20,
 		now: 'storage',
+		charger: 'basin'
+	},
+	{
+		pack: {
+			name: 'Guillemot trawler',
+			usedIn: 'Guillemot trawler',
+			chemistry: 'nimh',
+			cells: 6,
+			capacityAh: 2.4,
+			labelChargeRateC: null,
+			labelVoltageV: 7.2,
+			connectorId: 'blade-nylon',
+			balanceLead: false,
+			notes: 'Six cells in a shrink sleeve.'
+		},
+		years: 1.5,
+		health: { capacity: 0.93, resistance: 1.2 },
+		everyDays: 14,
+		now: 'half',
+		measured: true,
+		charger: 'pier'
+	},
+	{
+		pack: {
+			name: 'Dunlin trawler',
+			usedIn: 'Dunlin trawler',
+			chemistry: 'nimh',
+			cells: 7,
+			capacityAh: 3.0,
+			labelChargeRateC: 1,
+			labelVoltageV: 8.4,
+			connectorId: 'blade-nylon',
+			balanceLead: false
+		},
+		years: 0.7,
+		health: { capacity: 0.98, resistance: 1.1 },
+		everyDays: 16,
+		now: 'empty',
+		charger: 'pier'
+	},
+	{
+		pack: {
+			name: 'Phoenix fire boat',
+			usedIn: 'Phoenix fire boat',
+			chemistry: 'nicd',
+			cells: 8,
+			capacityAh: 1.8,
+			labelChargeRateC: null,
+			labelVoltageV: 9.6,
+			connectorId: 'blade-nylon',
+			balanceLead: false,
+			notes: 'Old, but it pumps. Cells from before most members joined.'
+		},
+		years: 9,
+		health: { capacity: 0.8, resistance: 1.5 },
+		everyDays: 24,
+		now: 'part',
+		measured: true,
+		charger: 'basin'
+	},
+	{
+		pack: {
+			name: 'Auk tug, port',
+			usedIn: 'Auk tug',
+			chemistry: 'lead',
+			cells: 6,
+			capacityAh: 7.0,
+			labelChargeRateC: null,
+			labelVoltageV: 12.0,
+			connectorId: 'bullet-4',
+			balanceLead: false,
+			notes: 'Ballast as well: it may only be swapped for one of the same weight.'
+		},
+		years: 2.6,
+		health: { capacity: 0.9, resistance: 1.3 },
+		everyDays: 12,
+		now: 'half',
+		pairWith: 'Auk tug, starboard',
+		charger: 'pier'
+	},
+	{
+		pack: {
+			name: 'Auk tug, starboard',
+			usedIn: 'Auk tug',
+			chemistry: 'lead',
+			cells: 6,
+			capacityAh: 7.0,
+			labelChargeRateC: null,
+			labelVoltageV: 12.0,
+			connectorId: 'bullet-4',
+			balanceLead: false
+		},
+		years: 2.6,
+		health: { capacity: 0.88, resistance: 1.35 },
+		everyDays: 12,
+		now: 'half',
+		pairWith: 'Auk tug, port',
+		charger: 'pier'
+	},
+	{
+		pack: {
+			name: 'Smew harbour tug',
+			usedIn: 'Smew harbour tug',
+			chemistry: 'leadgel',
+			cells: 3,
+			capacityAh: 4.0,
+			labelChargeRateC: null,
+			labelVoltageV: 6.0,
+			connectorId: 'blade-nylon',
+			balanceLead: false
+		},
+		years: 1.9,
+		health: { capacity: 0.94, resistance: 1.15 },
+		everyDays: 18,
+		now: 'ready',
 		charger: 'basin'
 	}
 ];

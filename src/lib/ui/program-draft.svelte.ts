@@ -18,8 +18,17 @@ export class ProgramDraft {
 	});
 	readonly solution = $derived.by(() => solve(this.context, this.overrides));
 
-	constructor(context: () => ProgramContext) {
+	/** `start` is a kept program to begin with; nothing of it can be undone. */
+	constructor(
+		context: () => ProgramContext,
+		start: () => { overrides: Overrides; practice: PracticeLayer } | null = () => null
+	) {
 		this.base = context;
+		const begin = start();
+		if (begin) {
+			this.overrides = begin.overrides;
+			this.practice = begin.practice;
+		}
 	}
 
 	get canUndo(): boolean {
@@ -45,12 +54,6 @@ export class ProgramDraft {
 	release(id: SettingId): void {
 		const { [id]: _gone, ...rest } = this.overrides;
 		this.change(rest);
-	}
-
-	/** What the draft begins with; nothing to undo. */
-	begin(overrides: Overrides, practice: PracticeLayer): void {
-		this.overrides = overrides;
-		this.practice = practice;
 	}
 
 	/** Takes up a kept program as one change. */

@@ -18,7 +18,7 @@
 	><title>{data.context ? `Program ${data.context.pack.name}` : 'Program'} · Stack Tender</title></svelte:head
 >
 {#if data.context}
-	{#key `${data.context.pack.id} ${data.context.channelId} ${data.context.task} ${data.context.purpose}`}
+	{#key `${data.context.pack.id} ${data.context.channelId} ${data.context.task} ${data.context.purpose} ${data.start?.id}`}
 		<Workbench
 			context={data.context}
 			kept={data.kept}

@@ -45,8 +45,10 @@
 
 	let keeping = $state(false);
 
-	const draft = new ProgramDraft(() => context);
-	if (start) draft.begin(start.overrides, start.practice);
+	const draft = new ProgramDraft(
+		() => context,
+		() => start
+	);
 	const client = new ForecastClient();
 	const solution = $derived(draft.solution);
 	const r = $derived(solution.resolved);
