@@ -1,5 +1,6 @@
 /** One channel of the simulated charger: what is plugged in, what runs, and every sample kept since the start. */
 import { chemistryOf } from '../core/chemistry/catalogue';
+import { countFromVolts } from '../core/pack/cell-count';
 import { ocvAt } from '../core/chemistry/curve';
 import { emptyTelemetry } from '../core/log/telemetry';
 import { BALANCE_BELOW_END_V, BALANCED_V } from '../core/forecast/assume';
@@ -147,15 +148,15 @@ export class StandInChannel {
 	check(): CheckAnswer | Refusal {
 		const { truth } = this;
 		if (!truth) return { code: 'empty', words: 'no pack is connected' };
-		const { curve, voltages } = chemistryOf(truth.chemistry);
+		const { curve } = chemistryOf(truth.chemistry);
 		const cellV = this.simulation
 			? Array.from(this.simulation.cellV)
 			: truth.soc.map((soc) => Math.round(ocvAt(curve, soc) * 1000) / 1000);
 		const packV = cellV.reduce((a, b) => a + b, 0);
 		return {
-			cells: Math.max(1, Math.ceil(packV / (voltages.cellMaxV + 0.01))),
+			cells: countFromVolts(chemistryOf(truth.chemistry), packV),
 			packV,
-			cellV: truth.balanceLead ? cellV : []
+			cellV: this.seesCells ? cellV : []
 		};
 	}
 

@@ -58,8 +58,8 @@ export const KeyedProgram = z.object({
 export type KeyedProgram = z.infer<typeof KeyedProgram>;
 
 export const CheckAnswer = z.object({
-	/** Cells it counts from the volts of the main lead. */
-	cells: z.number().int(),
+	/** Cells it counts from the volts of the main lead; null for nickel, which cannot be counted so. */
+	cells: z.number().int().nullable(),
 	packV: z.number(),
 	/** Volts of each cell; empty when no balance lead is seen. */
 	cellV: z.array(z.number())

@@ -4,6 +4,7 @@ import type { Chemistry } from '../chemistry/chemistry';
 import { socAt } from '../chemistry/curve';
 import { estimateCharge } from '../pack/charge-state';
 import type { Pack } from '../pack/pack';
+import { resolvePractice, type PracticeLayer } from '../pack/practice';
 import { cellVoltages, spreadV, type ReadingInput } from '../pack/reading';
 
 /** In the order in which lists sort them: what needs a person first. */
@@ -27,8 +28,6 @@ export interface Readiness {
 	band: { low: number; high: number } | null;
 }
 
-/** A pack may stand full this long before it should go to storage (common practice, no source: schools from one day to a week). */
-export const FULL_DAYS = 5;
 /** Spread at rest that a person should look into, V (common practice, no source). */
 const LOOK_SPREAD_V = 0.05;
 /** Share of a charge to the usual end that still counts as full. */
@@ -72,7 +71,12 @@ function withoutStorage(
 }
 
 /** Judges one pack at the moment `now` (ISO 8601). */
-export function readinessOf(pack: Pack, reading: ReadingInput | null, now: string): Readiness {
+export function readinessOf(
+	pack: Pack,
+	reading: ReadingInput | null,
+	now: string,
+	person: PracticeLayer = {}
+): Readiness {
 	if (pack.condition !== 'in service')
 		return { state: 'out of service', sentence: `Marked ${pack.condition}.`, soc: null, band: null };
 	if (!reading) return { state: 'not read', sentence: 'Never measured here.', soc: null, band: null };
@@ -98,7 +102,8 @@ export function readinessOf(pack: Pack, reading: ReadingInput | null, now: strin
 	if (chemistry.family !== 'lithium') return withoutStorage(chemistry, soc, band, age, since);
 	const full = Math.min(1, socAt(chemistry.curve, voltages.chargeEndV));
 	if (soc >= READY_SHARE * full) {
-		if (age > FULL_DAYS) return look(`Full for ${Math.floor(age)} days: bring it to storage.`);
+		const { storageAfterDays } = resolvePractice(person, pack.practice).values;
+		if (age > storageAfterDays) return look(`Full for ${Math.floor(age)} days: bring it to storage.`);
 		return { state: 'ready', sentence: `Full${since}.`, soc, band };
 	}
 	if (lowest >= voltages.storageWindowV.low && highest <= voltages.storageWindowV.high + 0.02)

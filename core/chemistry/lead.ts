@@ -51,7 +51,7 @@ const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 		floatVPerK: -0.003,
 		clampDegC: { low: 0, high: 40 }
 	},
-	acceptance: { halfSoc: 1.0, widthSoc: 0.02, perLnRate: 0.004, perK: 0.0005, heatShare: 0.6 },
+	acceptance: { halfSoc: 1.0, widthSoc: 0.02, perLnRate: 0.004, perK: 0.0005, heatShare: 0.3 },
 	peukert: { exponent: 1.2, ratedHours: 20 },
 	storage: {
 		kind: 'none',
@@ -90,11 +90,11 @@ const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 	}
 };
 
-export const lead: Chemistry = { id: 'lead', name: 'Lead, AGM or flooded', ...LEAD };
+export const lead: Chemistry = { id: 'lead', name: 'Lead-acid', ...LEAD };
 
 export const leadGel: Chemistry = {
 	id: 'leadgel',
-	name: 'Lead, gel',
+	name: 'Lead-acid gel',
 	...LEAD,
 	voltages: { ...LEAD.voltages, chargeEndV: 2.35, gentleEndV: { low: 2.3, high: 2.3 }, setMaxV: 2.4 }
 };

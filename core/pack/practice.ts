@@ -16,6 +16,8 @@ export const Practice = z.object({
 	dischargeEnd: z.enum(['everyday', 'capacity check']),
 	cycleOrder: z.enum(['down first', 'up first']),
 	plugOrder: z.enum(['main lead first', 'balance lead first']),
+	unplugOrder: z.enum(['balance lead first', 'main lead first']),
+	storageAfterDays: z.number().min(1, 'At least a day.').max(30, 'At most 30 days.'),
 	container: z.enum(['vented box', 'bag', 'bricks', 'metal box']),
 	fieldBattery: z.enum(['its own battery', 'the vehicle'])
 });
@@ -38,6 +40,8 @@ export const DEFAULT_PRACTICE: Practice = {
 	dischargeEnd: 'everyday',
 	cycleOrder: 'down first',
 	plugOrder: 'main lead first',
+	unplugOrder: 'balance lead first',
+	storageAfterDays: 5,
 	container: 'vented box',
 	fieldBattery: 'its own battery'
 };
@@ -130,6 +134,20 @@ export const SCHOOLS: readonly School[] = [
 		why: 'Main lead first, so that no charge flows through thin balance wires.',
 		choices: ['main lead first', 'balance lead first'],
 		ofPack: false
+	},
+	{
+		id: 'unplugOrder',
+		question: 'Unplug order',
+		why: 'The reverse of plugging in: balance lead first.',
+		choices: ['balance lead first', 'main lead first'],
+		ofPack: false
+	},
+	{
+		id: 'storageAfterDays',
+		question: 'Full for at most',
+		why: 'Five days; some put a pack away the same day, some after a week.',
+		choices: { min: 1, max: 30, step: 1, unit: 'days', off: null },
+		ofPack: true
 	},
 	{
 		id: 'container',

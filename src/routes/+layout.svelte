@@ -76,6 +76,8 @@
 		min-height: 0;
 	}
 	main {
+		/* What is placed for screen readers alone stays inside and adds no second scroll bar. */
+		position: relative;
 		overflow: auto;
 		min-width: 0;
 		outline: none;

@@ -8,7 +8,7 @@ import type { Resolved } from '../context';
 import { plainly, type Decision } from './decision';
 
 /** Volts of the pack when the discharge begins, V: as read, or as its estimated charge says. */
-function startV(r: Resolved): number {
+export function dischargeStartV(r: Resolved): number {
 	// A cycle that begins with a charge discharges a full pack.
 	if (r.task === 'cycle') return r.pack.cells * r.chemistry.voltages.chargeEndV;
 	if (r.reading) return Math.max(0.1, packVoltage(r.reading));
@@ -27,7 +27,7 @@ export function decideDischarge(r: Resolved): Decision<'dischargeA'> {
 			? practice.values.dischargeC
 			: chemistry.rates.dischargeC;
 	const why = hurry ? 'in a hurry' : own ? whose(practice, 'dischargeC') : 'the rate capacities are rated at';
-	const limits = dischargeLimitsAt(r.envelope, startV(r), rateC, why);
+	const limits = dischargeLimitsAt(r.envelope, dischargeStartV(r), rateC, why);
 	if (limits.length === 0)
 		return plainly('dischargeA', null, 'channel', `channel ${channel.label} does not discharge.`);
 	const least = limits[0];

@@ -2,6 +2,7 @@
 import { entryFor } from '../../charger/charger';
 import { compensationV } from '../../chemistry/compensation';
 import { slopeAt } from '../../chemistry/curve';
+import { storageDirection } from '../../forecast/program-legs';
 import { watchesCells } from '../../forecast/assume';
 import { whose } from '../../pack/practice';
 import { floorToStep } from '../../quantity/step';
@@ -45,11 +46,14 @@ function decideStorageV(r: Resolved): Decision<'endVoltageV'> {
 	const own = r.practice.values.storageV;
 	// A figure chosen for one chemistry says nothing of another.
 	const fits = own !== null && own >= voltages.storageWindowV.low && own <= voltages.storageWindowV.high;
+	const target = fits ? own : voltages.storageV;
+	const from = Math.round(100 * Math.min(1, Math.max(0, r.chargeState.soc)));
+	const way = `from about ${from} % the pack goes ${storageDirection(r, target)}`;
 	return plainly(
 		'endVoltageV',
-		fits ? own : voltages.storageV,
+		target,
 		fits ? 'practice' : 'chemistry',
-		fits ? `${whose(r.practice, 'storageV')}; ${name} keeps at ${window}.` : `${name} keeps at ${window}.`,
+		`${fits ? `${whose(r.practice, 'storageV')}; ` : ''}${name} keeps at ${window}; ${way}.`,
 		endVoltageStepV ?? 0.01
 	);
 }

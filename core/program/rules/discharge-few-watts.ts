@@ -1,4 +1,5 @@
 import { amps, text, volts, watts } from '../../quantity/format';
+import { dischargeStartV } from '../decide/discharge';
 import { PRACTICE, type Rule } from '../rule';
 
 /** From this on a discharge is worth planning for, h. */
@@ -14,7 +15,7 @@ export const dischargeFewWatts: Rule = {
 	check({ r, settings, forecast }) {
 		const { dischargeA } = settings;
 		if (dischargeA === null || !forecast) return null;
-		const startV = forecast.best.trace.packV[0] ?? r.pack.cells * r.chemistry.voltages.chargeEndV;
+		const startV = dischargeStartV(r);
 		const reachedA = r.channel.dischargePowerW / startV;
 		const legH = Math.max(
 			...forecast.best.legs.filter((l) => l.kind === 'discharge').map((l) => l.timeS / 3600)

@@ -38,7 +38,7 @@
 	{#each schools as s (s.id)}
 		{@const list = options(s)}
 		{@const own = layer[s.id] !== undefined}
-		<li class="grid gap-x-4 gap-y-1 border-b py-2 sm:grid-cols-[11rem_13rem_1fr]" data-school={s.id}>
+		<li class="grid gap-x-4 gap-y-1 border-b py-2 sm:grid-cols-[11rem_16rem_1fr]" data-school={s.id}>
 			<label class="font-semibold" for="school-{s.id}">{s.question}</label>
 			<select
 				id="school-{s.id}"
@@ -47,7 +47,7 @@
 				value={own ? String(list.findIndex((o) => o.value === layer[s.id])) : ''}
 				onchange={(e) => choose(s, e.currentTarget.value)}
 			>
-				<option value="">{show(s, inherited(s))} (usual here)</option>
+				<option value="">{show(s, inherited(s))} (usual)</option>
 				{#each list as o, i (i)}<option value={String(i)}>{o.text}</option>{/each}
 			</select>
 			<p class="quiet text-[12.5px]">{s.why}</p>

@@ -21,7 +21,7 @@
 		own: boolean;
 		/** Least, greatest and step in the stored unit. */
 		range: { min: number; max: number; step: number };
-		/** Show every limit, not only the one that decided. */
+		/** Show every limit at once, not only the one that decided; the others are one press away. */
 		ladder?: boolean;
 		fixed?: boolean;
 		extra?: Snippet;
@@ -43,6 +43,8 @@
 	}: Props = $props();
 
 	const s = $derived(SETTINGS[id]);
+	let open = $state(false);
+	const many = $derived(decision.candidates.length > 1);
 	const name = $derived(settingName(id, task));
 	/** Settings that may be switched off and on by the person; null elsewhere means that the charger has none. */
 	const canBeOff = $derived(id === 'trickleA');
@@ -103,11 +105,20 @@
 		{/if}
 	</div>
 	<div class="min-w-0 text-[12.5px]">
-		{#if ladder && decision.candidates.length > 1}
+		{#if many && (ladder || open)}
 			<LimitLadder candidates={decision.candidates} decidedBy={decision.decidedBy} {show} />
 		{:else}
-			<p class="quiet">{sentence}</p>
+			<p class="quiet">
+				{sentence}
+				{#if many}<button
+						type="button"
+						class="link whitespace-nowrap"
+						aria-label="All limits on {name}"
+						onclick={() => (open = true)}>{decision.candidates.length} limits</button
+					>{/if}
+			</p>
 		{/if}
+		{#if open && !ladder}<button type="button" class="link" onclick={() => (open = false)}>close</button>{/if}
 		{#if own}
 			<p>
 				Yours; computed is <span class="num">{showFigure(id, decision.value)}</span>.

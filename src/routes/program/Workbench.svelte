@@ -20,11 +20,14 @@
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import { ForecastClient } from '$lib/ui/forecast-client.svelte';
 	import { ProgramDraft } from '$lib/ui/program-draft.svelte';
+	import { reachable } from '$lib/ui/reachable';
 	import SettingRow from '$lib/ui/SettingRow.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
 	import VerdictBar from '$lib/ui/VerdictBar.svelte';
 	import type { SavedProgram } from '$lib/server/services/programs';
 	import type { SlotContent } from '$lib/server/services/slots';
+	import { storageDirection } from '$core/forecast/program-legs';
+	import { movedWord } from '$core/program/in-words';
 	import { compositionOf } from '$core/program/composition';
 	import { SCHOOLS, whose } from '$core/pack/practice';
 	import KeepPanel from './KeepPanel.svelte';
@@ -241,6 +244,20 @@
 		if (id === 'safetyTimerMin') return heldValue < forecast.timeMin.p99;
 		return id === 'capacityLimitAh' && heldValue < forecast.chargeAh.p99;
 	}
+	/** Storage goes one way; the current of the other way is not asked about. */
+	const shownIds = $derived.by(() => {
+		if (context.task !== 'storage') return r.settingIds;
+		const idle: SettingId =
+			storageDirection(r, solution.settings.endVoltageV) === 'down' ? 'currentA' : 'dischargeA';
+		return r.settingIds.filter((id) => id !== idle && !(id === 'balance' && idle === 'currentA'));
+	});
+	const moved = $derived(movedWord(context.task));
+	/** The program takes charge out and does nothing else. */
+	const onlyOut = $derived(
+		forecast !== null &&
+			forecast.best.legs.length > 0 &&
+			forecast.best.legs.every((l) => l.kind === 'discharge')
+	);
 	const startV = $derived(trace?.packV[0] ?? (reading ? packVoltage(reading) : pack.cells * 3.7));
 	const soc = $derived(Math.round(Math.min(1, Math.max(0, r.chargeState.soc)) * 100));
 	const peakDrawW = $derived(
@@ -384,7 +401,7 @@
 	{/if}
 
 	<div class="columns">
-		<section class="settings" aria-label="Settings">
+		<section class="settings" aria-label="Settings" use:reachable>
 			{#if forbidden}
 				<div class="mt-4 border-l-4 border-stop pl-4">
 					<h2 class="text-stop">No program for this pack</h2>
@@ -398,7 +415,7 @@
 					</p>
 				</div>
 			{:else}
-				{#each r.settingIds as id (id)}
+				{#each shownIds as id (id)}
 					<SettingRow
 						{id}
 						task={context.task}
@@ -406,7 +423,7 @@
 						value={solution.settings[id]}
 						own={solution.overridden.includes(id)}
 						range={rangeOf(id)}
-						ladder={solution.decisions[id].candidates.length > 1}
+						ladder={id === 'currentA' || id === 'dischargeA'}
 						fixed={(id === 'endVoltageV' && channel.endVoltageStepV === null) ||
 							(id === 'deltaV' && channel.deltaVStepV === null) ||
 							(id === 'currentA' && channel.fixedCurrentA !== null)}
@@ -472,9 +489,11 @@
 						<span class="quiet num"
 							>({Math.round(forecast.timeMin.p5)} to {Math.round(forecast.timeMin.p95)})</span
 						>
-						· in
+						· {moved.toLowerCase()}
 						<b class="num">{Math.round(forecast.chargeAh.median * 1000)}</b>
-						mAh{#if peakDrawW !== null}&nbsp;· draws up to <b class="num">{Math.round(peakDrawW)}</b> W{/if}
+						mAh{#if peakDrawW !== null && !onlyOut}&nbsp;· draws up to <b class="num"
+								>{Math.round(peakDrawW)}</b
+							> W{/if}
 					</p>
 				{/if}
 			</div>
@@ -486,7 +505,7 @@
 					timerMin={solution.settings.safetyTimerMin}
 					{limitMin}
 					height={232}
-					label="Forecast: full in about {Math.round(forecast.timeMin.median)} minutes, taking {Math.round(
+					label="Forecast: done in about {Math.round(forecast.timeMin.median)} minutes, moving {Math.round(
 						forecast.chargeAh.median * 1000
 					)} mAh; peak {forecast.peakTemperatureDegC.median.toFixed(0)} °C."
 				/>
@@ -513,15 +532,19 @@
 			</div>
 			<EnvelopeChart
 				input={r.envelope}
+				down={onlyOut}
 				fromCellV={chemistry.voltages.hardFloorV}
 				toCellV={chemistry.voltages.cellMaxV + 0.05}
-				endV={pack.cells * solution.settings.endVoltageV}
+				endV={pack.cells *
+					(context.task === 'discharge'
+						? (solution.settings.dischargeEndV ?? chemistry.voltages.dischargeEndV)
+						: solution.settings.endVoltageV)}
 				path={forbidden ? null : trace}
 				at={forbidden || !trace
 					? null
 					: {
 							packV: startV,
-							currentA: trace.currentA[0] ?? solution.settings.currentA,
+							currentA: Math.abs(trace.currentA[0] ?? solution.settings.currentA),
 							label: 'starts here'
 						}}
 				height={196}
@@ -618,6 +641,14 @@
 	}
 	.pictures {
 		min-width: 0;
+	}
+	/* Long lists of settings scroll by themselves on a desk, so that forecast and verdict stay in sight. */
+	@media (min-width: 1001px) and (min-height: 700px) {
+		.settings {
+			max-height: calc(100dvh - 316px);
+			overflow-y: auto;
+			padding-right: 6px;
+		}
 	}
 	.bar {
 		position: sticky;

@@ -8,6 +8,7 @@ import type { Database } from '../db/connect';
 import { toPack, toReading } from '../db/map';
 import type { Row } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
+import { getPreferences } from './preferences';
 import { writeEvent } from './events';
 
 export interface PackOnShelf {
@@ -31,9 +32,10 @@ async function lastReadings(db: Database): Promise<Row[]> {
 
 /** Every pack with its last reading, its readiness and a count of its runs, by name. */
 export async function listPacks(db: Database, now: string): Promise<PackOnShelf[]> {
-	const [packs, readings, counts] = await Promise.all([
+	const [packs, readings, { practice }, counts] = await Promise.all([
 		db.models.Pack.findAll({ order: [['name', 'ASC']] }),
 		lastReadings(db),
+		getPreferences(db),
 		db.sequelize.query<{ packId: string; runs: number; lastRunAt: string }>(
 			`SELECT packId, COUNT(*) AS runs, MAX(startedAt) AS lastRunAt FROM runs WHERE deletedAt IS NULL GROUP BY packId`,
 			{ type: QueryTypes.SELECT }
@@ -48,7 +50,7 @@ export async function listPacks(db: Database, now: string): Promise<PackOnShelf[
 		return {
 			pack,
 			reading,
-			readiness: readinessOf(pack, reading, now),
+			readiness: readinessOf(pack, reading, now, practice),
 			runs: count?.runs ?? 0,
 			lastRunAt: count ? new Date(count.lastRunAt).toISOString() : null
 		};

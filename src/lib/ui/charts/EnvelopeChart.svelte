@@ -3,7 +3,13 @@
 	and the point it is at.
 -->
 <script lang="ts">
-	import { deliverableA, envelope, limitsAt, type EnvelopeInput } from '$core/charger/envelope';
+	import {
+		deliverableA,
+		dischargeLimitsAt,
+		envelope,
+		limitsAt,
+		type EnvelopeInput
+	} from '$core/charger/envelope';
 	import { theme } from '../theme.svelte';
 	import Chart, { type ChartColours } from './Chart.svelte';
 	import { roundTicks } from './ticks';
@@ -19,17 +25,44 @@
 		path?: { packV: number[]; currentA: number[] } | null;
 		/** Where it is now or begins. */
 		at?: { packV: number; currentA: number; label: string } | null;
+		/** The program only takes charge out: what the channel can turn into heat is drawn instead. */
+		down?: boolean;
 		height?: number;
 	}
-	let { input, fromCellV, toCellV, endV, path = null, at = null, height = 210 }: Props = $props();
+	let {
+		input,
+		fromCellV,
+		toCellV,
+		endV,
+		path = null,
+		at = null,
+		down = false,
+		height = 210
+	}: Props = $props();
 
 	const cells = $derived(input.pack.cells);
 	const across = $derived(roundTicks(fromCellV * cells, toCellV * cells));
 	const from = $derived(across.min);
 	const to = $derived(across.max);
-	const region = $derived(envelope(input, from, to));
-	const charger = $derived(region.map((p) => ({ x: p.packV, y: deliverableA(input, p.packV) })));
-	const packLimit = $derived(limitsAt(input, endV).find((l) => l.side === 'pack')!);
+	const POINTS = 60;
+	const discharge = (packV: number) => dischargeLimitsAt(input, packV, Infinity, 'any rate');
+	const region = $derived(
+		down
+			? Array.from({ length: POINTS }, (_, i) => {
+					const packV = from + ((to - from) * i) / (POINTS - 1);
+					const [least] = discharge(packV);
+					return { packV, currentA: least?.currentA ?? 0, binding: least?.id ?? 'discharge power' };
+				})
+			: envelope(input, from, to, POINTS)
+	);
+	const charger = $derived(
+		region.map((p) => ({ x: p.packV, y: down ? p.currentA : deliverableA(input, p.packV) }))
+	);
+	const packLimit = $derived(
+		down
+			? (discharge(endV)[0] ?? { currentA: 0, label: 'this channel does not discharge' })
+			: limitsAt(input, endV).find((l) => l.side === 'pack')!
+	);
 	const up = $derived(roundTicks(0, Math.max(...region.map((p) => p.currentA)) * 1.25 || 1, 4));
 	const top = $derived(up.max);
 	const binding = $derived(region.at(-1)!.binding);
@@ -39,7 +72,7 @@
 	const thin = (p: NonNullable<typeof path>) => {
 		const stride = Math.max(1, Math.ceil(p.packV.length / 120));
 		return p.packV.flatMap((x, k) =>
-			k % stride && k !== p.packV.length - 1 ? [] : [{ x, y: p.currentA[k] }]
+			k % stride && k !== p.packV.length - 1 ? [] : [{ x, y: Math.abs(p.currentA[k]) }]
 		);
 	};
 
@@ -89,7 +122,7 @@
 						borderColor: c.stop,
 						strokeDashArray: 0,
 						label: {
-							...tag(`full ${endV.toFixed(1)} V`, c.stop),
+							...tag(`ends ${endV.toFixed(1)} V`, c.stop),
 							orientation: 'horizontal',
 							textAnchor: 'end',
 							position: 'top',

@@ -38,12 +38,15 @@
 	const pairs = (timeS: number[], values: number[]) => {
 		const stride = Math.max(1, Math.ceil(timeS.length / MOST_POINTS));
 		return timeS.flatMap((t, k) =>
-			k % stride && k !== timeS.length - 1 ? [] : [{ x: t / 60, y: values[k] }]
+			k % stride && k !== timeS.length - 1 ? [] : [{ x: t / 60, y: Math.abs(values[k]) }]
 		);
 	};
+	/** Current is drawn by its size, whichever way it flows; a band that holds both ways begins at 0. */
+	const sized = (low: number, high: number) =>
+		low < 0 && high > 0 ? [0, Math.max(-low, high)] : [Math.abs(low), Math.abs(high)].sort((a, b) => a - b);
 	const ranges = (b: Band, of: 'packV' | 'currentA') =>
 		b.timeMin.flatMap((x, k) =>
-			Number.isFinite(b[of].low[k]) ? [{ x, y: [b[of].low[k], b[of].high[k]] }] : []
+			Number.isFinite(b[of].low[k]) ? [{ x, y: sized(b[of].low[k], b[of].high[k]) }] : []
 		);
 
 	const endMin = $derived(
@@ -59,7 +62,7 @@
 		...(measured?.packV ?? []),
 		...(band?.packV.low.filter(Number.isFinite) ?? [])
 	]);
-	const ampsSeen = $derived([...(best?.currentA ?? []), ...(measured?.currentA ?? [])]);
+	const ampsSeen = $derived([...(best?.currentA ?? []), ...(measured?.currentA ?? [])].map(Math.abs));
 	const time = $derived(minuteTicks(endMin));
 	const volts = $derived(
 		roundTicks(Math.min(...voltsSeen, Infinity) - 0.02, Math.max(...voltsSeen, 0) + 0.05, 4)

@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { readinessOf } from '$core/care/readiness';
 import { app } from '$lib/server/app';
 import { getPack, readingsOf } from '$lib/server/services/packs';
+import { getPreferences } from '$lib/server/services/preferences';
 import { programsOf } from '$lib/server/services/programs';
 import { listRuns } from '$lib/server/services/runs';
 import type { PageServerLoad } from './$types';
@@ -12,9 +13,10 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	const found = await getPack(db, params.id);
 	if (!found.ok) error(404, found.message);
 	const now = new Date().toISOString();
-	const [readings, kept, partner, { runs, total }] = await Promise.all([
+	const [readings, kept, { practice }, partner, { runs, total }] = await Promise.all([
 		readingsOf(db, params.id, 12),
 		programsOf(db, params.id),
+		getPreferences(db),
 		found.value.pairId ? getPack(db, found.value.pairId) : null,
 		listRuns(db, { packId: params.id, limit: 12 })
 	]);
@@ -25,7 +27,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		partner: partner?.ok ? partner.value.name : null,
 		runs,
 		totalRuns: total,
-		readiness: readinessOf(found.value, readings[0] ?? null, now),
+		readiness: readinessOf(found.value, readings[0] ?? null, now, practice),
 		now
 	};
 };

@@ -32,6 +32,12 @@
 		return `/program/compare?${query}`;
 	}
 
+	const counted = (s: Solution) =>
+		(['stop', 'check', 'note'] as const)
+			.map((severity) => [countOf(s.findings, severity), severity] as const)
+			.filter(([n]) => n > 0)
+			.map(([n, severity]) => `${n} ${severity}`)
+			.join(', ');
 	const wear = (s: Solution) =>
 		s.forecast === null
 			? null
@@ -45,6 +51,8 @@
 		/** A figure to compare, less being better unless said otherwise; null where there is none. */
 		value: (s: Solution) => number | null;
 		show: (v: number) => string;
+		/** The difference in the figure's own unit, where a share of it means nothing. */
+		difference?: (d: number) => string;
 		note?: string;
 	}
 	const LINES: Line[] = [
@@ -57,7 +65,8 @@
 		{
 			what: 'Peak temperature',
 			value: (s) => s.forecast?.peakTemperatureDegC.median ?? null,
-			show: (v) => `${v.toFixed(1)} °C`
+			show: (v) => `${v.toFixed(1)} °C`,
+			difference: (d) => `${d.toFixed(1)} K`
 		},
 		{
 			what: 'Wear',
@@ -140,12 +149,7 @@
 					<b style:color={solution.verdict === 'clear' ? 'var(--act)' : `var(--${solution.verdict})`}
 						>{solution.verdict === 'stop' ? 'Stop' : solution.verdict === 'check' ? 'Check' : 'Clear'}</b
 					>
-					<span class="quiet"
-						>{countOf(solution.findings, 'stop')} stop, {countOf(solution.findings, 'check')} check, {countOf(
-							solution.findings,
-							'note'
-						)} notes</span
-					>
+					<span class="quiet">{counted(solution)}</span>
 					{#if solution.findings[0] && solution.verdict !== 'clear'}{solution.findings[0].sentence}{/if}
 				</p>
 				{#if solution.forecast}
@@ -193,7 +197,7 @@
 					<td class="num right"
 						>{a === null || b === null || a === 0
 							? ''
-							: `${b >= a ? '+' : '−'}${Math.abs(Math.round(100 * (b / a - 1)))} %`}</td
+							: `${b >= a ? '+' : '−'}${line.difference ? line.difference(Math.abs(b - a)) : `${Math.abs(Math.round(100 * (b / a - 1)))} %`}`}</td
 					>
 				</tr>
 			{/each}

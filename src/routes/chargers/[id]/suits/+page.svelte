@@ -102,7 +102,7 @@
 								><a class="link" href="/program?pack={s.pack.id}&channel={s.channelId}">{s.pack.name}</a>
 								<span class="quiet text-[12px]"
 									>{chemistryOf(s.pack.chemistry).name}
-									{cellsLabel(s.pack)} · {Math.round(s.pack.capacityAh * 1000)}</span
+									{cellsLabel(s.pack)} · {Math.round(s.pack.capacityAh * 1000)} mAh</span
 								></td
 							>
 							<td class="min-w-[8rem]">

@@ -68,8 +68,9 @@
 				{sentence}
 			</p>{/each}
 		<p class="quiet mt-4 text-[12.5px]">
-			Plug in: supply, charger, charge lead into the charger, {data.leads}. Stay with it. Hot or swelling:
-			stop at the charger, leave it, get out if it smokes.
+			Plug in: supply, charger, charge lead into the charger, {data.leads}; red to red, black pin to the
+			marked end. Afterwards unplug promptly, at the pack:
+			{data.unplug}. Stay with it. Hot or swelling: stop at the charger, leave it, get out if it smokes.
 		</p>
 	</article>
 </div>

@@ -2,6 +2,8 @@
 	import { SvelteMap, SvelteSet } from 'svelte/reactivity';
 	import { goto, invalidateAll } from '$app/navigation';
 	import type { Run } from '$core/log/run';
+	import { chemistryOf } from '$core/chemistry/catalogue';
+	import { voltsFitCells } from '$core/pack/cell-count';
 	import { cellsLabel } from '$core/pack/pack';
 	import { mayStart, verdictOf } from '$core/program/check';
 	import { doing, inOneLine } from '$core/program/in-words';
@@ -40,12 +42,15 @@
 	const clear = $derived(mayStart(data.findings, decided));
 
 	const word = $derived(doing(data.program.task));
-	let read = $state<{ cells: number; packV: number; cellV: number[] } | null>(null);
+	let read = $state<{ cells: number | null; packV: number; cellV: number[] } | null>(null);
 	let typed = $state('');
 	let message = $state('');
 	let busy = $state(false);
+	const chemistry = $derived(chemistryOf(pack.chemistry));
+	const fits = $derived(read !== null && voltsFitCells(chemistry, pack.cells, read.packV));
 	const counted = $derived.by(() => {
-		if (mode === 'link') return read?.cells ?? null;
+		// Nickel cannot be counted from volts: there the volts must fit the cells that are set.
+		if (mode === 'link') return read === null ? null : (read.cells ?? (fits ? pack.cells : null));
 		const parsed = parseFigure(typed, { label: 'Cells read', unit: 'S', min: 1, max: 24, whole: true });
 		return parsed.ok ? parsed.value : null;
 	});
@@ -54,6 +59,8 @@
 			const parsed = parseFigure(typed, { label: 'Cells read', unit: 'S', min: 1, max: 24, whole: true });
 			if (!parsed.ok) return parsed.message;
 		}
+		if (read !== null && read.cells === null && !fits)
+			return `${read.packV.toFixed(2)} V does not fit ${pack.cells} cells of ${chemistry.name}: wrong pack, wrong count, or a bad cell. Do not start.`;
 		if (counted !== null && counted !== pack.cells)
 			return `Read ${counted}S, the pack is ${pack.cells}S: wrong setting, wrong pack, or a dead cell. Do not start.`;
 		return '';
@@ -73,7 +80,7 @@
 	async function connect() {
 		busy = true;
 		message = '';
-		const sent = await send<{ cells: number; packV: number; cellV: number[] }>(
+		const sent = await send<{ cells: number | null; packV: number; cellV: number[] }>(
 			'POST',
 			`/programs/${data.program.id}/connect`
 		);
@@ -189,11 +196,14 @@
 					<div class="mt-3 flex items-center gap-5">
 						<StackGlyph {pack} cellV={read.cellV.length ? read.cellV : null} size={84} />
 						<div>
-							<p>
-								Reads <b class="num text-[1.3rem]" class:text-stop={!agrees} class:text-act={agrees}
-									>{read.cells}S</b
-								>, set <b class="num">{settings.cells}S</b>
-							</p>
+							{#if read.cells === null}<p>
+									It cannot count {chemistry.name}: set <b class="num">{settings.cells}S</b>, which makes
+									<b class="num" class:text-stop={!fits}>{(read.packV / settings.cells).toFixed(2)} V</b> a cell
+								</p>{:else}<p>
+									Reads <b class="num text-[1.3rem]" class:text-stop={!agrees} class:text-act={agrees}
+										>{read.cells}S</b
+									>, set <b class="num">{settings.cells}S</b>
+								</p>{/if}
 							<p class="num">{read.packV.toFixed(2)} V</p>
 							{#if read.cellV.length}
 								<p class="num quiet text-[12.5px]">{read.cellV.map((v) => v.toFixed(3)).join('  ')}</p>
