@@ -46,7 +46,8 @@ export class DischargeSimulation extends PackSimulation {
 		for (let i = 0; i < cells; i++) {
 			const s = soc[i];
 			// Peukert: the cell behaves as if it were emptier than its charge says, the more so the faster it is drained.
-			const seen = faster === 1 ? s : 1 - (1 - s) * faster;
+			// The law says nothing below empty, so it never drives a cell backwards by itself.
+			const seen = faster === 1 ? s : Math.max(firstSoc, 1 - (1 - s) * faster);
 			const place = (seen - firstSoc) * inverseStep;
 			let k = place | 0;
 			if (k < 0) k = 0;

@@ -1,0 +1,137 @@
+/** Lead-acid: charging by DIN 41773, compensation by temperature, and Peukert's law. */
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { chemistryOf } from '../../core/chemistry/catalogue';
+import { compensationV, floatAt, setMaxAt } from '../../core/chemistry/compensation';
+import { curveFromAnchors, ocvAt } from '../../core/chemistry/curve';
+import { solve } from '../../core/program/solve';
+import { PLAIN, type PackModel } from '../../core/simulate/pack-model';
+import { runLegs } from '../../core/simulate/run-legs';
+import { aContext, aReading } from '../support/bench-chargers';
+import { aMultiCharger, leadPack } from '../support/rule-cases';
+
+const lead = chemistryOf('lead');
+const charging = (degC: number, change = {}) =>
+	solve(
+		aContext({
+			pack: leadPack(change),
+			reading: aReading([], {
+				cellVoltagesV: null,
+				packVoltageV: 6 * ocvAt(lead.curve, 0.3),
+				temperatureDegC: degC
+			}),
+			charger: aMultiCharger({}, { endVoltageStepV: 0.001 }),
+			task: 'charge'
+		}),
+		{},
+		30
+	);
+
+test('DIN 41773, from memory: constant current, then 2.40 V per cell at 25 °C held while the current falls, full at the end', () => {
+	const s = charging(25);
+	assert.equal(s.settings.endVoltageV, 2.4);
+	const { best } = s.forecast!;
+	assert.deepEqual(
+		best.phases.map((p) => p.phase),
+		['constant current', 'constant voltage']
+	);
+	best.trace.timeS.forEach((t, k) => {
+		assert.ok(best.trace.packV[k] <= 14.4 + 1e-9);
+		if (t > best.voltagePhaseFromS! + 60) assert.ok(best.trace.packV[k] > 14.39);
+	});
+	const falling = best.trace.currentA.filter((_, k) => best.trace.timeS[k] > best.voltagePhaseFromS!);
+	falling.slice(1).forEach((i, k) => assert.ok(i <= falling[k] + 1e-9));
+	assert.ok(best.endSoc.every((soc) => soc >= 0.99));
+	// More goes in than is stored: the rest is gas.
+	const factor = best.chargeAh / (7 * (best.endSoc[0] - 0.3));
+	assert.ok(factor > 1.02 && factor < 1.3, `charge factor ${factor}`);
+});
+
+test('DIN 41773, from memory: float lies between 2.23 and 2.30 V per cell; gel ends lower', () => {
+	const float = floatAt(lead, 25)!;
+	assert.ok(float >= 2.23 && float <= 2.3);
+	assert.equal(chemistryOf('leadgel').voltages.chargeEndV, 2.35);
+	assert.equal(setMaxAt(chemistryOf('leadgel'), 25), 2.4);
+});
+
+test('compensation is −3 to −5 mV per kelvin and cell from 25 °C, clamped, and the program follows it', () => {
+	for (const degC of [5, 15, 35]) {
+		const perK = compensationV(lead, degC) / (degC - 25);
+		assert.ok(perK <= -0.003 && perK >= -0.005);
+		assert.ok(Math.abs(charging(degC).settings.endVoltageV - (2.4 + compensationV(lead, degC))) < 0.0011);
+	}
+	assert.equal(compensationV(lead, -20), compensationV(lead, 0));
+	assert.ok((floatAt(lead, 15)! - floatAt(lead, 25)!) / -10 <= -0.003 + 1e-12);
+});
+
+test('Peukert 1897: 100 Ah at 20 h with k = 1.2 gives 75.8 Ah in 3.79 h at 20 A', () => {
+	// A cell whose volts say exactly how empty it is, so that its end is where the law puts it.
+	const model: PackModel = {
+		curve: curveFromAnchors([
+			[-0.2, 1.8],
+			[1.1, 3.1]
+		]),
+		capacityAh: Float64Array.of(100),
+		startSoc: Float64Array.of(1),
+		seriesOhm: Float64Array.of(1e-9),
+		relaxOhm: Float64Array.of(0),
+		relaxS: 60,
+		resistanceDoublesPerK: Infinity,
+		heatCapacityJPerK: 1e6,
+		coolingS: Infinity,
+		startDegC: 25,
+		ambientDegC: 25,
+		coulombicEfficiency: 1,
+		...PLAIN,
+		peukert: { exponent: 1.2, ratedA: 5 }
+	};
+	const at = (currentA: number) =>
+		runLegs(
+			model,
+			[
+				{
+					kind: 'discharge',
+					control: {
+						currentA,
+						powerW: Infinity,
+						endVoltageV: 2,
+						seesCells: true,
+						voltageErrorV: 0,
+						currentFactor: 1,
+						timerS: Infinity,
+						capacityLimitAh: Infinity,
+						temperatureLimitDegC: Infinity
+					}
+				}
+			],
+			{ dtS: 5, traceEveryS: 0 }
+		);
+	const rated = at(5);
+	assert.ok(Math.abs(rated.timeS / 3600 - 20) < 0.01);
+	const fast = at(20);
+	assert.ok(Math.abs(fast.timeS / 3600 - 3.79) < 0.01, `${fast.timeS / 3600} h`);
+	assert.ok(Math.abs(fast.chargeAh - 75.8) < 0.2, `${fast.chargeAh} Ah`);
+});
+
+test('Tremblay and Dessaint 2009, from memory: the remembered 12 V lead parameters give their volts; our rest curve lies within 0.4 V between half and full', () => {
+	const theirs = (it: number) => 12.4659 - (0.047 * 7.2 * it) / (7.2 - it) + 0.83 * Math.exp(-125 * it);
+	assert.ok(Math.abs(theirs(0) - 13.3) < 0.01);
+	assert.ok(Math.abs(theirs(3.6) - 12.13) < 0.01);
+	assert.ok(Math.abs(theirs(0.9 * 7.2) - 9.42) < 0.01);
+	for (const share of [0.5, 0.6, 0.7, 0.8])
+		assert.ok(Math.abs(6 * ocvAt(lead.curve, share) - theirs(7.2 * (1 - share))) < 0.4, `${share}`);
+});
+
+test('12 V at 10.6 V is a shorted cell: a Stop without override (common practice, no source)', () => {
+	const s = solve(
+		aContext({
+			pack: leadPack(),
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 10.6 }),
+			charger: aMultiCharger(),
+			task: 'charge'
+		})
+	);
+	const finding = s.findings.find((f) => f.rule === 'lead-shorted-cell')!;
+	assert.equal(finding.severity, 'stop');
+	assert.equal(finding.overridable, false);
+});
