@@ -8,7 +8,12 @@ import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { lipo } from '../core/chemistry/lipo';
 import { resolve } from '../core/program/context';
+import { CHEMISTRIES } from '../core/chemistry/catalogue';
+import { ocvAt } from '../core/chemistry/curve';
+import { check } from '../core/program/check';
 import { solve } from '../core/program/solve';
+import { TASKS } from '../core/program/task';
+import { aMultiCharger } from '../tests/support/rule-cases';
 import type { ChargeControl } from '../core/simulate/charge-control';
 import { monteCarlo } from '../core/forecast/monte-carlo';
 import { PLAIN, type PackModel } from '../core/simulate/pack-model';
@@ -105,10 +110,48 @@ const context = aContext({
 });
 await measure('solve, rules and forecast for one pack', 5, 200, () => solve(context));
 const settings = solve(context).settings;
-await measure('200 Monte-Carlo runs of a 4S charge', null, 8, () => {
-	const work = monteCarlo(resolve(context), settings, { runs: 200, seed: 7, untilMin: 90 });
+// Every chemistry with every task it has: the slow ones (hours of discharge, a dip to look for) count as well.
+const scenes = CHEMISTRIES.flatMap((chemistry) =>
+	TASKS.filter((t) => t.families.includes(chemistry.family)).map((t) => {
+		const lithium = chemistry.family === 'lithium';
+		const cells = lithium ? 4 : 6;
+		const v = ocvAt(chemistry.curve, 0.5);
+		return aContext({
+			pack: aPack({
+				chemistry: chemistry.id,
+				cells,
+				capacityAh: 3,
+				labelChargeRateC: null,
+				balanceLead: lithium,
+				measuredCapacityAh: null
+			}),
+			reading: lithium
+				? aReading(Array.from({ length: cells }, () => v))
+				: aReading([], { cellVoltagesV: null, packVoltageV: cells * v }),
+			charger: aMultiCharger(),
+			task: t.id
+		});
+	})
+);
+let at = 0;
+await measure('the same over every chemistry and task in turn', 5, 10 * scenes.length, () =>
+	solve(scenes[at++ % scenes.length])
+);
+const six = aContext({
+	pack: aPack({ cells: 6, capacityAh: 5, measuredCapacityAh: null }),
+	reading: aReading([3.7, 3.71, 3.7, 3.71, 3.7, 3.7]),
+	charger: aCharger({ sharedPowerW: 240 })
+});
+const sixSettings = solve(six).settings;
+await measure('1 000 Monte-Carlo runs of a 6S charge', 1500, 5, () => {
+	const work = monteCarlo(resolve(six), sixSettings, { runs: 1000, seed: 7, untilMin: 90 });
 	while (!work.next().done);
 });
+const checks = Array.from({ length: 3000 }, (_, i) => {
+	const { resolved: r, settings: chosen, solved, forecast } = solve(scenes[i % scenes.length]);
+	return { r, settings: chosen, solved, forecast };
+});
+await measure('the rules over 500 packs × 6 channels', 1000, 5, () => checks.forEach((c) => check(c)));
 
 const dir = mkdtempSync(join(tmpdir(), 'bench-'));
 try {
