@@ -30,7 +30,10 @@ describe('screens', () => {
 		const packs = (await get('/packs')) as { pack: { id: string; name: string } }[];
 		const chargers = (await get('/chargers')) as { id: string; name: string; channels: { id: string }[] }[];
 		const { runs } = (await get('/runs?limit=1')) as { runs: { run: { id: string } }[] };
-		const pack = packs.find((p) => p.pack.name === 'Gannet lifeboat, main')!.pack.id;
+		const named = (name: string) => packs.find((p) => p.pack.name === name)!.pack.id;
+		const pack = named('Gannet lifeboat, main');
+		const trawler = named('Guillemot trawler');
+		const tug = named('Auk tug, port');
 		const pier = chargers.find((c) => c.name === 'Pier Two')!;
 		const program = (await (
 			await fetch(`${app.base}/api/v1/programs`, {
@@ -49,6 +52,13 @@ describe('screens', () => {
 			'charger editor': `/chargers/${pier.id}/edit`,
 			'Program, choosing': '/program',
 			Program: `/program?pack=${pack}&channel=${pier.channels[0].id}`,
+			'Program, nickel': `/program?pack=${trawler}&channel=${pier.channels[0].id}`,
+			'Program, cycle': `/program?pack=${pack}&channel=${pier.channels[0].id}&task=cycle`,
+			compare: `/program/compare?pack=${pack}&channel=${pier.channels[0].id}`,
+			pair: `/program/pair?pack=${tug}`,
+			'suits my packs': `/chargers/${pier.id}/suits`,
+			'bench stock': '/chargers/stock',
+			'your practice': '/house',
 			'key-in card': `/program/${program.id}/card`,
 			'check and connect': `/run/start/${program.id}`,
 			Run: '/run',
@@ -87,7 +97,12 @@ describe('screens', () => {
 		for (const [name, path] of Object.entries(screens)) {
 			await person.goTo(path);
 			assert.ok((await tooWide()) <= 0, `${name} is ${await tooWide()} px too wide`);
-			if (name === 'Program' || name === 'check and connect') {
+			if (
+				name === 'Program, nickel' ||
+				name === 'Program, cycle' ||
+				name === 'Program' ||
+				name === 'check and connect'
+			) {
 				const over = await person.driver.executeScript<number>(
 					'const m = document.querySelector("main"); return m.scrollHeight - m.clientHeight'
 				);

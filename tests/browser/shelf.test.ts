@@ -38,7 +38,7 @@ describe('from an empty shelf', () => {
 		assert.deepEqual(await get('/chargers'), []);
 		await person.fill('Power, W', '80');
 		await person.press('button', 'channel like the last');
-		assert.equal((await browser.driver.findElements(By.css('fieldset'))).length, 2);
+		assert.equal((await browser.driver.findElements(By.css('main form > fieldset'))).length, 2);
 		await person.press('button', 'New supply');
 		await person.fill('Supply', 'Shed');
 		await person.fill('Volts, V', '13.8');

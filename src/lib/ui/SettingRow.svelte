@@ -113,7 +113,7 @@
 				{#if many}<button
 						type="button"
 						class="link whitespace-nowrap"
-						aria-label="All limits on {name}"
+						aria-label="{decision.candidates.length} limits on {name}"
 						onclick={() => (open = true)}>{decision.candidates.length} limits</button
 					>{/if}
 			</p>

@@ -610,13 +610,13 @@
 		display: flex;
 		border-bottom: var(--stroke) solid var(--rule);
 	}
-	.tabs a {
+	.tabs div a {
 		padding: 4px 9px 6px;
 		border-bottom: 2px solid transparent;
 		margin-bottom: -1px;
 		color: var(--quiet);
 	}
-	.tabs a.here {
+	.tabs div a.here {
 		border-bottom-color: var(--act);
 		font-weight: 650;
 		color: var(--ink);
@@ -679,7 +679,10 @@
 			flex-wrap: wrap;
 			gap: 4px 18px;
 		}
-		.tabs a {
+		.tabs div {
+			flex-wrap: wrap;
+		}
+		.tabs div a {
 			padding-block: 9px;
 		}
 	}

@@ -124,9 +124,10 @@
 						label: {
 							...tag(`ends ${endV.toFixed(1)} V`, c.stop),
 							orientation: 'horizontal',
-							textAnchor: 'end',
+							// Near the left edge the words go to the right of the line, or they would leave the picture.
+							textAnchor: endV - from < 0.25 * (to - from) ? 'start' : 'end',
 							position: 'top',
-							offsetX: -4,
+							offsetX: endV - from < 0.25 * (to - from) ? 4 : -4,
 							offsetY: 4
 						}
 					}

@@ -129,7 +129,11 @@
 											{@const path = `${list}.${i}.${c}`}
 											<td>
 												{#if isConnector(c)}
-													<select class="field" aria-label="{title} {i + 1}, {NAMES[c]}" bind:value={line[c]}>
+													<select
+														class="field min-w-[9rem]"
+														aria-label="{title} {i + 1}, {NAMES[c]}"
+														bind:value={line[c]}
+													>
 														{#each draft.connectors as x (x.id)}<option value={x.id}
 																>{x.name || 'unnamed'}</option
 															>{/each}
@@ -139,6 +143,7 @@
 														class="field"
 														class:num={c !== 'name'}
 														class:!w-[6rem]={c !== 'name'}
+														class:min-w-[9rem]={c === 'name'}
 														inputmode={c === 'name' ? undefined : 'decimal'}
 														aria-label="{title} {i + 1}, {NAMES[c]}"
 														aria-invalid={!!errors[path]}

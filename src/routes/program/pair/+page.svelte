@@ -111,7 +111,7 @@
 						</div>
 					</header>
 					<dl class="mt-2 grid grid-cols-[11rem_1fr] gap-y-1">
-						{#each solution.resolved.settingIds as id (id)}
+						{#each solution.resolved.settingIds.filter((id) => solution.settings[id] !== null) as id (id)}
 							<dt class="quiet">{settingName(id, context.task)}</dt>
 							<dd class="num" class:font-bold={pair.shared[id] !== undefined}>
 								{showSetting(id, solution.settings[id])}

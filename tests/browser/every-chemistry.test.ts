@@ -1,0 +1,208 @@
+/** The other chemistries and tasks through the real interface: nickel to its dip, storage downward, schools, slots, pairs. */
+import assert from 'node:assert/strict';
+import { after, before, describe, test } from 'node:test';
+import { By } from 'selenium-webdriver';
+import { openBrowser, type Browser } from '../support/browser';
+import { startApp, type TestApp } from '../support/server';
+import { Person } from './page';
+
+interface Shelf {
+	pack: { id: string; name: string };
+	reading: { cellVoltagesV: number[] | null; packVoltageV: number | null } | null;
+}
+interface Bench {
+	id: string;
+	name: string;
+	channels: { id: string }[];
+}
+
+describe('every chemistry and task', () => {
+	let app: TestApp;
+	let browser: Browser;
+	let person: Person;
+	let packs: Shelf[];
+	let chargers: Bench[];
+	const api = async <T>(path: string, method = 'GET', body?: unknown): Promise<T> => {
+		const response = await fetch(`${app.base}/api/v1${path}`, {
+			method,
+			headers: { 'content-type': 'application/json' },
+			body: body === undefined ? undefined : JSON.stringify(body)
+		});
+		return (await response.json()) as T;
+	};
+	const pack = (name: string) => packs.find((p) => p.pack.name === name)!.pack.id;
+	const channel = (name: string, n = 0) => chargers.find((c) => c.name === name)!.channels[n].id;
+	const program = (name: string, charger: string, rest = '', n = 0) =>
+		person.goTo(`/program?pack=${pack(name)}&channel=${channel(charger, n)}${rest}`);
+
+	/** Ticks everything, gives a reason where one is asked, connects over the link and starts. */
+	async function checkAndStart(word: string): Promise<void> {
+		await person.press('button', 'Check and connect');
+		await person.waitForPath(/^\/run\/start\//);
+		for (const box of await person.driver.findElements(By.css('main input[type="checkbox"]')))
+			await box.click();
+		for (const field of await person.driver.findElements(By.css('li[data-rule] input')))
+			await field.sendKeys('keyed in at the charger');
+		await person.press('button', 'Connect and read the cells');
+		await person.driver.wait(
+			async () => (await (await person.withText('button', `Start ${word}`)).isEnabled()) === true,
+			15_000
+		);
+		await person.press('button', `Start ${word}`);
+		await person.waitForPath(/^\/run\/[0-9a-f-]{36}$/);
+	}
+
+	before(async () => {
+		app = await startApp({ demo: true, speed: 600 });
+		browser = await openBrowser();
+		person = new Person(browser.driver, app.base);
+		packs = await api<Shelf[]>('/packs');
+		chargers = await api<Bench[]>('/chargers');
+	});
+	after(async () => {
+		await browser?.close();
+		await app?.close();
+	});
+
+	test('a nickel pack is offered charge, discharge and cycle, and nothing that lithium alone has', async () => {
+		await program('Guillemot trawler', 'Pier Two');
+		const tabs = await person.text('nav[aria-label="Task and purpose"]');
+		assert.match(tabs, /Charge/);
+		assert.match(tabs, /Discharge/);
+		assert.doesNotMatch(tabs, /Storage|Balance|Recover/);
+		await person.sees('Dip (−ΔV)');
+		await person.sees('NiMH falls 3 to 5 mV a cell after its peak');
+	});
+
+	test('a slow nickel charge says that it is timed; too much trickle is a Stop with a fix', async () => {
+		await program('Guillemot trawler', 'Quay 65', '&purpose=gentle');
+		await person.sees('capacity limit and timer end it');
+		await (await person.find('[data-setting="trickleA"] button')).click();
+		const field = await person.find('[data-setting="trickleA"] input');
+		await person.driver.executeScript('arguments[0].select()', field);
+		await field.sendKeys('200', '\uE007');
+		await person.sees('too much trickle');
+		await person.press('button', 'Trickle off');
+		await person.driver.wait(
+			async () => !(await person.text('section[aria-label="Verdict"]')).includes('too much trickle'),
+			5000
+		);
+	});
+
+	test('it runs over the link to its dip, though no cell can be counted, and leaves a reading of the pack', async () => {
+		await program('Guillemot trawler', 'Pier Two');
+		await checkAndStart('charging');
+		await person.waitForPath(/^\/logbook\//);
+		await person.sees('fell back from their peak: full');
+		packs = await api<Shelf[]>('/packs');
+		const { reading } = packs.find((p) => p.pack.name === 'Guillemot trawler')!;
+		assert.equal(reading!.cellVoltagesV, null);
+		assert.ok(reading!.packVoltageV! > 8);
+	});
+
+	test('storage goes down with the few watts of the charger, and the log says where it arrived', async () => {
+		await program('Winch tug', 'Pier Two', '&task=storage', 1);
+		await person.sees(/the pack goes down/);
+		await person.sees('Current, down');
+		await checkAndStart('going to storage');
+		await person.waitForPath(/^\/logbook\//);
+		await person.sees('Arrived at 3.80 V per cell');
+	});
+
+	test('a charger without a cycle does it in steps, and the card says them', async () => {
+		await program('Skua cutter', 'Basin Four', '&task=cycle');
+		await person.sees('this is done in steps');
+		await person.press('button', 'Key-in card');
+		await person.waitForPath(/\/card$/);
+		await person.sees('In steps, because the charger has no such program');
+		await person.sees('cancels if nobody confirms');
+		await person.sees('sets the current: look at the current again');
+	});
+
+	test('another storage voltage becomes the person’s practice; the program follows it and says whose it is; undo takes it back', async () => {
+		await person.goTo('/house');
+		const select = await person.find('#school-storageV');
+		await select.sendKeys('3.85');
+		await person.sees('Every program follows it from now on');
+		await program('Skua cutter', 'Pier Two', '&task=storage');
+		const target = await person.find('[data-setting="endVoltageV"] input');
+		assert.equal(await target.getAttribute('value'), '3.85');
+		await person.sees('your practice; LiPo keeps at');
+		// Another chemistry does not take over a figure that was chosen for this one.
+		await program('Survey catamaran', 'Pier Two', '&task=storage');
+		assert.equal(
+			await (await person.find('[data-setting="endVoltageV"] input')).getAttribute('value'),
+			'3.70'
+		);
+	});
+
+	test('a program is kept in versions and keyed into a slot, and both can be undone', async () => {
+		await program('Tern rescue boat', 'Pier Two');
+		await person.press('button', 'Keep');
+		await person.fill('Name among', 'Evening');
+		await person.press('button', 'Save');
+		await person.sees('Kept as Evening, version 1');
+		await (await person.find('[aria-label="Current down"]')).click();
+		await person.press('button', 'version 2');
+		await person.sees('Kept as Evening, version 2');
+		const slot = await person.find('#slot');
+		await slot.sendKeys('5');
+		await person.press('button', 'Put there');
+		await person.sees('now holds it');
+		const pier = chargers.find((c) => c.name === 'Pier Two')!;
+		const slots = await api<{ slot: number; title: string }[]>(`/chargers/${pier.id}/slots`);
+		assert.ok(slots.some((s) => s.slot === 5 && s.title.includes('Tern rescue boat')));
+		await person.goTo(`/packs/${pack('Tern rescue boat')}`);
+		await person.sees('version 3');
+		await person.press('a', 'Evening');
+		await person.waitForPath(/^\/program$/);
+		await person.sees('Yours; computed is');
+	});
+
+	test('two purposes stand side by side with minutes, wear and heat', async () => {
+		await program('Gannet lifeboat, main', 'Pier Two');
+		await person.press('a', 'Compare');
+		await person.waitForPath(/\/compare$/);
+		const table = await person.text('table.ledger');
+		for (const word of ['Time', 'Wear', 'Peak temperature', 'Charge moved'])
+			assert.ok(table.includes(word), word);
+		const selects = await person.driver.findElements(By.css('main section select'));
+		await selects[1].sendKeys('hurry');
+		await person.sees(/hurry/);
+	});
+
+	test('a pair gets the same current and end on two channels', async () => {
+		await program('Auk tug, port', 'Pier Two');
+		await person.press('a', 'Pair');
+		await person.waitForPath(/\/pair$/);
+		await person.press('button', 'Make both programs');
+		await person.driver.wait(
+			async () => (await person.driver.findElements(By.linkText('Check and connect'))).length === 2,
+			10_000
+		);
+	});
+
+	test('the charger says which packs it suits, what it lacks, and what a watt costs', async () => {
+		const quay = chargers.find((c) => c.name === 'Quay 65')!;
+		await person.goTo(`/chargers/${quay.id}/suits`);
+		await person.sees(/\d+ of \d+/);
+		await person.sees('a temperature probe');
+		await person.sees('for each watt of output');
+	});
+
+	test('bench stock: a bad figure is said at its field and nothing is written; a thinner lead then limits the program', async () => {
+		await person.goTo('/chargers/stock');
+		const field = await person.find('[aria-label="Charge leads 2, Carries, A"]');
+		await person.driver.executeScript('arguments[0].select()', field);
+		await field.sendKeys('many');
+		await person.press('button', 'Save');
+		await person.sees(/Current.*number|not a number/i);
+		await person.driver.executeScript('arguments[0].select()', field);
+		await field.sendKeys('1');
+		await person.press('button', 'Save');
+		await person.sees('The stock is noted');
+		await program('Skua cutter', 'Pier Two');
+		await person.sees('Small block lead, 1.0 A');
+		assert.equal(await (await person.find('[data-setting="currentA"] input')).getAttribute('value'), '1.0');
+	});
+});
