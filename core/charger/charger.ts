@@ -64,7 +64,9 @@ export const ChannelFields = z
 		/** It ends a nickel charge when the temperature climbs too fast. */
 		endsOnTemperatureRise: z.boolean().default(false),
 		/** It knows packs that carry their own balancer. */
-		knowsOwnBalancer: z.boolean().default(false)
+		knowsOwnBalancer: z.boolean().default(false),
+		/** Its storage program asks for per cent of charge instead of volts. */
+		storageInPercent: z.boolean().default(false)
 	})
 	.refine((c) => c.deltaVMinV === null || c.deltaVMaxV === null || c.deltaVMinV <= c.deltaVMaxV, {
 		error: 'The least dip is above the greatest.',

@@ -14,7 +14,9 @@ export const HeldSettingKind = z.enum([
 	'rateCapC',
 	'trickleA',
 	'dischargeEndV',
-	'nominalV'
+	'nominalV',
+	'checkTimeMin',
+	'recoveryTimeMin'
 ]);
 export type HeldSettingKind = z.infer<typeof HeldSettingKind>;
 
@@ -57,7 +59,9 @@ export const HELD_SETTINGS: Record<HeldSettingKind, HeldSettingDescription> = {
 	rateCapC: { label: 'Rate cap', unit: 'C', shownPerStored: 1 },
 	trickleA: { label: 'Trickle', unit: 'mA', shownPerStored: 1000 },
 	dischargeEndV: { label: 'End of discharge', unit: 'V/cell', shownPerStored: 1 },
-	nominalV: { label: 'Nominal-voltage family', unit: 'V', shownPerStored: 1 }
+	nominalV: { label: 'Nominal-voltage family', unit: 'V', shownPerStored: 1 },
+	checkTimeMin: { label: 'Cell check lasts', unit: 'min', shownPerStored: 1 },
+	recoveryTimeMin: { label: 'Recovery lasts', unit: 'min', shownPerStored: 1 }
 };
 
 /** A held value with its unit, or `off`. */

@@ -1,11 +1,13 @@
 /** Runs every rule over a program and sums the findings up in a verdict. */
 import { discharges } from '../forecast/program-legs';
-import type { Finding, RuleInput, Severity } from './rule';
+import type { Finding, Protects, RuleInput, Severity } from './rule';
 import { RULES } from './rules';
 
 export type Verdict = 'stop' | 'check' | 'clear';
 
 const ORDER: Record<Severity, number> = { stop: 0, check: 1, note: 2 };
+/** Within one severity, people come first. */
+const WHOM: Record<Protects, number> = { person: 0, pack: 1, charger: 2, result: 3 };
 
 /** All findings on a program, gravest first; never throws for input that the schemas allow. */
 export function check(input: RuleInput): Finding[] {
@@ -34,7 +36,7 @@ export function check(input: RuleInput): Finding[] {
 		: findings.filter(
 				(f) => f.rule === 'task-not-for-chemistry' || (f.severity === 'stop' && !f.overridable)
 			);
-	return meant.sort((a, b) => ORDER[a.severity] - ORDER[b.severity]);
+	return meant.sort((a, b) => ORDER[a.severity] - ORDER[b.severity] || WHOM[a.protects] - WHOM[b.protects]);
 }
 
 export const countOf = (findings: readonly Finding[], severity: Severity): number =>

@@ -2,6 +2,7 @@
 import type { Ask } from '../charger/charger';
 import { HELD_SETTINGS, showHeld, type HeldSetting, type HeldSettingKind } from '../charger/setting';
 import { heldFor } from '../charger/charger';
+import { storageSoc } from '../forecast/program-legs';
 import { compositionOf, type ProgramStep } from './composition';
 import type { Resolved } from './context';
 import { settingName, showSetting, type ProgramSettings, type SettingId } from './settings';
@@ -40,6 +41,8 @@ function wanted(kind: HeldSettingKind, r: Resolved, settings: ProgramSettings): 
 			return settings.trickleA;
 		case 'dischargeEndV':
 			return settings.dischargeEndV ?? undefined;
+		case 'recoveryTimeMin':
+			return r.task === 'recover' ? (r.chemistry.recovery?.maxMin ?? undefined) : undefined;
 		case 'nominalV':
 			return r.chemistry.voltages.nominalV;
 		default:
@@ -104,7 +107,12 @@ function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): Key
 			: held && value !== held.heldValue
 				? `holds ${showHeld(held.kind, held.heldValue)}`
 				: '';
-	return { what: settingName(id, r.task), value: showSetting(id, value), remark };
+	const inPercent = id === 'endVoltageV' && r.task === 'storage' && r.channel.storageInPercent;
+	return {
+		what: inPercent ? 'Storage' : settingName(id, r.task),
+		value: inPercent ? `${Math.round(100 * storageSoc(r, settings.endVoltageV))} %` : showSetting(id, value),
+		remark
+	};
 }
 
 function bewareOf(r: Resolved): string[] {

@@ -183,7 +183,7 @@
 
 	{#each draft.channels as c, i (i)}
 		{@const at = `channels.${i}`}
-		<fieldset class="mt-5 border-t pt-3">
+		<fieldset class="mt-5 min-w-0 border-t pt-3">
 			<legend class="float-left mb-2 w-full font-semibold">
 				Channel {c.label}
 				{#if draft.channels.length > 1}<button
@@ -269,7 +269,7 @@
 						><input type="checkbox" class="size-4" bind:checked={c.showsCells} /> shows each cell</label
 					>
 				</div>
-				<fieldset class="col-span-2 sm:col-span-4 lg:col-span-6">
+				<fieldset class="col-span-2 min-w-0 sm:col-span-4 lg:col-span-6">
 					<legend class="text-[13px] font-semibold">Programs it offers</legend>
 					<p class="flex flex-wrap gap-x-5">
 						{#each TASKS as t (t.id)}
@@ -308,6 +308,10 @@
 							<label class="flex min-h-[24px] items-center gap-2"
 								><input type="checkbox" class="size-4" bind:checked={c.knowsOwnBalancer} /> knows packs with their
 								own balancer</label
+							>
+							<label class="flex min-h-[24px] items-center gap-2"
+								><input type="checkbox" class="size-4" bind:checked={c.storageInPercent} /> asks storage in per
+								cent</label
 							>
 						</div>
 					</div>
@@ -391,7 +395,7 @@
 			Timer, limits and caps stay as they were keyed last. Say whose they are, what the maker set, and what
 			they are at now; empty is off.
 		</p>
-		<div class="mt-2 overflow-x-auto" use:reachable>
+		<div class="mt-2 relative overflow-x-auto" use:reachable>
 			<table class="ledger min-w-[44rem]">
 				<thead
 					><tr
@@ -532,7 +536,7 @@
 				</select></label
 			>
 			<Field label="Price" numeric bind:value={draft.price} error={errors.price} hint="to compare watts" />
-			<fieldset class="sm:col-span-3">
+			<fieldset class="min-w-0 sm:col-span-3">
 				<legend class="text-[13px] font-semibold">It guards against</legend>
 				<p class="flex flex-wrap gap-x-5">
 					{#each Protection.options as p (p)}

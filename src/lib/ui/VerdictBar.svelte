@@ -41,7 +41,8 @@
 				<b
 					class="font-semibold"
 					style:color={finding.severity === 'note' ? 'var(--quiet)' : `var(--${finding.severity})`}
-					title={finding.source}>{finding.severity === 'note' ? 'Note' : words[finding.severity]}:</b
+					title="Protects the {finding.protects}. {finding.source}"
+					>{finding.severity === 'note' ? 'Note' : words[finding.severity]}:</b
 				>
 				<span class:quiet={finding.severity === 'note'}>{finding.sentence}</span>
 				{#if finding.fix}<button type="button" class="link ml-1" onclick={() => onfix(finding.fix!)}

@@ -33,6 +33,7 @@ export interface ChannelDraft {
 	asksTrickle: boolean;
 	endsOnTemperatureRise: boolean;
 	knowsOwnBalancer: boolean;
+	storageInPercent: boolean;
 }
 
 export interface HeldDraft {
@@ -98,7 +99,8 @@ const emptyChannel = (label: string): ChannelDraft => ({
 	deltaStepMv: '',
 	asksTrickle: false,
 	endsOnTemperatureRise: false,
-	knowsOwnBalancer: false
+	knowsOwnBalancer: false,
+	storageInPercent: false
 });
 
 /** Ranges that suit most chargers, to start from (common practice, no source). */
@@ -113,7 +115,9 @@ const HELD_STARTS: Record<
 	rateCapC: { defaultValue: '2', heldValue: '2', min: '0.5', max: '10', step: '0.5' },
 	trickleA: { defaultValue: '', heldValue: '', min: '50', max: '300', step: '10' },
 	dischargeEndV: { defaultValue: '3', heldValue: '3', min: '2.5', max: '3.9', step: '0.1' },
-	nominalV: { defaultValue: '3.7', heldValue: '3.7', min: '3.3', max: '3.8', step: '0.1' }
+	nominalV: { defaultValue: '3.7', heldValue: '3.7', min: '3.3', max: '3.8', step: '0.1' },
+	checkTimeMin: { defaultValue: '10', heldValue: '10', min: '1', max: '30', step: '1' },
+	recoveryTimeMin: { defaultValue: '30', heldValue: '30', min: '1', max: '60', step: '1' }
 };
 
 export const emptyHeld = (kind: HeldSettingKind): HeldDraft => ({
@@ -196,7 +200,8 @@ export function chargerDraftOf(charger: Charger | null): ChargerDraft {
 			deltaStepMv: text(c.deltaVStepV, 1000),
 			asksTrickle: c.asksTrickle,
 			endsOnTemperatureRise: c.endsOnTemperatureRise,
-			knowsOwnBalancer: c.knowsOwnBalancer
+			knowsOwnBalancer: c.knowsOwnBalancer,
+			storageInPercent: c.storageInPercent
 		})),
 		held: charger.held.map((h) => {
 			const f = HELD_SETTINGS[h.kind].shownPerStored;
@@ -311,7 +316,8 @@ export function readChargerDraft(draft: ChargerDraft): ChargerRead {
 			deltaVStepV: inVolts(`${at}.deltaStepMv`, c.deltaStepMv, 'Dip step'),
 			asksTrickle: c.asksTrickle,
 			endsOnTemperatureRise: c.endsOnTemperatureRise,
-			knowsOwnBalancer: c.knowsOwnBalancer
+			knowsOwnBalancer: c.knowsOwnBalancer,
+			storageInPercent: c.storageInPercent
 		};
 	});
 	const held = draft.held.map((h, i) => {

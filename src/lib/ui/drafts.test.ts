@@ -4,6 +4,8 @@ import { describe, test } from 'node:test';
 import fc from 'fast-check';
 import { aCharger, aPack } from '../../../tests/support/bench-chargers';
 import { askAboutCharger, chargerDraftOf, readChargerDraft } from './charger-draft';
+import { Inventory } from '../../../core/bench/inventory';
+import { readStockDraft, stockDraftOf } from './stock-draft';
 import { askAboutDraft, draftOf, readPackDraft, type PackDraft } from './pack-draft';
 
 describe('a pack being typed', () => {
@@ -136,5 +138,35 @@ describe('a charger being typed', () => {
 		const questions = askAboutCharger(draft);
 		assert.equal(questions.length, 2);
 		assert.match(questions[1], /Was 4\.5 A meant|Was 45 A meant|Was 0\.45 A meant/);
+	});
+});
+
+describe('the bench stock being typed', () => {
+	const stock = Inventory.parse({
+		leads: [{ id: 'l', name: 'Lead', connectorId: 'block-medium', awg: 14, lengthM: 0.4, currentA: 20 }],
+		boards: [{ id: 'b', name: 'Board', cells: 6, count: 2 }]
+	});
+
+	test('read into a draft and back it is the same stock', () => {
+		const read = readStockDraft(stockDraftOf(stock));
+		assert.ok(read.ok);
+		assert.deepEqual(read.stock, stock);
+	});
+
+	test('each wrong figure has its own sentence, by its place', () => {
+		const draft = stockDraftOf(stock);
+		draft.leads[0].awg = '14.5';
+		draft.leads[0].lengthM = '0,4';
+		draft.boards[0].cells = '99';
+		const read = readStockDraft(draft);
+		assert.ok(!read.ok);
+		assert.match(read.errors['leads.0.awg'], /whole number/);
+		assert.match(read.errors['leads.0.lengthM'], /write the decimal with a point/);
+		assert.match(read.errors['boards.0.cells'], /at most 14/);
+		draft.leads[0] = { ...draft.leads[0], awg: '14', lengthM: '0.4', name: ' ' };
+		draft.boards[0].cells = '6';
+		const nameless = readStockDraft(draft);
+		assert.ok(!nameless.ok);
+		assert.match(nameless.errors['leads.0.name'], /needs a name/);
 	});
 });

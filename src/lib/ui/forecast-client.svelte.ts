@@ -5,7 +5,7 @@ import type { ProgramSettings } from '$core/program/settings';
 import type { ForecastAnswer, ForecastWorker } from '$lib/workers/forecast.worker';
 
 /** Enough for a smooth 5 to 95 % band. */
-const RUNS = 200;
+const RUNS = 1000;
 const SEED = 7;
 
 export class ForecastClient {

@@ -21,7 +21,7 @@ export interface ForecastAnswer {
 }
 
 /** Runs between looks at whether the job is still wanted. */
-const BATCH = 8;
+const BATCH = 32;
 
 let wanted = -1;
 const breathe = () => new Promise<void>((done) => setTimeout(done, 0));

@@ -59,7 +59,7 @@
 				</p>
 			</div>
 			<div class="mt-1 grid grid-cols-[minmax(0,1fr)] items-start gap-x-10 md:grid-cols-[1.4fr_1fr]">
-				<div class="min-w-0 overflow-x-auto" use:reachable>
+				<div class="min-w-0 relative overflow-x-auto" use:reachable>
 					<table class="ledger">
 						<thead
 							><tr

@@ -30,5 +30,6 @@
 		Where practitioners differ there is a usual way and there is yours. A pack can have its own on its page, a
 		program its own while you build it; the nearest wins, and the program says whose it followed.
 	</p>
+	<p class="mt-1"><a class="link" href="/house/rules">What is checked in every program</a></p>
 	<div class="mt-3"><PracticeList layer={data.practice} onset={(next) => void save(next)} /></div>
 </div>

@@ -33,7 +33,7 @@
 			<a class="btn" href="/api/v1/backup" download>Backup</a>
 		</div>
 	</header>
-	<div class="mt-3 overflow-x-auto" use:reachable>
+	<div class="mt-3 relative overflow-x-auto" use:reachable>
 		<table class="ledger">
 			<thead>
 				<tr

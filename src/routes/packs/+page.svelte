@@ -81,7 +81,7 @@
 				</select></label
 			>
 		</div>
-		<div class="mt-3 overflow-x-auto" use:reachable>
+		<div class="mt-3 relative overflow-x-auto" use:reachable>
 			<table class="ledger">
 				<thead>
 					<tr>

@@ -4,34 +4,31 @@
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
 	import type { Readiness } from '$core/care/readiness';
-	import { entryFor, type Charger } from '$core/charger/charger';
+	import type { Charger } from '$core/charger/charger';
 	import { socAt } from '$core/chemistry/curve';
-	import { cellsLabel, type Pack } from '$core/pack/pack';
-	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
+	import type { Pack } from '$core/pack/pack';
+	import type { Reading } from '$core/pack/reading';
 	import type { ProgramContext } from '$core/program/context';
 	import { heldSetting } from '$core/program/context';
 	import type { Fix } from '$core/program/rule';
 	import { SETTINGS, type Overrides, type ProgramSettings, type SettingId } from '$core/program/settings';
 	import { TASKS } from '$core/program/task';
-	import { cRate } from '$core/quantity/format';
 	import type { ChannelState } from '$lib/server/services/today';
 	import { send } from '$lib/ui/api';
-	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
-	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import { ForecastClient } from '$lib/ui/forecast-client.svelte';
 	import { ProgramDraft } from '$lib/ui/program-draft.svelte';
 	import { reachable } from '$lib/ui/reachable';
+	import { isGuard, rangeOf } from '$lib/ui/setting-ranges';
 	import SettingRow from '$lib/ui/SettingRow.svelte';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
 	import VerdictBar from '$lib/ui/VerdictBar.svelte';
 	import type { SavedProgram } from '$lib/server/services/programs';
 	import type { SlotContent } from '$lib/server/services/slots';
 	import { storageDirection } from '$core/forecast/program-legs';
-	import { movedWord } from '$core/program/in-words';
 	import { compositionOf } from '$core/program/composition';
 	import { SCHOOLS, whose } from '$core/pack/practice';
 	import KeepPanel from './KeepPanel.svelte';
-	import { ago } from '$lib/ui/words';
+	import Pictures from './Pictures.svelte';
+	import ProgramHead from './ProgramHead.svelte';
 
 	interface Props {
 		context: ProgramContext;
@@ -58,7 +55,6 @@
 	const { pack, charger } = $derived(context);
 	const channel = $derived(r.channel);
 	const chemistry = $derived(r.chemistry);
-	const reading = $derived(context.reading);
 	/** A pack that must not be charged at all gets reasons, not settings. */
 	const forbidden = $derived(
 		solution.findings.some((f) => f.severity === 'stop' && !f.overridable) &&
@@ -97,48 +93,7 @@
 		return () => clearTimeout(timer);
 	});
 
-	type Guard = 'safetyTimerMin' | 'capacityLimitAh' | 'temperatureLimitDegC';
-	const isGuard = (id: SettingId): id is Guard =>
-		id === 'safetyTimerMin' || id === 'capacityLimitAh' || id === 'temperatureLimitDegC';
-	const held = (kind: Guard) => heldSetting(r, kind);
-	const OTHER_RANGES: Partial<Record<SettingId, () => { min: number; max: number; step: number }>> = {
-		cells: () => ({ min: 1, max: 24, step: 1 }),
-		dischargeA: () => ({
-			min: channel.minCurrentA,
-			// A little above the limit may be typed, so that the answer is a reason and not a wall.
-			max: Math.max(channel.dischargeCurrentA * 2, channel.minCurrentA),
-			step: channel.currentStepA
-		}),
-		dischargeEndV: () => ({
-			min: chemistry.voltages.hardFloorV * 0.85,
-			max: chemistry.voltages.chargeEndV,
-			step: 0.01
-		}),
-		deltaV: () => ({
-			min: channel.deltaVMinV ?? 0.001,
-			max: channel.deltaVMaxV ?? 0.05,
-			step: channel.deltaVStepV ?? 0.001
-		}),
-		trickleA: () => ({ min: 0.01, max: 0.5, step: 0.01 }),
-		restMin: () => ({ min: 0, max: 120, step: 5 }),
-		cycles: () => ({ min: 1, max: 10, step: 1 })
-	};
-	function rangeOf(id: SettingId): { min: number; max: number; step: number } {
-		if (id === 'currentA')
-			return { min: channel.minCurrentA, max: channel.maxCurrentA, step: channel.currentStepA };
-		if (id === 'endVoltageV')
-			return {
-				min: entryFor(channel, chemistry.id)?.endVoltageMinV ?? chemistry.voltages.nominalV,
-				// A little above the limit may be typed, so that the answer is a reason and not a wall.
-				max: chemistry.voltages.cellMaxV + 0.1,
-				step: channel.endVoltageStepV ?? 0.01
-			};
-		if (isGuard(id)) {
-			const h = held(id);
-			return h ? { min: h.min, max: h.max, step: h.step } : { min: 0, max: 1, step: 1 };
-		}
-		return OTHER_RANGES[id]?.() ?? { min: 0, max: 1, step: 1 };
-	}
+	const held = (kind: Parameters<typeof heldSetting>[1]) => heldSetting(r, kind);
 	/** Decimal noise of a stepper is cut to what the setting shows. */
 	const tidy = (id: SettingId, value: ProgramSettings[SettingId]) =>
 		typeof value === 'number' ? Number(value.toFixed(SETTINGS[id].shownPerStored === 1000 ? 4 : 3)) : value;
@@ -152,7 +107,7 @@
 			value: fix.value
 		});
 		if (!sent.ok) return void toast.error(sent.message);
-		const before = held(fix.setting as 'safetyTimerMin')?.heldValue ?? null;
+		const before = held(fix.setting)?.heldValue ?? null;
 		await invalidateAll();
 		toast(`Noted: ${charger.name} now holds that value. Key it in there too.`, {
 			action: {
@@ -223,13 +178,6 @@
 				[s.id, `${s.question}: ${r.practice.values[s.id] ?? 'off'}, ${whose(r.practice, s.id)}.`] as const
 		)
 	);
-	const trace = $derived(client.answer?.trace ?? null);
-	const limitMin = $derived.by(() => {
-		const limit = solution.settings.capacityLimitAh;
-		if (limit === null || !trace) return null;
-		const k = trace.chargeAh.findIndex((ah) => ah >= limit);
-		return k < 0 ? null : trace.timeS[k] / 60;
-	});
 	/** Charge given up by ending at the gentlest volts, per cent: read off the curve of the chemistry. */
 	const heldBack = $derived(
 		Math.round(
@@ -251,94 +199,10 @@
 			storageDirection(r, solution.settings.endVoltageV) === 'down' ? 'currentA' : 'dischargeA';
 		return r.settingIds.filter((id) => id !== idle && !(id === 'balance' && idle === 'currentA'));
 	});
-	const moved = $derived(movedWord(context.task));
-	/** The program takes charge out and does nothing else. */
-	const onlyOut = $derived(
-		forecast !== null &&
-			forecast.best.legs.length > 0 &&
-			forecast.best.legs.every((l) => l.kind === 'discharge')
-	);
-	const startV = $derived(trace?.packV[0] ?? (reading ? packVoltage(reading) : pack.cells * 3.7));
-	const soc = $derived(Math.round(Math.min(1, Math.max(0, r.chargeState.soc)) * 100));
-	const peakDrawW = $derived(
-		forecast ? forecast.best.peakPowerW / charger.efficiency + charger.overheadW : null
-	);
-	const uses = $derived(
-		[
-			context.supply?.name ?? 'supply not stated',
-			charger.sharedPowerW !== null && context.othersOutputW > 0
-				? `others use ${Math.round(context.othersOutputW)} of ${charger.sharedPowerW} W`
-				: ''
-		]
-			.filter(Boolean)
-			.join(' · ')
-	);
 </script>
 
 <div class="workbench">
-	<header class="head">
-		<StackGlyph
-			{pack}
-			cellV={reading?.cellVoltagesV ?? null}
-			packV={reading?.packVoltageV ?? null}
-			size={52}
-		/>
-		<div class="min-w-0 flex-1">
-			<h1 class="truncate">
-				<a class="hover:underline" href="/packs/{pack.id}">{pack.name}</a>
-			</h1>
-			<p class="quiet truncate text-[13px]">
-				{chemistry.name}
-				{cellsLabel(pack)} · {Math.round(pack.capacityAh * 1000)} mAh · {pack.labelChargeRateC === null
-					? 'no label rate'
-					: `label ${cRate(pack.labelChargeRateC)}`} ·
-				{#if reading}
-					read {ago(reading.takenAt, context.now)}:
-					{#if reading.cellVoltagesV}<span class="num text-ink"
-							>{reading.cellVoltagesV.map((v) => v.toFixed(2)).join('  ')}</span
-						>
-						V{#if pack.cells > 1}, spread {Math.round((spreadV(reading) ?? 0) * 1000)} mV{/if}{:else}<span
-							class="num text-ink">{packVoltage(reading).toFixed(2)}</span
-						> V{/if}, about {soc} %
-				{:else}not measured{/if}
-			</p>
-		</div>
-		<div class="pickers">
-			<label
-				><span class="sr-only">Pack</span>
-				<select
-					class="field"
-					value={pack.id}
-					onchange={(e) => void goto(href({ pack: e.currentTarget.value }))}
-				>
-					{#each packs as p (p.pack.id)}<option value={p.pack.id}>{p.pack.name}</option>{/each}
-				</select></label
-			>
-			<label
-				><span class="sr-only">Channel</span>
-				<select
-					class="field font-semibold"
-					value={context.channelId}
-					onchange={(e) => void goto(href({ channel: e.currentTarget.value }))}
-				>
-					{#each chargers as c (c.id)}
-						{#each c.channels as ch (ch.id)}
-							<option value={ch.id}>{c.name}{c.channels.length > 1 ? `, channel ${ch.label}` : ''}</option>
-						{/each}
-					{/each}
-				</select></label
-			>
-			{#if inTheWay}
-				<p class="truncate text-[12px] sm:text-right">
-					<a class="link" href="/run/{inTheWay.run!.id}"
-						>{inTheWay.pack?.id === pack.id ? 'this pack is charging' : `charging ${inTheWay.pack?.name}`}</a
-					>
-				</p>
-			{:else}
-				<p class="quiet truncate text-[12px] sm:text-right">{uses}</p>
-			{/if}
-		</div>
-	</header>
+	<ProgramHead {context} resolved={r} {packs} {chargers} {inTheWay} {href} />
 
 	<nav class="tabs" aria-label="Task and purpose">
 		<div>
@@ -422,7 +286,7 @@
 						decision={solution.decisions[id]}
 						value={solution.settings[id]}
 						own={solution.overridden.includes(id)}
-						range={rangeOf(id)}
+						range={rangeOf(r, id)}
 						ladder={id === 'currentA' || id === 'dischargeA'}
 						fixed={(id === 'endVoltageV' && channel.endVoltageStepV === null) ||
 							(id === 'deltaV' && channel.deltaVStepV === null) ||
@@ -480,76 +344,7 @@
 			{/if}
 		</section>
 
-		<section class="pictures" aria-label="What would happen">
-			<div class="flex flex-wrap items-baseline justify-between gap-x-3">
-				<h2>Forecast</h2>
-				{#if forecast && !forbidden}
-					<p class="text-[13px]">
-						<b class="num">{Math.round(forecast.timeMin.median)}</b> min
-						<span class="quiet num"
-							>({Math.round(forecast.timeMin.p5)} to {Math.round(forecast.timeMin.p95)})</span
-						>
-						· {moved.toLowerCase()}
-						<b class="num">{Math.round(forecast.chargeAh.median * 1000)}</b>
-						mAh{#if peakDrawW !== null && !onlyOut}&nbsp;· draws up to <b class="num"
-								>{Math.round(peakDrawW)}</b
-							> W{/if}
-					</p>
-				{/if}
-			</div>
-			{#if forecast && !forbidden}
-				<ForecastChart
-					best={trace}
-					band={client.answer?.band ?? null}
-					voltageFromMin={client.answer?.voltageFromMin ?? null}
-					timerMin={solution.settings.safetyTimerMin}
-					{limitMin}
-					height={232}
-					label="Forecast: done in about {Math.round(forecast.timeMin.median)} minutes, moving {Math.round(
-						forecast.chargeAh.median * 1000
-					)} mAh; peak {forecast.peakTemperatureDegC.median.toFixed(0)} °C."
-				/>
-				<p class="quiet flex flex-wrap justify-between gap-x-3 text-[12px]">
-					<span
-						><span class="font-semibold text-act">— volts</span>
-						<span class="font-semibold text-check">- - amps</span>, against minutes</span
-					>
-					{#if client.progress !== null}
-						<span role="status"
-							>band {Math.round(client.progress * 100)} %
-							<button class="link" onclick={() => client.cancel()}>cancel</button></span
-						>
-					{:else if client.answer}
-						<span>band: 90 of 100 of {client.answer.band.runs} simulated packs</span>
-					{/if}
-				</p>
-			{:else}
-				<p class="quiet py-6">No forecast: {solution.findings[0]?.sentence}</p>
-			{/if}
-			<div class="mt-3 flex items-baseline justify-between">
-				<h2>Envelope of {charger.channels.length > 1 ? `channel ${channel.label}` : charger.name}</h2>
-				<p class="quiet text-[12px]">amps against pack volts</p>
-			</div>
-			<EnvelopeChart
-				input={r.envelope}
-				down={onlyOut}
-				fromCellV={chemistry.voltages.hardFloorV}
-				toCellV={chemistry.voltages.cellMaxV + 0.05}
-				endV={pack.cells *
-					(context.task === 'discharge'
-						? (solution.settings.dischargeEndV ?? chemistry.voltages.dischargeEndV)
-						: solution.settings.endVoltageV)}
-				path={forbidden ? null : trace}
-				at={forbidden || !trace
-					? null
-					: {
-							packV: startV,
-							currentA: Math.abs(trace.currentA[0] ?? solution.settings.currentA),
-							label: 'starts here'
-						}}
-				height={196}
-			/>
-		</section>
+		<Pictures {context} {solution} {client} {forbidden} />
 	</div>
 
 	<div class="bar">
@@ -583,22 +378,6 @@
 		display: flex;
 		flex-direction: column;
 		min-height: 100%;
-	}
-	.head {
-		display: flex;
-		align-items: center;
-		gap: 16px;
-		padding: 10px 20px 9px;
-		border-bottom: var(--stroke) solid var(--rule);
-	}
-	.pickers {
-		width: 232px;
-		display: grid;
-		gap: 2px;
-	}
-	.pickers .field {
-		min-height: 26px;
-		padding-block: 0;
 	}
 	.tabs {
 		display: flex;
@@ -639,9 +418,6 @@
 		gap: 26px;
 		padding: 6px 20px 10px;
 	}
-	.pictures {
-		min-width: 0;
-	}
 	/* Long lists of settings scroll by themselves on a desk, so that forecast and verdict stay in sight. */
 	@media (min-width: 1001px) and (min-height: 700px) {
 		.settings {
@@ -661,18 +437,8 @@
 		}
 	}
 	@media (max-width: 720px) {
-		.head,
 		.columns {
 			padding-inline: 14px;
-		}
-		.head {
-			flex-wrap: wrap;
-		}
-		.pickers {
-			width: 100%;
-		}
-		.pickers .field {
-			min-height: 40px;
 		}
 		.tabs {
 			padding-inline: 14px;

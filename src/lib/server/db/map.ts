@@ -103,7 +103,8 @@ const toChannel = (row: Row): Charger['channels'][number] =>
 		'deltaVStepV',
 		'asksTrickle',
 		'endsOnTemperatureRise',
-		'knowsOwnBalancer'
+		'knowsOwnBalancer',
+		'storageInPercent'
 	]);
 
 const byPosition = (a: Row, b: Row) => (a.get('position') as number) - (b.get('position') as number);

@@ -134,7 +134,8 @@ export function defineModels(sequelize: Sequelize): Models {
 			deltaVStepV: DOUBLE,
 			asksTrickle: BOOLEAN,
 			endsOnTemperatureRise: BOOLEAN,
-			knowsOwnBalancer: BOOLEAN
+			knowsOwnBalancer: BOOLEAN,
+			storageInPercent: BOOLEAN
 		},
 		kept
 	);

@@ -202,7 +202,7 @@
 			<p class="quiet text-[12.5px]">
 				What was keyed last stays and may cut the next charge short. Write down here what its screen says.
 			</p>
-			<div class="overflow-x-auto" use:reachable>
+			<div class="relative overflow-x-auto" use:reachable>
 				<table class="ledger mt-1">
 					<thead
 						><tr
@@ -322,7 +322,7 @@
 					height={230}
 				/>
 				<h2 class="mt-3">What it can give each pack when full</h2>
-				<div class="overflow-x-auto" use:reachable>
+				<div class="relative overflow-x-auto" use:reachable>
 					<table class="ledger mt-1">
 						<thead
 							><tr

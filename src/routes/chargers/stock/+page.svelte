@@ -113,7 +113,7 @@
 					>
 				</div>
 				{#if lines.length}
-					<div class="overflow-x-auto" use:reachable>
+					<div class="relative overflow-x-auto" use:reachable>
 						<table class="ledger">
 							<thead
 								><tr

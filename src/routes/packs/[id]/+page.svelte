@@ -118,7 +118,7 @@
 			</section>
 			<section class="mt-6">
 				<h2>Runs <span class="quiet font-normal">{data.totalRuns}</span></h2>
-				<div class="overflow-x-auto" use:reachable>
+				<div class="relative overflow-x-auto" use:reachable>
 					<table class="ledger">
 						<thead>
 							<tr

@@ -28,7 +28,8 @@ const COLUMNS: Record<string, Record<string, Column>> = {
 		deltaVStepV: optional(DOUBLE),
 		asksTrickle: withDefault(BOOLEAN, false),
 		endsOnTemperatureRise: withDefault(BOOLEAN, false),
-		knowsOwnBalancer: withDefault(BOOLEAN, false)
+		knowsOwnBalancer: withDefault(BOOLEAN, false),
+		storageInPercent: withDefault(BOOLEAN, false)
 	},
 	chargers: {
 		slots: withDefault(INTEGER, 0),

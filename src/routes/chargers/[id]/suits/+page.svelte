@@ -87,7 +87,7 @@
 				{/each}
 			</p>
 		{/if}
-		<div class="mt-3 overflow-x-auto" use:reachable>
+		<div class="mt-3 relative overflow-x-auto" use:reachable>
 			<table class="ledger">
 				<thead
 					><tr

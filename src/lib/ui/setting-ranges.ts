@@ -1,0 +1,58 @@
+/** Between which figures, and by which step, each setting can be moved on this channel. */
+import { entryFor } from '$core/charger/charger';
+import { heldSetting, type Resolved } from '$core/program/context';
+import type { SettingId } from '$core/program/settings';
+
+export interface Range {
+	min: number;
+	max: number;
+	step: number;
+}
+
+type Guard = 'safetyTimerMin' | 'capacityLimitAh' | 'temperatureLimitDegC';
+export const isGuard = (id: SettingId): id is Guard =>
+	id === 'safetyTimerMin' || id === 'capacityLimitAh' || id === 'temperatureLimitDegC';
+
+function guardRange(r: Resolved, id: Guard): Range {
+	const held = heldSetting(r, id);
+	return held ? { min: held.min, max: held.max, step: held.step } : { min: 0, max: 1, step: 1 };
+}
+
+const RANGES: Partial<Record<SettingId, (r: Resolved) => Range>> = {
+	currentA: ({ channel }) => ({
+		min: channel.minCurrentA,
+		max: channel.maxCurrentA,
+		step: channel.currentStepA
+	}),
+	endVoltageV: ({ channel, chemistry, task }) => ({
+		min:
+			(task === 'storage' ? null : (entryFor(channel, chemistry.id)?.endVoltageMinV ?? null)) ??
+			(chemistry.recovery ? Math.min(chemistry.recovery.belowV, chemistry.voltages.nominalV) : 1),
+		// A little above the limit may be typed, so that the answer is a reason and not a wall.
+		max: chemistry.voltages.cellMaxV + 0.1,
+		step: channel.endVoltageStepV ?? 0.01
+	}),
+	cells: () => ({ min: 1, max: 24, step: 1 }),
+	dischargeA: ({ channel }) => ({
+		min: channel.minCurrentA,
+		max: Math.max(channel.dischargeCurrentA * 2, channel.minCurrentA),
+		step: channel.currentStepA
+	}),
+	dischargeEndV: ({ chemistry }) => ({
+		min: chemistry.voltages.hardFloorV * 0.85,
+		max: chemistry.voltages.chargeEndV,
+		step: 0.01
+	}),
+	deltaV: ({ channel }) => ({
+		min: channel.deltaVMinV ?? 0.001,
+		max: channel.deltaVMaxV ?? 0.05,
+		step: channel.deltaVStepV ?? 0.001
+	}),
+	trickleA: () => ({ min: 0.01, max: 0.5, step: 0.01 }),
+	restMin: () => ({ min: 0, max: 120, step: 5 }),
+	cycles: () => ({ min: 1, max: 10, step: 1 })
+};
+
+/** The range of a setting in its stored unit. */
+export const rangeOf = (r: Resolved, id: SettingId): Range =>
+	isGuard(id) ? guardRange(r, id) : (RANGES[id]?.(r) ?? { min: 0, max: 1, step: 1 });

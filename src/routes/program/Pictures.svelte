@@ -1,0 +1,112 @@
+<!-- What would happen: the forecast with its band, and the envelope with the program's path through it. -->
+<script lang="ts">
+	import { packVoltage } from '$core/pack/reading';
+	import type { ProgramContext } from '$core/program/context';
+	import { movedWord } from '$core/program/in-words';
+	import type { Solution } from '$core/program/solve';
+	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
+	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
+	import type { ForecastClient } from '$lib/ui/forecast-client.svelte';
+
+	interface Props {
+		context: ProgramContext;
+		solution: Solution;
+		client: ForecastClient;
+		/** The pack must not be charged at all: nothing is drawn. */
+		forbidden: boolean;
+	}
+	let { context, solution, client, forbidden }: Props = $props();
+
+	const r = $derived(solution.resolved);
+	const { pack, charger } = $derived(context);
+	const { channel, chemistry } = $derived(r);
+	const reading = $derived(context.reading);
+	const forecast = $derived(solution.forecast);
+	const trace = $derived(client.answer?.trace ?? null);
+	const limitMin = $derived.by(() => {
+		const limit = solution.settings.capacityLimitAh;
+		if (limit === null || !trace) return null;
+		const k = trace.chargeAh.findIndex((ah) => ah >= limit);
+		return k < 0 ? null : trace.timeS[k] / 60;
+	});
+	const moved = $derived(movedWord(context.task));
+	/** The program takes charge out and does nothing else. */
+	const onlyOut = $derived(
+		forecast !== null &&
+			forecast.best.legs.length > 0 &&
+			forecast.best.legs.every((l) => l.kind === 'discharge')
+	);
+	const startV = $derived(trace?.packV[0] ?? (reading ? packVoltage(reading) : pack.cells * 3.7));
+	const peakDrawW = $derived(
+		forecast ? forecast.best.peakPowerW / charger.efficiency + charger.overheadW : null
+	);
+</script>
+
+<section class="min-w-0" aria-label="What would happen">
+	<div class="flex flex-wrap items-baseline justify-between gap-x-3">
+		<h2>Forecast</h2>
+		{#if forecast && !forbidden}
+			<p class="text-[13px]">
+				<b class="num">{Math.round(forecast.timeMin.median)}</b> min
+				<span class="quiet num"
+					>({Math.round(forecast.timeMin.p5)} to {Math.round(forecast.timeMin.p95)})</span
+				>
+				· {moved.toLowerCase()}
+				<b class="num">{Math.round(forecast.chargeAh.median * 1000)}</b>
+				mAh{#if peakDrawW !== null && !onlyOut}&nbsp;· draws up to <b class="num">{Math.round(peakDrawW)}</b> W{/if}
+			</p>
+		{/if}
+	</div>
+	{#if forecast && !forbidden}
+		<ForecastChart
+			best={trace}
+			band={client.answer?.band ?? null}
+			voltageFromMin={client.answer?.voltageFromMin ?? null}
+			timerMin={solution.settings.safetyTimerMin}
+			{limitMin}
+			height={232}
+			label="Forecast: done in about {Math.round(forecast.timeMin.median)} minutes, moving {Math.round(
+				forecast.chargeAh.median * 1000
+			)} mAh; peak {forecast.peakTemperatureDegC.median.toFixed(0)} °C."
+		/>
+		<p class="quiet flex flex-wrap justify-between gap-x-3 text-[12px]">
+			<span
+				><span class="font-semibold text-act">— volts</span>
+				<span class="font-semibold text-check">- - amps</span>, against minutes</span
+			>
+			{#if client.progress !== null}
+				<span role="status"
+					>band {Math.round(client.progress * 100)} %
+					<button class="link" onclick={() => client.cancel()}>cancel</button></span
+				>
+			{:else if client.answer}
+				<span>band: 90 of 100 of {client.answer.band.runs} simulated packs</span>
+			{/if}
+		</p>
+	{:else}
+		<p class="quiet py-6">No forecast: {solution.findings[0]?.sentence}</p>
+	{/if}
+	<div class="mt-3 flex items-baseline justify-between">
+		<h2>Envelope of {charger.channels.length > 1 ? `channel ${channel.label}` : charger.name}</h2>
+		<p class="quiet text-[12px]">amps against pack volts</p>
+	</div>
+	<EnvelopeChart
+		input={r.envelope}
+		down={onlyOut}
+		fromCellV={chemistry.voltages.hardFloorV}
+		toCellV={chemistry.voltages.cellMaxV + 0.05}
+		endV={pack.cells *
+			(context.task === 'discharge'
+				? (solution.settings.dischargeEndV ?? chemistry.voltages.dischargeEndV)
+				: solution.settings.endVoltageV)}
+		path={forbidden ? null : trace}
+		at={forbidden || !trace
+			? null
+			: {
+					packV: startV,
+					currentA: Math.abs(trace.currentA[0] ?? solution.settings.currentA),
+					label: 'starts here'
+				}}
+		height={196}
+	/>
+</section>

@@ -1,0 +1,129 @@
+<!-- Whose program this is: the pack as it was last read, and the two choices that everything else follows from. -->
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import type { Readiness } from '$core/care/readiness';
+	import type { Charger } from '$core/charger/charger';
+	import { cellsLabel, type Pack } from '$core/pack/pack';
+	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
+	import type { ProgramContext, Resolved } from '$core/program/context';
+	import { cRate } from '$core/quantity/format';
+	import type { ChannelState } from '$lib/server/services/today';
+	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { ago } from '$lib/ui/words';
+
+	interface Props {
+		context: ProgramContext;
+		resolved: Resolved;
+		packs: { pack: Pack; reading: Reading | null; readiness: Readiness }[];
+		chargers: Charger[];
+		/** The run that stands in the way of a start. */
+		inTheWay: ChannelState | null;
+		href: (change: Record<string, string>) => string;
+	}
+	let { context, resolved: r, packs, chargers, inTheWay, href }: Props = $props();
+
+	const { pack, charger } = $derived(context);
+	const chemistry = $derived(r.chemistry);
+	const reading = $derived(context.reading);
+	const soc = $derived(Math.round(Math.min(1, Math.max(0, r.chargeState.soc)) * 100));
+	const uses = $derived(
+		[
+			context.supply?.name ?? 'supply not stated',
+			charger.sharedPowerW !== null && context.othersOutputW > 0
+				? `others use ${Math.round(context.othersOutputW)} of ${charger.sharedPowerW} W`
+				: ''
+		]
+			.filter(Boolean)
+			.join(' · ')
+	);
+</script>
+
+<header class="head">
+	<StackGlyph {pack} cellV={reading?.cellVoltagesV ?? null} packV={reading?.packVoltageV ?? null} size={52} />
+	<div class="min-w-0 flex-1">
+		<h1 class="truncate">
+			<a class="hover:underline" href="/packs/{pack.id}">{pack.name}</a>
+		</h1>
+		<p class="quiet truncate text-[13px]">
+			{chemistry.name}
+			{cellsLabel(pack)} · {Math.round(pack.capacityAh * 1000)} mAh · {pack.labelChargeRateC === null
+				? 'no label rate'
+				: `label ${cRate(pack.labelChargeRateC)}`} ·
+			{#if reading}
+				read {ago(reading.takenAt, context.now)}:
+				{#if reading.cellVoltagesV}<span class="num text-ink"
+						>{reading.cellVoltagesV.map((v) => v.toFixed(2)).join('  ')}</span
+					>
+					V{#if pack.cells > 1}, spread {Math.round((spreadV(reading) ?? 0) * 1000)} mV{/if}{:else}<span
+						class="num text-ink">{packVoltage(reading).toFixed(2)}</span
+					> V{/if}, about {soc} %
+			{:else}not measured{/if}
+		</p>
+	</div>
+	<div class="pickers">
+		<label
+			><span class="sr-only">Pack</span>
+			<select
+				class="field"
+				value={pack.id}
+				onchange={(e) => void goto(href({ pack: e.currentTarget.value }))}
+			>
+				{#each packs as p (p.pack.id)}<option value={p.pack.id}>{p.pack.name}</option>{/each}
+			</select></label
+		>
+		<label
+			><span class="sr-only">Channel</span>
+			<select
+				class="field font-semibold"
+				value={context.channelId}
+				onchange={(e) => void goto(href({ channel: e.currentTarget.value }))}
+			>
+				{#each chargers as c (c.id)}
+					{#each c.channels as ch (ch.id)}
+						<option value={ch.id}>{c.name}{c.channels.length > 1 ? `, channel ${ch.label}` : ''}</option>
+					{/each}
+				{/each}
+			</select></label
+		>
+		{#if inTheWay}
+			<p class="truncate text-[12px] sm:text-right">
+				<a class="link" href="/run/{inTheWay.run!.id}"
+					>{inTheWay.pack?.id === pack.id ? 'this pack is charging' : `charging ${inTheWay.pack?.name}`}</a
+				>
+			</p>
+		{:else}
+			<p class="quiet truncate text-[12px] sm:text-right">{uses}</p>
+		{/if}
+	</div>
+</header>
+
+<style>
+	.head {
+		display: flex;
+		align-items: center;
+		gap: 16px;
+		padding: 10px 20px 9px;
+		border-bottom: var(--stroke) solid var(--rule);
+	}
+	.pickers {
+		width: 232px;
+		display: grid;
+		gap: 2px;
+	}
+	.pickers .field {
+		min-height: 26px;
+		padding-block: 0;
+	}
+	@media (max-width: 720px) {
+		.head {
+			padding-inline: 14px;
+			flex-wrap: wrap;
+		}
+		.pickers {
+			width: 100%;
+		}
+		.pickers .field {
+			min-height: 40px;
+		}
+	}
+</style>
