@@ -82,6 +82,12 @@ await shoot('charger-editor', `/chargers/${charger('Quay 65').id}/edit`);
 await shoot('program', `/program?pack=${cormorant}&channel=${charger('Basin Four').channels[0].id}`);
 await shoot('program-night', `/program?pack=${gannet}&channel=${charger('Quay 65').channels[0].id}`, 'night');
 await shoot('program-sun', `/program?pack=${cormorant}&channel=${charger('Quay 65').channels[0].id}`, 'sun');
+await shoot(
+	'program-nickel',
+	`/program?pack=${pack('Guillemot trawler').id}&channel=${charger('Quay 65').channels[0].id}`
+);
+await shoot('compare', `/program/compare?pack=${gannet}&channel=${charger('Basin Four').channels[0].id}`);
+await shoot('suits', `/chargers/${charger('Quay 65').id}/suits`);
 await shoot('key-in-card', `/program/${program.id}/card`);
 await shoot('check-and-connect', `/run/start/${program.id}`);
 await shoot('logbook', '/logbook');
