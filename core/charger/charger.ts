@@ -174,6 +174,17 @@ export function heldFor(charger: Pick<Charger, 'held'>, channelId: string): Held
 	return charger.held.filter((s) => s.scope !== 'channel' || s.channelId === channelId);
 }
 
+/** The setting of this kind that bears on a task on a channel: the one kept for that task before the one kept for all. */
+export function heldOf(
+	charger: Pick<Charger, 'held'>,
+	channelId: string,
+	kind: HeldSetting['kind'],
+	task: TaskId
+): HeldSetting | null {
+	const bearing = heldFor(charger, channelId).filter((s) => s.kind === kind);
+	return bearing.find((s) => s.task === task) ?? bearing.find((s) => s.task === null) ?? null;
+}
+
 /** What a channel says about one chemistry; null when it has no program for it. */
 export function entryFor(channel: Pick<Channel, 'chemistries'>, chemistryId: string) {
 	return channel.chemistries.find((c) => c.chemistry === chemistryId) ?? null;

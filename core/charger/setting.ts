@@ -4,6 +4,7 @@
  * persists and then cuts the next charge short.
  */
 import { z } from 'zod';
+import { TaskId } from './programs';
 
 /** What a held setting is about. `off` is written as null. */
 export const HeldSettingKind = z.enum([
@@ -30,6 +31,8 @@ export const HeldSetting = z
 		scope: SettingScope,
 		/** Channel it belongs to when the scope is a channel; null otherwise. */
 		channelId: z.string().nullable().default(null),
+		/** The program it is kept for, where the charger keeps one value per program; null for all of them. */
+		task: TaskId.nullable().default(null),
 		/** As it leaves the factory; null is off. */
 		defaultValue: z.number().nullable(),
 		/** As it stands now; null is off. */

@@ -4,7 +4,7 @@ import type { Resolved } from '../program/context';
 import type { ProgramSettings } from '../program/settings';
 import type { ChargeControl } from '../simulate/charge-control';
 import type { DischargeControl } from '../simulate/discharge-simulation';
-import type { Guards } from '../simulate/pack-simulation';
+import type { Guards } from '../simulate/end';
 import type { PackModel } from '../simulate/pack-model';
 
 /** Capacity lost per year of a pack whose capacity was never measured (common practice, no source). */

@@ -1,7 +1,7 @@
 /** Everything a program depends on: this pack, on this channel, from this supply, for this purpose, now. */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
-import { heldFor, type Channel, type Charger } from '../charger/charger';
+import { heldOf, type Channel, type Charger } from '../charger/charger';
 import type { EnvelopeInput, PackRate } from '../charger/envelope';
 import type { HeldSetting, HeldSettingKind } from '../charger/setting';
 import type { Supply } from '../charger/supply';
@@ -136,8 +136,8 @@ export const asks = (r: Pick<Resolved, 'settingIds'>, id: SettingId): boolean =>
 
 /** The held setting of this kind that bears on the program's channel, or null when the charger has none. */
 export function heldSetting(
-	r: Pick<Resolved, 'charger' | 'channelId'>,
+	r: Pick<Resolved, 'charger' | 'channelId' | 'task'>,
 	kind: HeldSettingKind
 ): HeldSetting | null {
-	return heldFor(r.charger, r.channelId).find((s) => s.kind === kind) ?? null;
+	return heldOf(r.charger, r.channelId, kind, r.task);
 }

@@ -89,6 +89,19 @@ describe('what must be changed first, and put back', () => {
 	});
 });
 
+test('a charger may keep one value per program: the one of this task is changed, not another’s', () => {
+	const charger = aMultiCharger({
+		asks: ['currentA'],
+		held: [
+			held({ kind: 'safetyTimerMin', heldValue: 90, task: 'storage' }),
+			held({ kind: 'safetyTimerMin', heldValue: 300 })
+		]
+	});
+	const remark = (task: 'storage' | 'balance') => cardOf({ charger, task }).first[0].remark;
+	assert.match(remark('storage'), /holds 90 min/);
+	assert.match(remark('balance'), /holds 300 min/);
+});
+
 describe('a program that the charger has not', () => {
 	const plain = (tasks: string[]) => aMultiCharger({ asks: ['task'] }, { tasks });
 

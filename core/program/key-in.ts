@@ -1,10 +1,10 @@
 /** The key-in card: what to press on a charger without a data link, in the order in which that charger asks. */
 import type { Ask } from '../charger/charger';
-import { HELD_SETTINGS, showHeld, type HeldSetting, type HeldSettingKind } from '../charger/setting';
+import { HELD_SETTINGS, HeldSettingKind, showHeld } from '../charger/setting';
 import { heldFor } from '../charger/charger';
 import { storageSoc } from '../forecast/program-legs';
 import { compositionOf, type ProgramStep } from './composition';
-import type { Resolved } from './context';
+import { heldSetting, type Resolved } from './context';
 import { settingName, showSetting, type ProgramSettings, type SettingId } from './settings';
 import type { Solution } from './solve';
 
@@ -54,6 +54,8 @@ function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<st
 	const first: KeyInLine[] = [];
 	const putBack: KeyInLine[] = [];
 	for (const held of heldFor(r.charger, r.channelId)) {
+		// Of several values of one kind, the one that bears on this task.
+		if (heldSetting(r, held.kind) !== held) continue;
 		const value = wanted(held.kind, r, settings);
 		if (value === undefined || held.fixed || asked.has(held.kind) || value === held.heldValue) continue;
 		const what = HELD_SETTINGS[held.kind].label;
@@ -100,7 +102,7 @@ function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): Key
 	const value = settings[id];
 	// Trickle is asked for even where it must never be: then the answer is "off".
 	if (!r.settingIds.includes(id) && id !== 'trickleA') return null;
-	const held: HeldSetting | undefined = heldFor(r.charger, r.channelId).find((h) => h.kind === id);
+	const held = HeldSettingKind.safeParse(id).success ? heldSetting(r, id as HeldSettingKind) : null;
 	const remark =
 		id === 'trickleA' && r.chemistry.rates.trickleMaxC === null
 			? `never on ${r.chemistry.name}`

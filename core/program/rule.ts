@@ -13,7 +13,14 @@ export type Protects = 'person' | 'pack' | 'charger' | 'result';
 /** What one press does about a finding. */
 export type Fix =
 	| { label: string; kind: 'set'; set: Overrides }
-	| { label: string; kind: 'hold'; setting: HeldSettingKind; channelId: string | null; value: number | null }
+	| {
+			label: string;
+			kind: 'hold';
+			setting: HeldSettingKind;
+			channelId: string | null;
+			task?: TaskId | null;
+			value: number | null;
+	  }
 	| { label: string; kind: 'task'; task: TaskId }
 	| { label: string; kind: 'practice'; set: PracticeLayer }
 	| { label: string; kind: 'go'; to: 'read pack' | 'edit pack' | 'edit charger' | 'bench' };

@@ -1,6 +1,6 @@
 /** The settings of a program, described once: name, unit, and how a stored value is shown. */
 import { z } from 'zod';
-import type { TaskId } from './task';
+import type { TaskId } from '../charger/programs';
 
 export const ProgramSettings = z.object({
 	currentA: z.number().positive().max(100),

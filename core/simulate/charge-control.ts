@@ -1,5 +1,5 @@
 /** What a charger does during a charge: the settings it holds and how exactly it keeps them. */
-import type { Guards } from './pack-simulation';
+import type { Guards } from './end';
 
 /** The end of a nickel charge: the volts fall back from their peak, or the temperature climbs too fast. */
 export interface DipEnd {
@@ -55,7 +55,3 @@ export const PHASES: readonly Phase[] = [
 	'discharge at full power',
 	'rest'
 ];
-
-/** `full`: the charger's own end of charge. `end voltage`: a discharge, or a move to storage, has arrived. */
-export type EndReason =
-	'full' | 'end voltage' | 'timer' | 'capacity limit' | 'temperature' | 'temperature rise' | 'stopped';

@@ -4,7 +4,8 @@
  * charger sees no cells.
  */
 import { LOW_SOC, LOW_SOC_RISE, type PackModel } from './pack-model';
-import { PackSimulation, type Guards, type PackState } from './pack-simulation';
+import type { Guards } from './end';
+import { PackSimulation, type PackState } from './pack-simulation';
 
 export interface DischargeControl extends Guards {
 	/** Current that is set, A; 0 is a rest. */

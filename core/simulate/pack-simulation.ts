@@ -3,19 +3,11 @@
  * temperature, the relaxation pair, warming and cooling, and the guards that cut any run. The whole state lives in typed
  * arrays made once; a step allocates nothing.
  */
-import type { EndReason } from './charge-control';
+import type { EndReason, Guards } from './end';
 import { resistanceFactor, type PackModel } from './pack-model';
 
 /** Temperature moves slowly, so the resistances that depend on it are renewed only this often, s. */
 const RENEW_S = 30;
-
-/** What cuts a run whatever its direction. */
-export interface Guards {
-	readonly timerS: number;
-	readonly capacityLimitAh: number;
-	/** Surface temperature that stops the run, °C; Infinity where no probe is connected. */
-	readonly temperatureLimitDegC: number;
-}
 
 /** Where a pack stands: what the next leg of a program begins with. */
 export interface PackState {

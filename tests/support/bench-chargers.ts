@@ -11,6 +11,7 @@ export const NOW = '2026-05-02T18:00:00.000Z';
 export const held = (change: Partial<HeldSetting> & Pick<HeldSetting, 'kind'>): HeldSetting => ({
 	scope: 'charger',
 	channelId: null,
+	task: null,
 	defaultValue: null,
 	heldValue: null,
 	min: 1,

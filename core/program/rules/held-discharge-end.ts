@@ -21,6 +21,7 @@ export const heldDischargeEnd: Rule = {
 				kind: 'hold',
 				setting: 'dischargeEndV',
 				channelId: held.channelId,
+				task: held.task,
 				value: wanted
 			}
 		};

@@ -21,6 +21,7 @@ export const heldTrickle: Rule = {
 				kind: 'hold',
 				setting: 'trickleA',
 				channelId: held.channelId,
+				task: held.task,
 				value: null
 			}
 		};

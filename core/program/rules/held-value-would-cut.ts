@@ -34,6 +34,7 @@ export const heldValueWouldCut: Rule = {
 				kind: 'hold',
 				setting: first.kind,
 				channelId: first.held!.channelId,
+				task: first.held!.task,
 				value: first.wanted
 			}
 		};

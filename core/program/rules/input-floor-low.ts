@@ -28,6 +28,7 @@ export const inputFloorLow: Rule = {
 						kind: 'hold',
 						setting: 'inputFloorV',
 						channelId: held.channelId,
+						task: held.task,
 						value: keyed
 					}
 		};

@@ -22,6 +22,7 @@ export const nominalFamilyWrong: Rule = {
 				kind: 'hold',
 				setting: 'nominalV',
 				channelId: held.channelId,
+				task: held.task,
 				value: own
 			}
 		};

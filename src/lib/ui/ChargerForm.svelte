@@ -396,12 +396,12 @@
 			they are at now; empty is off.
 		</p>
 		<div class="mt-2 relative overflow-x-auto" use:reachable>
-			<table class="ledger min-w-[44rem]">
+			<table class="ledger min-w-[50rem]">
 				<thead
 					><tr
-						><th>Setting</th><th>Belongs to</th><th>Maker’s</th><th>Now</th><th>From</th><th>To</th><th
-							>Step</th
-						><th><span class="sr-only">Remove</span></th></tr
+						><th>Setting</th><th>Belongs to</th><th>Program</th><th>Maker’s</th><th>Now</th><th>From</th><th
+							>To</th
+						><th>Step</th><th><span class="sr-only">Remove</span></th></tr
 					></thead
 				>
 				<tbody>
@@ -435,6 +435,12 @@
 									{#each draft.channels as c, k (k)}<option value="channel {k}">channel {c.label}</option
 										>{/each}
 									<option value="slot">each slot</option>
+								</select>
+							</td>
+							<td>
+								<select class="field" aria-label="{d.label} of program" bind:value={h.task}>
+									<option value="">all</option>
+									{#each TASKS as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
 								</select>
 							</td>
 							{#each ['defaultValue', 'heldValue', 'min', 'max', 'step'] as const as key (key)}

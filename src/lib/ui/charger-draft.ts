@@ -41,6 +41,8 @@ export interface HeldDraft {
 	scope: SettingScope;
 	/** Place of the channel it belongs to, when it belongs to one. */
 	channel: number;
+	/** Empty: for every program. */
+	task: string;
 	defaultValue: string;
 	heldValue: string;
 	min: string;
@@ -124,6 +126,7 @@ export const emptyHeld = (kind: HeldSettingKind): HeldDraft => ({
 	kind,
 	scope: 'charger',
 	channel: 0,
+	task: '',
 	canBeOff: true,
 	fixed: false,
 	...HELD_STARTS[kind]
@@ -212,6 +215,7 @@ export function chargerDraftOf(charger: Charger | null): ChargerDraft {
 					0,
 					charger.channels.findIndex((c) => c.id === h.channelId)
 				),
+				task: h.task ?? '',
 				defaultValue: text(h.defaultValue, f),
 				heldValue: text(h.heldValue, f),
 				min: text(h.min, f),
@@ -333,6 +337,7 @@ export function readChargerDraft(draft: ChargerDraft): ChargerRead {
 			kind: h.kind,
 			scope: h.scope,
 			channelId: h.scope === 'channel' ? `#${h.channel}` : null,
+			task: (h.task || null) as TaskId | null,
 			defaultValue: value('defaultValue'),
 			heldValue: value('heldValue'),
 			min: stored('min'),

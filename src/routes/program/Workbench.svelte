@@ -104,6 +104,7 @@
 		const sent = await send('PATCH', `/chargers/${charger.id}/held`, {
 			kind: fix.setting,
 			channelId: fix.channelId,
+			task: fix.task ?? null,
 			value: fix.value
 		});
 		if (!sent.ok) return void toast.error(sent.message);
@@ -116,6 +117,7 @@
 					await send('PATCH', `/chargers/${charger.id}/held`, {
 						kind: fix.setting,
 						channelId: fix.channelId,
+						task: fix.task ?? null,
 						value: before
 					});
 					await invalidateAll();

@@ -68,6 +68,7 @@ const toHeld = (row: Row): HeldSetting =>
 		'kind',
 		'scope',
 		'channelId',
+		'task',
 		'defaultValue',
 		'heldValue',
 		'min',

@@ -146,6 +146,7 @@ export function defineModels(sequelize: Sequelize): Models {
 		position: INTEGER,
 		kind: STRING,
 		scope: STRING,
+		task: STRING,
 		defaultValue: DOUBLE,
 		heldValue: DOUBLE,
 		min: DOUBLE,

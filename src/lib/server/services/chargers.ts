@@ -129,12 +129,12 @@ export async function restoreCharger(db: Database, id: string): Promise<Result<C
 export async function setHeldValue(
 	db: Database,
 	chargerId: string,
-	input: { kind: unknown; channelId: string | null; value: number | null }
+	input: { kind: unknown; channelId: string | null; value: number | null; task?: unknown }
 ): Promise<Result<Charger>> {
 	const kind = HeldSettingKind.safeParse(input.kind);
 	if (!kind.success) return refuse(422, 'There is no such setting.', { kind: 'There is no such setting.' });
 	const row = await db.models.HeldSetting.findOne({
-		where: { chargerId, kind: kind.data, channelId: input.channelId }
+		where: { chargerId, kind: kind.data, channelId: input.channelId, task: input.task ?? null }
 	});
 	if (!row) return missing('setting on this charger');
 	const { value } = input;

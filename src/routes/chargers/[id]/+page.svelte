@@ -82,7 +82,12 @@
 		}
 		const before = h.heldValue;
 		const put = (v: number | null) =>
-			send('PATCH', `/chargers/${charger.id}/held`, { kind: h.kind, channelId: h.channelId, value: v });
+			send('PATCH', `/chargers/${charger.id}/held`, {
+				kind: h.kind,
+				channelId: h.channelId,
+				task: h.task,
+				value: v
+			});
 		const sent = await put(value);
 		if (!sent.ok) {
 			message = sent.message;
@@ -212,10 +217,10 @@
 						></thead
 					>
 					<tbody>
-						{#each charger.held.filter((h) => h.scope !== 'channel' || h.channelId === channel.id) as h, i (`${h.kind}${h.channelId}`)}
+						{#each charger.held.filter((h) => h.scope !== 'channel' || h.channelId === channel.id) as h, i (`${h.kind}${h.channelId}${h.task}`)}
 							{@const d = HELD_SETTINGS[h.kind]}
 							<tr>
-								<td>{d.label}</td>
+								<td>{d.label}{h.task ? `, ${taskOf(h.task).name.toLowerCase()}` : ''}</td>
 								<td class="quiet"
 									>{h.scope === 'charger'
 										? 'the whole charger'

@@ -39,6 +39,7 @@ const COLUMNS: Record<string, Record<string, Column>> = {
 		protections: withDefault(JSON, '["reversed polarity","cell count","over-voltage"]'),
 		price: optional(DOUBLE)
 	},
+	held_settings: { task: optional(STRING(20)) },
 	supplies: {
 		otherLoadW: withDefault(DOUBLE, 0),
 		capacityAh: optional(DOUBLE),

@@ -8,6 +8,7 @@ import type { RequestHandler } from './$types';
 const HeldChange = z.object({
 	kind: z.string(),
 	channelId: z.string().nullable().default(null),
+	task: z.string().nullable().default(null),
 	value: z.number('A value is a number, or null for off.').nullable()
 });
 
