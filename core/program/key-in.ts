@@ -78,11 +78,7 @@ const CAPACITY_REMARK = {
 
 function askedLine(ask: Ask, r: Resolved, settings: ProgramSettings): KeyInLine | null {
 	if (ask === 'chemistry') return { what: 'Chemistry', value: r.chemistry.name, remark: '' };
-	if (ask === 'task') {
-		const has = r.channel.tasks.includes(r.task);
-		const [step] = compositionOf(r, settings);
-		return { what: 'Program', value: has ? r.taskData.name : (step?.name ?? r.taskData.name), remark: '' };
-	}
+	if (ask === 'task') return { what: 'Program', value: r.taskData.name, remark: '' };
 	if (ask === 'cells')
 		return {
 			what: 'Cells',
@@ -117,6 +113,15 @@ function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): Key
 	};
 }
 
+const SAME_FOR_ALL: ReadonlySet<Ask> = new Set<Ask>([
+	'chemistry',
+	'capacity',
+	'cells',
+	'safetyTimerMin',
+	'capacityLimitAh',
+	'temperatureLimitDegC'
+]);
+
 function bewareOf(r: Resolved): string[] {
 	const out: string[] = [];
 	if (r.charger.atCheck === 'starts by itself')
@@ -133,7 +138,10 @@ function bewareOf(r: Resolved): string[] {
 export function keyInCard(solution: Solution): KeyInCard {
 	const { resolved: r, settings } = solution;
 	const asked = new Set<string>(r.charger.asks);
-	const then = r.charger.asks
+	const steps = r.channel.tasks.includes(r.task) ? [] : compositionOf(r, settings);
+	// In steps each has its own program and figures; what is the same for all of them is asked as usual.
+	const asks = steps.length ? r.charger.asks.filter((ask) => SAME_FOR_ALL.has(ask)) : r.charger.asks;
+	const then = asks
 		.map((ask) => askedLine(ask, r, settings))
 		.filter((line): line is KeyInLine => line !== null);
 	if (r.channel.asksTrickle && !asked.has('trickleA')) {
@@ -143,7 +151,7 @@ export function keyInCard(solution: Solution): KeyInCard {
 	return {
 		...heldLines(r, settings, asked),
 		then,
-		steps: r.channel.tasks.includes(r.task) ? [] : compositionOf(r, settings),
+		steps,
 		beware: bewareOf(r)
 	};
 }

@@ -59,6 +59,7 @@ describe('screens', () => {
 			'suits my packs': `/chargers/${pier.id}/suits`,
 			'bench stock': '/chargers/stock',
 			'your practice': '/house',
+			'what is checked': '/house/rules',
 			'key-in card': `/program/${program.id}/card`,
 			'check and connect': `/run/start/${program.id}`,
 			Run: '/run',

@@ -1,5 +1,6 @@
 <!-- Taking a reading: each cell, or tap volts from the bottom up, or only the pack. -->
 <script lang="ts">
+	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Pack } from '$core/pack/pack';
 	import type { ReadingInput } from '$core/pack/reading';
 	import { parseFigure } from '$core/quantity/parse';
@@ -8,7 +9,11 @@
 
 	let { pack, onsaved }: { pack: Pack; onsaved: () => void } = $props();
 
-	let way = $state<'cells' | 'taps' | 'pack'>('cells');
+	// A pack without a balance lead shows no cells: there the pack's volts are asked for first.
+	// svelte-ignore state_referenced_locally
+	const byCell =
+		pack.cells === 1 || (pack.balanceLead && chemistryOf(pack.chemistry).balanceFromCells !== null);
+	let way = $state<'cells' | 'taps' | 'pack'>(byCell ? 'cells' : 'pack');
 	// One field a cell; a pack does not change its count while it is being read.
 	// svelte-ignore state_referenced_locally
 	let volts = $state(Array.from({ length: pack.cells }, () => ''));

@@ -231,7 +231,7 @@
 				<ul>
 					{#each data.readings as reading (reading.id)}
 						<li class="flex items-center gap-3 border-b py-1">
-							<StackGlyph {pack} cellV={reading.cellVoltagesV} size={18} />
+							<StackGlyph {pack} cellV={reading.cellVoltagesV} packV={reading.packVoltageV} size={18} />
 							<span class="num flex-1 text-[12.5px]"
 								>{reading.cellVoltagesV
 									? reading.cellVoltagesV.map((v) => v.toFixed(2)).join(' ')

@@ -4,7 +4,10 @@
 	let { data } = $props();
 	const parts = $derived([
 		{ title: 'First, in the charger’s own settings', lines: data.card.first },
-		{ title: 'Then the program, in the order it asks', lines: data.card.then },
+		{
+			title: data.card.steps.length ? 'The same for every step' : 'Then the program, in the order it asks',
+			lines: data.card.then
+		},
 		{ title: 'Afterwards, put back', lines: data.card.putBack }
 	]);
 </script>

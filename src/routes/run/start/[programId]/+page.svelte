@@ -115,6 +115,7 @@
 		<StackGlyph
 			{pack}
 			cellV={read?.cellV.length ? read.cellV : (data.reading?.cellVoltagesV ?? null)}
+			packV={read?.packV ?? data.reading?.packVoltageV ?? null}
 			size={48}
 		/>
 		<div class="min-w-0 flex-1">
@@ -194,7 +195,7 @@
 				>
 				{#if read}
 					<div class="mt-3 flex items-center gap-5">
-						<StackGlyph {pack} cellV={read.cellV.length ? read.cellV : null} size={84} />
+						<StackGlyph {pack} cellV={read.cellV.length ? read.cellV : null} packV={read.packV} size={84} />
 						<div>
 							{#if read.cells === null}<p>
 									It cannot count {chemistry.name}: set <b class="num">{settings.cells}S</b>, which makes
