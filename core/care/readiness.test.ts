@@ -29,3 +29,33 @@ test('the charge has a band, and it is wider where the curve is flat', () => {
 	};
 	assert.ok(width(3.78) > width(4.0));
 });
+
+test('a lead battery is ready when full and asks for charge when it lies part full; nickel is never sent to storage', () => {
+	const at = (chemistry: string, cells: number, packVoltageV: number, days: number) =>
+		readinessOf(
+			aPack({ chemistry, cells, capacityAh: 4, balanceLead: false }),
+			aReading([], {
+				cellVoltagesV: null,
+				packVoltageV,
+				takenAt: new Date(Date.parse(NOW) - days * 86400e3).toISOString()
+			}),
+			NOW
+		);
+	assert.equal(at('lead', 6, 12.95, 30).state, 'ready');
+	assert.match(at('lead', 6, 12.2, 2).sentence, /Lead hardens/);
+	assert.equal(at('lead', 6, 12.65, 2).state, 'part charged');
+	assert.equal(at('nimh', 6, 8.3, 1).state, 'ready');
+	assert.equal(at('nimh', 6, 8.3, 60).state, 'part charged');
+	assert.equal(at('nimh', 6, 7.1, 1).state, 'low');
+	for (const days of [1, 10, 100]) assert.notEqual(at('nimh', 6, 7.8, days).state, 'storage');
+});
+
+test('how long a pack may stand full is the person’s practice, or the pack’s own', () => {
+	const full = aReading([4.19, 4.19, 4.19], {
+		takenAt: new Date(Date.parse(NOW) - 2.5 * 86400e3).toISOString()
+	});
+	assert.equal(readinessOf(aPack(), full, NOW).state, 'ready');
+	assert.equal(readinessOf(aPack(), full, NOW, { storageAfterDays: 2 }).state, 'look');
+	const patient = aPack({ practice: { storageAfterDays: 7 } });
+	assert.equal(readinessOf(patient, full, NOW, { storageAfterDays: 2 }).state, 'ready');
+});

@@ -85,7 +85,7 @@
 			<h1>{data.packName}</h1>
 			<p class="quiet">
 				on {data.chargerName}, channel {data.channelLabel} ·
-				<span class="num">{pack ? inOneLine(run.task, pack.chemistry, run.settings) : ''}</span>
+				{pack ? inOneLine(run.task, pack.chemistry, run.settings) : ''}
 			</p>
 		</div>
 		{#if run.mode === 'link'}

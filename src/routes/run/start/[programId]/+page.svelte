@@ -122,7 +122,7 @@
 			<h1>Check and connect {pack.name}</h1>
 			<p class="quiet">
 				{data.taskName}, <span class="num">{cellsLabel(pack)}</span>:
-				<b class="num text-ink">{inOneLine(data.program.task, pack.chemistry, settings)}</b> on {charger.name}{charger
+				<b class="text-ink">{inOneLine(data.program.task, pack.chemistry, settings)}</b> on {charger.name}{charger
 					.channels.length > 1
 					? `, channel ${channel.label}`
 					: ''}
