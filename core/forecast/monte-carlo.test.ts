@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
+import { aMultiCharger, nimhPack } from '../../tests/support/rule-cases';
 import { resolve } from '../program/context';
 import { solve } from '../program/solve';
 import { forecast } from './forecast';
@@ -67,4 +68,47 @@ test('quantiles and normal numbers are what they say', () => {
 	const mean = values.reduce((a, b) => a + b, 0) / values.length;
 	const variance = values.reduce((a, b) => a + (b - mean) ** 2, 0) / values.length;
 	assert.ok(Math.abs(mean) < 0.02 && Math.abs(variance - 1) < 0.03);
+});
+
+test('a discharge and a storage run agree with first order too: within 3 % at the median, 10 % at the 99th percentile', () => {
+	for (const [task, v] of [
+		['discharge', 4.1],
+		['storage', 4.05]
+	] as const) {
+		const { band: b, context } = band(
+			{ charger: aMultiCharger({}, { dischargePowerW: 30 }), task, reading: aReading([v, v, v]) },
+			300
+		);
+		const quick = forecast(resolve(context), solve(context).settings);
+		for (const [fast, many] of [
+			[quick.timeMin, b.endMin],
+			[quick.chargeAh, b.chargeAh]
+		]) {
+			assert.ok(Math.abs(fast.median / many.median - 1) < 0.03, `${task}: ${fast.median} ${many.median}`);
+			assert.ok(Math.abs(fast.p99 / many.p99 - 1) < 0.1, `${task}: ${fast.p99} ${many.p99}`);
+		}
+	}
+});
+
+test('among many nickel packs that lay for months some end on the false peak at 3 mV, fewer at 10 mV', () => {
+	const early = (deltaV: number) => {
+		const context = aContext({
+			pack: nimhPack(),
+			reading: aReading([], {
+				cellVoltagesV: null,
+				packVoltageV: 7.6,
+				takenAt: '2026-01-02T17:40:00.000Z'
+			}),
+			charger: aMultiCharger(),
+			task: 'charge'
+		});
+		const { settings } = solve(context, { deltaV });
+		const work = monteCarlo(resolve(context), settings, { runs: 120, seed: 5, untilMin: 180, points: 30 });
+		for (;;) {
+			const next = work.next();
+			if (next.done) return next.value.chargeAh.p5;
+		}
+	};
+	assert.ok(early(0.003) < 0.3, 'one in twenty stops with next to nothing in');
+	assert.ok(early(0.01) > early(0.003));
 });

@@ -16,10 +16,10 @@ const COLUMNS: Record<string, Record<string, Column>> = {
 		makerEndVoltageV: optional(DOUBLE),
 		electronics: withDefault(STRING(20), 'none'),
 		pairId: optional(STRING(64)),
-		practice: withDefault(JSON, '{}')
+		practice: withDefault(JSON, {})
 	},
 	channels: {
-		tasks: withDefault(JSON, '["balance","charge","storage","discharge"]'),
+		tasks: withDefault(JSON, ['balance', 'charge', 'storage', 'discharge']),
 		fixedCurrentA: optional(DOUBLE),
 		storageCurrentA: optional(DOUBLE),
 		storageV: optional(DOUBLE),
@@ -36,7 +36,7 @@ const COLUMNS: Record<string, Record<string, Column>> = {
 		capacityKeyed: withDefault(STRING(20), 'not asked'),
 		forgetsAtRestart: withDefault(BOOLEAN, false),
 		atCheck: withDefault(STRING(20), 'waits'),
-		protections: withDefault(JSON, '["reversed polarity","cell count","over-voltage"]'),
+		protections: withDefault(JSON, ['reversed polarity', 'cell count', 'over-voltage']),
 		price: optional(DOUBLE)
 	},
 	held_settings: { task: optional(STRING(20)) },
@@ -46,7 +46,7 @@ const COLUMNS: Record<string, Record<string, Column>> = {
 		ofVehicle: withDefault(BOOLEAN, false)
 	},
 	programs: {
-		practice: withDefault(JSON, '{}'),
+		practice: withDefault(JSON, {}),
 		/** Kept under a name by the person; null for a program that was only started or carded. */
 		name: optional(STRING(80)),
 		version: optional(INTEGER)
@@ -84,5 +84,7 @@ export async function down(q: QueryInterface): Promise<void> {
 	await q.dropTable('memory_slots');
 	await q.removeIndex('programs', ['packId', 'name']);
 	for (const [table, columns] of Object.entries(COLUMNS))
-		for (const name of Object.keys(columns)) await q.removeColumn(table, name);
+		// Dropped by SQLite itself: rebuilding a table that others refer to would break those references.
+		for (const name of Object.keys(columns))
+			await q.sequelize.query(`ALTER TABLE ${table} DROP COLUMN ${name}`);
 }
