@@ -82,6 +82,11 @@ describe('what must be changed first, and put back', () => {
 		);
 	});
 
+	test('a storage run downward leaves the end of discharge alone', () => {
+		const card = cardOf({ charger, task: 'storage', reading: aReading([4.1, 4.1, 4.1]) });
+		assert.ok(!card.first.some((l) => l.what === 'End of discharge'));
+	});
+
 	test('a discharge sets its own end; what belongs to a slot need not be put back', () => {
 		const card = cardOf({ charger, task: 'discharge', reading: aReading([4.1, 4.1, 4.1]) });
 		assert.ok(card.first.some((l) => l.what === 'End of discharge' && l.value === '3.3 V/cell'));

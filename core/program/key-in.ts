@@ -4,7 +4,7 @@ import { HELD_SETTINGS, HeldSettingKind, showHeld } from '../charger/setting';
 import { heldFor } from '../charger/charger';
 import { storageSoc } from '../forecast/program-legs';
 import { compositionOf, type ProgramStep } from './composition';
-import { heldSetting, type Resolved } from './context';
+import { asks, heldSetting, type Resolved } from './context';
 import { settingName, showSetting, type ProgramSettings, type SettingId } from './settings';
 import type { Solution } from './solve';
 
@@ -40,7 +40,7 @@ function wanted(kind: HeldSettingKind, r: Resolved, settings: ProgramSettings): 
 		case 'trickleA':
 			return settings.trickleA;
 		case 'dischargeEndV':
-			return settings.dischargeEndV ?? undefined;
+			return asks(r, 'dischargeEndV') ? (settings.dischargeEndV ?? undefined) : undefined;
 		case 'recoveryTimeMin':
 			return r.task === 'recover' ? (r.chemistry.recovery?.maxMin ?? undefined) : undefined;
 		case 'nominalV':
@@ -140,8 +140,8 @@ export function keyInCard(solution: Solution): KeyInCard {
 	const asked = new Set<string>(r.charger.asks);
 	const steps = r.channel.tasks.includes(r.task) ? [] : compositionOf(r, settings);
 	// In steps each has its own program and figures; what is the same for all of them is asked as usual.
-	const asks = steps.length ? r.charger.asks.filter((ask) => SAME_FOR_ALL.has(ask)) : r.charger.asks;
-	const then = asks
+	const askedFor = steps.length ? r.charger.asks.filter((ask) => SAME_FOR_ALL.has(ask)) : r.charger.asks;
+	const then = askedFor
 		.map((ask) => askedLine(ask, r, settings))
 		.filter((line): line is KeyInLine => line !== null);
 	if (r.channel.asksTrickle && !asked.has('trickleA')) {

@@ -1,4 +1,4 @@
-import { heldSetting } from '../context';
+import { asks, heldSetting } from '../context';
 import { PRACTICE, type Rule } from '../rule';
 
 export const heldDischargeEnd: Rule = {
@@ -9,6 +9,8 @@ export const heldDischargeEnd: Rule = {
 	when: 'discharging',
 	source: PRACTICE,
 	check({ r, settings }) {
+		// A storage run downward ends at its own voltage.
+		if (!asks(r, 'dischargeEndV')) return null;
 		const held = heldSetting(r, 'dischargeEndV');
 		const wanted = settings.dischargeEndV;
 		if (!held || held.heldValue === null || wanted === null || held.heldValue === wanted) return null;
