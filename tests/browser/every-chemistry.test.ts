@@ -190,6 +190,28 @@ describe('every chemistry and task', () => {
 		await person.sees('for each watt of output');
 	});
 
+	test('a discharge down to its end offers its mAh as the measured capacity, and undo takes it back', async () => {
+		const id = pack('Skua cutter');
+		const { runs } = await api<{
+			runs: { run: { id: string; task: string; endReason: string; chargeAh: number } }[];
+		}>(`/runs?packId=${id}&limit=200`);
+		const measured = async () =>
+			(await api<{ measuredCapacityAh: number }>(`/packs/${id}`)).measuredCapacityAh;
+		const before = await measured();
+		const { run } = runs.find(
+			(r) =>
+				r.run.task === 'discharge' &&
+				r.run.endReason === 'end voltage' &&
+				Math.abs(r.run.chargeAh - before) > 0.001
+		)!;
+		await person.goTo(`/logbook/${run.id}`);
+		await person.press('button', 'with the pack');
+		await person.driver.wait(async () => Math.abs((await measured()) - run.chargeAh) < 1e-9, 8000);
+		const undo = await person.find('[data-sonner-toast] button');
+		await undo.click();
+		await person.driver.wait(async () => (await measured()) === before, 8000);
+	});
+
 	test('bench stock: a bad figure is said at its field and nothing is written; a thinner lead then limits the program', async () => {
 		await person.goTo('/chargers/stock');
 		const field = await person.find('[aria-label="Charge leads 2, Carries, A"]');

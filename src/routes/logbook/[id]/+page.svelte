@@ -72,6 +72,21 @@
 			toast('Note saved.');
 		} else toast.error(sent.message);
 	}
+	/** A discharge down to its end measured the capacity, if the pack began full. */
+	const measuredAh = $derived(
+		run.task === 'discharge' && run.endReason === 'end voltage' && data.packOnShelf ? run.chargeAh : null
+	);
+	async function keepCapacity(capacityAh: number | null) {
+		if (!data.pack) return;
+		const { id, ...fields } = data.pack;
+		const before = fields.measuredCapacityAh;
+		const sent = await send('PUT', `/packs/${id}`, { ...fields, measuredCapacityAh: capacityAh });
+		if (!sent.ok) return void toast.error(sent.message);
+		await invalidateAll();
+		toast(`${data.packName} now has that as its measured capacity.`, {
+			action: { label: 'Undo', onClick: () => void keepCapacity(before) }
+		});
+	}
 	async function remove() {
 		const { id } = run;
 		const sent = await send('DELETE', `/runs/${id}`);
@@ -117,6 +132,20 @@
 		<b class:text-check={!endedWell(run)} class:text-act={endedWell(run)}>{run.endReason}</b>
 		· {meaning}
 	</p>
+	{#if measuredAh !== null && data.pack && data.pack.measuredCapacityAh !== measuredAh}
+		<p class="mt-1 text-[13px]">
+			If it began full, that is its capacity: <button
+				class="link"
+				onclick={() => void keepCapacity(measuredAh)}
+				>keep {Math.round(measuredAh * 1000)} mAh with the pack</button
+			>
+			<span class="quiet"
+				>{data.pack.measuredCapacityAh === null
+					? 'nothing was measured before'
+					: `before: ${Math.round(data.pack.measuredCapacityAh * 1000)} mAh`}</span
+			>
+		</p>
+	{/if}
 	<div class="grid gap-x-10 lg:grid-cols-[300px_minmax(0,1fr)]">
 		<section class="mt-3">
 			<dl class="grid grid-cols-[8.5rem_1fr] gap-y-1">
