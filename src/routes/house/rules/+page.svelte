@@ -21,7 +21,8 @@
 	<p class="quiet mt-1 max-w-[44rem]">
 		{RULES.length} rules look at every program. A Stop must not run; a Check wants a decision that goes into the
 		log; a Note is worth knowing. A Stop that protects from fire has no override. The words of a rule name the figures
-		when it speaks; here is what it is about, and where it comes from.
+		when it speaks; here is what it is about, and where it comes from. What you do by habit is set under
+		<a class="link" href="/house">Your practice</a>.
 	</p>
 	{#each GROUPS as group (group.protects)}
 		<section class="mt-5">
