@@ -197,13 +197,11 @@ describe('every chemistry and task', () => {
 		}>(`/runs?packId=${id}&limit=200`);
 		const measured = async () =>
 			(await api<{ measuredCapacityAh: number }>(`/packs/${id}`)).measuredCapacityAh;
-		const before = await measured();
-		const { run } = runs.find(
-			(r) =>
-				r.run.task === 'discharge' &&
-				r.run.endReason === 'end voltage' &&
-				Math.abs(r.run.chargeAh - before) > 0.001
-		)!;
+		// As if it had been measured before, when it held more.
+		const { id: _id, ...fields } = await api<Record<string, unknown>>(`/packs/${id}`);
+		await api(`/packs/${id}`, 'PUT', { ...fields, measuredCapacityAh: 2.15 });
+		const before = 2.15;
+		const { run } = runs.find((r) => r.run.task === 'discharge' && r.run.endReason === 'end voltage')!;
 		await person.goTo(`/logbook/${run.id}`);
 		await person.press('button', 'with the pack');
 		await person.driver.wait(async () => Math.abs((await measured()) - run.chargeAh) < 1e-9, 8000);
