@@ -154,15 +154,13 @@ describe('every chemistry and task', () => {
 		assert.ok(slots.some((s) => s.slot === 5 && s.title.includes('Tern rescue boat')));
 		await person.goTo(`/packs/${pack('Tern rescue boat')}`);
 		await person.sees('version 3');
-		await person.press('a', 'Evening');
-		await person.waitForPath(/^\/program$/);
+		await person.follow('Evening', /^\/program$/);
 		await person.sees('Yours; computed is');
 	});
 
 	test('two purposes stand side by side with minutes, wear and heat', async () => {
 		await program('Gannet lifeboat, main', 'Pier Two');
-		await person.press('a', 'Compare');
-		await person.waitForPath(/\/compare$/);
+		await person.follow('Compare', /\/compare$/);
 		const table = await person.text('table.ledger');
 		for (const word of ['Time', 'Wear', 'Peak temperature', 'Charge moved'])
 			assert.ok(table.includes(word), word);
@@ -173,8 +171,7 @@ describe('every chemistry and task', () => {
 
 	test('a pair gets the same current and end on two channels', async () => {
 		await program('Auk tug, port', 'Pier Two');
-		await person.press('a', 'Pair');
-		await person.waitForPath(/\/pair$/);
+		await person.follow('Pair', /\/pair$/);
 		await person.press('button', 'Make both programs');
 		await person.driver.wait(
 			async () => (await person.driver.findElements(By.linkText('Check and connect'))).length === 2,

@@ -82,6 +82,15 @@ export class Person {
 		return this.path();
 	}
 
+	/** Follows a link; a page that is still settling may move it from under the pointer, so it is pressed again if need be. */
+	async follow(text: string, pattern: RegExp): Promise<void> {
+		for (let tries = 0; tries < 3 && !pattern.test(await this.path()); tries++) {
+			await this.press('a', text);
+			await this.driver.wait(async () => pattern.test(await this.path()), 8000).catch(() => undefined);
+		}
+		await this.waitForPath(pattern);
+	}
+
 	/** Waits until the page says so somewhere. */
 	async sees(text: string | RegExp): Promise<void> {
 		await this.driver.wait(
