@@ -8,8 +8,28 @@ class LiveFeed {
 	connected = $state(true);
 	private source: EventSource | null = null;
 
-	/** Opens the feed; `onEnd` is called when a run ends. Returns what closes it. */
+	/**
+	 * Opens the feed; `onEnd` is called when a run ends. Returns what closes it. A page that is left is kept by the browser for
+	 * a while with its connections open, and a browser allows only a few to one host: so the feed is closed on leaving, and
+	 * opened again on coming back.
+	 */
 	open(onEnd: (runId: string) => void): () => void {
+		const leave = () => this.disconnect();
+		const comeBack = (event: PageTransitionEvent) => {
+			if (event.persisted) this.connect(onEnd);
+		};
+		window.addEventListener('pagehide', leave);
+		window.addEventListener('pageshow', comeBack);
+		this.connect(onEnd);
+		return () => {
+			window.removeEventListener('pagehide', leave);
+			window.removeEventListener('pageshow', comeBack);
+			this.disconnect();
+		};
+	}
+
+	private connect(onEnd: (runId: string) => void): void {
+		this.disconnect();
 		const source = new EventSource('/api/v1/live');
 		this.source = source;
 		source.addEventListener('open', () => (this.connected = true));
@@ -23,10 +43,11 @@ class LiveFeed {
 			this.values.delete(runId);
 			onEnd(runId);
 		});
-		return () => {
-			source.close();
-			if (this.source === source) this.source = null;
-		};
+	}
+
+	private disconnect(): void {
+		this.source?.close();
+		this.source = null;
 	}
 }
 
