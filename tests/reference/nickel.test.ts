@@ -101,6 +101,20 @@ describe('the dip (common practice, no source; an ordering that must come out of
 	});
 });
 
+test('a charger that watches the temperature ends on a rise of 1 K/min (common practice, no source), sooner than on a late dip', () => {
+	const ends = (riseKPerMin: number) =>
+		runCharge(
+			cell('nimh', 20),
+			control(CAPACITY_AH, { dip: { deltaV: 0.02, holdOffS: 180, riseKPerMin }, capacityLimitAh: 4 }),
+			{ dtS: 5, traceEveryS: 0 }
+		);
+	const [byRise, byDip] = [ends(1), ends(Infinity)];
+	assert.equal(byRise.endReason, 'temperature rise');
+	assert.equal(byDip.endReason, 'full');
+	assert.ok(byRise.chargeAh < byDip.chargeAh && byRise.peakTemperatureDegC < byDip.peakTemperatureDegC);
+	assert.ok(byRise.chargeAh > 0.9 * CAPACITY_AH, 'not before it is nearly full');
+});
+
 const soc = (chemistryId: string, share: number, cells: number) =>
 	aReading([], {
 		cellVoltagesV: null,
