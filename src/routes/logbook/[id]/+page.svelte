@@ -76,6 +76,9 @@
 	const measuredAh = $derived(
 		run.task === 'discharge' && run.endReason === 'end voltage' && data.packOnShelf ? run.chargeAh : null
 	);
+	/** Whether it differs, to the mAh, from what the pack is known to hold. */
+	const isNews = (capacityAh: number) =>
+		Math.round(1000 * (data.pack?.measuredCapacityAh ?? 0)) !== Math.round(1000 * capacityAh);
 	async function keepCapacity(capacityAh: number | null) {
 		if (!data.pack) return;
 		const { id, ...fields } = data.pack;
@@ -132,7 +135,7 @@
 		<b class:text-check={!endedWell(run)} class:text-act={endedWell(run)}>{run.endReason}</b>
 		· {meaning}
 	</p>
-	{#if measuredAh !== null && data.pack && data.pack.measuredCapacityAh !== measuredAh}
+	{#if measuredAh !== null && data.pack && isNews(measuredAh)}
 		<p class="mt-1 text-[13px]">
 			If it began full, that is its capacity: <button
 				class="link"
