@@ -31,6 +31,7 @@ const charge = (change: Partial<KeyedLeg> = {}): KeyedLeg => ({
 	taperA: 0.2,
 	deltaV: null,
 	holdOffS: 0,
+	riseKPerMin: null,
 	timerMin: 200,
 	capacityLimitAh: 2.2,
 	temperatureLimitDegC: 45,
@@ -141,4 +142,40 @@ test('a cycle runs its legs in order: down, rest, up, with one clock over all of
 	const log = LogAnswer.parse(ok(bench.answer('LOG A {"from":0}')));
 	log.timeS.slice(1).forEach((t, k) => assert.ok(t > log.timeS[k]));
 	assert.ok(log.currentA[1] < 0 && log.currentA.includes(0) && log.currentA.at(-2)! > 0);
+});
+
+test('where the rise of temperature is keyed, it ends a nickel charge that the dip alone would end later', () => {
+	const ends = [null, 1].map((riseKPerMin) => {
+		const bench = new StandInBench(600);
+		const nickel = {
+			chemistry: 'nimh',
+			capacityAh: Array(6).fill(2.4),
+			soc: Array(6).fill(0.5),
+			seriesOhm: Array(6).fill(0.01),
+			relaxOhm: Array(6).fill(0.01),
+			balanceLead: false
+		};
+		ok(bench.answer(`PLUG A ${JSON.stringify(truth(6, nickel))}`));
+		const leg = charge({
+			currentA: 2.4,
+			endVoltageV: null,
+			balance: false,
+			taperA: null,
+			// Coarse on purpose, so that the rise comes first.
+			deltaV: 0.03,
+			holdOffS: 300,
+			riseKPerMin,
+			capacityLimitAh: 4,
+			temperatureLimitDegC: null
+		});
+		ok(bench.answer(`START A ${JSON.stringify(program({ chemistry: 'nimh', cells: 6, legs: [leg] }))}`));
+		for (let i = 0; i < 3000 && StatusAnswer.parse(ok(bench.answer('STATUS A'))).state === 'running'; i++)
+			bench.tick(0.1);
+		return StatusAnswer.parse(ok(bench.answer('STATUS A')));
+	});
+	assert.deepEqual(
+		ends.map((e) => e.endReason),
+		['full', 'temperature rise']
+	);
+	assert.ok(ends[1].timeS < ends[0].timeS);
 });

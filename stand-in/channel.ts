@@ -91,7 +91,11 @@ function legOf(keyed: KeyedLeg, seesCells: boolean, output: Output): Leg {
 			dip:
 				keyed.deltaV === null
 					? null
-					: { deltaV: keyed.deltaV, holdOffS: keyed.holdOffS, riseKPerMin: Infinity },
+					: {
+							deltaV: keyed.deltaV,
+							holdOffS: keyed.holdOffS,
+							riseKPerMin: keyed.riseKPerMin ?? Infinity
+						},
 			reached: keyed.reached
 		}
 	};

@@ -32,6 +32,7 @@ const program: KeyedProgram = {
 			taperA: 0.2,
 			deltaV: null,
 			holdOffS: 0,
+			riseKPerMin: null,
 			timerMin: 60,
 			capacityLimitAh: 1,
 			temperatureLimitDegC: 45,

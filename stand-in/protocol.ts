@@ -37,6 +37,8 @@ export const KeyedLeg = z.object({
 	/** Fall from the peak that ends a nickel charge, V per cell, and what is ignored at the start, s. */
 	deltaV: z.number().positive().nullable().default(null),
 	holdOffS: z.number().min(0).default(0),
+	/** Rise of temperature that also ends it, K/min; null where it is not watched. */
+	riseKPerMin: z.number().positive().nullable().default(null),
 	timerMin: z.number().positive().nullable().default(null),
 	capacityLimitAh: z.number().positive().nullable().default(null),
 	temperatureLimitDegC: z.number().positive().nullable().default(null),

@@ -4,7 +4,7 @@ import type { Chemistry } from '../chemistry/chemistry';
 import { socAt } from '../chemistry/curve';
 import { estimateCharge } from '../pack/charge-state';
 import type { Pack } from '../pack/pack';
-import { resolvePractice, type PracticeLayer } from '../pack/practice';
+import { resolvePractice, whose, type PracticeLayer } from '../pack/practice';
 import { cellVoltages, spreadV, type ReadingInput } from '../pack/reading';
 
 /** In the order in which lists sort them: what needs a person first. */
@@ -102,8 +102,12 @@ export function readinessOf(
 	if (chemistry.family !== 'lithium') return withoutStorage(chemistry, soc, band, age, since);
 	const full = Math.min(1, socAt(chemistry.curve, voltages.chargeEndV));
 	if (soc >= READY_SHARE * full) {
-		const { storageAfterDays } = resolvePractice(person, pack.practice).values;
-		if (age > storageAfterDays) return look(`Full for ${Math.floor(age)} days: bring it to storage.`);
+		const practice = resolvePractice(person, pack.practice);
+		const most = practice.values.storageAfterDays;
+		if (age > most)
+			return look(
+				`Full for ${Math.floor(age)} days, at most ${most} by ${whose(practice, 'storageAfterDays')}: bring it to storage.`
+			);
 		return { state: 'ready', sentence: `Full${since}.`, soc, band };
 	}
 	if (lowest >= voltages.storageWindowV.low && highest <= voltages.storageWindowV.high + 0.02)

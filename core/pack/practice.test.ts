@@ -1,9 +1,10 @@
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
-import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
+import { aContext, aPack, aReading, aSupply } from '../../tests/support/bench-chargers';
 import { aMultiCharger } from '../../tests/support/rule-cases';
 import { solve } from '../program/solve';
-import { DEFAULT_PRACTICE, Practice, resolvePractice, SCHOOLS, usualPurpose, whose } from './practice';
+import { DEFAULT_PRACTICE, Practice, resolvePractice, usualPurpose, whose } from './practice';
+import { because, SCHOOLS, showChoice } from './schools';
 
 test('every school has a default that the schema takes, a question and a reason', () => {
 	assert.ok(Practice.safeParse(DEFAULT_PRACTICE).success);
@@ -103,4 +104,103 @@ describe('every place that uses a school follows it and says so', () => {
 		);
 		assert.equal(other.settings.endVoltageV, 3.85);
 	});
+
+	test('no rate on the label: by chemistry, or a guess that is asked about', () => {
+		const unlabelled = { labelChargeRateC: null };
+		assert.equal(at({}, {}, unlabelled).settings.currentA, 2.6);
+		const guess = at({ noLabelC: 2 }, { purpose: 'hurry' }, unlabelled);
+		assert.equal(guess.settings.currentA, 5.2);
+		const found = guess.findings.find((f) => f.rule === 'no-label-rate')!;
+		assert.equal(found.severity, 'check');
+		assert.match(found.sentence, /2C by your practice is a guess/);
+		const less = at({ noLabelC: 0.5 }, {}, unlabelled);
+		assert.equal(less.settings.currentA, 1.3);
+		assert.match(less.decisions.currentA.why, /so 0.5C by your practice/);
+		// It is about lithium: nickel keeps the figure of its own chemistry.
+		const nickel = { chemistry: 'nimh', cells: 6, capacityAh: 2.4, balanceLead: false, ...unlabelled };
+		assert.deepEqual(
+			at({ noLabelC: 3 }, { task: 'charge', purpose: 'hurry' }, nickel).settings,
+			at({}, { task: 'charge', purpose: 'hurry' }, nickel).settings
+		);
+	});
+
+	test('timer and limit: off is said whose and asked about, and one press gives the pack its own', () => {
+		const own = at({});
+		const off = at({ guards: 'off' });
+		assert.equal(off.settings.safetyTimerMin, null);
+		assert.equal(off.settings.capacityLimitAh, null);
+		assert.match(off.decisions.safetyTimerMin.why, /off by your practice; for this pack it would be \d+ min/);
+		const asked = off.findings.filter((f) => f.rule.endsWith('protects-nothing'));
+		assert.equal(asked.length, 2);
+		for (const f of asked) {
+			assert.match(f.sentence, /off, by your practice/);
+			assert.deepEqual(f.fix?.kind === 'practice' && f.fix.set, { guards: 'per pack' });
+		}
+		assert.equal(
+			at(
+				{ guards: 'off' },
+				{ around: { practice: { person: { guards: 'off' }, program: { guards: 'per pack' } } } }
+			).settings.safetyTimerMin,
+			own.settings.safetyTimerMin
+		);
+	});
+
+	test('timer and limit off leave alone what ends a charge: a slow nickel charge and a recovery', () => {
+		const nickel = {
+			chemistry: 'nimh',
+			cells: 6,
+			capacityAh: 2.4,
+			balanceLead: false,
+			labelChargeRateC: 0.1
+		};
+		const slow = at({ guards: 'off' }, { task: 'charge', purpose: 'gentle' }, nickel);
+		assert.ok(
+			slow.settings.currentA <= 0.3 && slow.settings.capacityLimitAh !== null,
+			slow.decisions.currentA.why
+		);
+		const recovery = at({ guards: 'off' }, { task: 'recover', reading: aReading([2.9, 2.9, 2.9]) });
+		assert.equal(recovery.settings.safetyTimerMin, 30);
+	});
+
+	test('timer and limit for the largest pack: its figures, its name, and a Check where they guard nothing', () => {
+		const largest = {
+			safetyTimerMin: { value: 400, pack: 'Winch' },
+			capacityLimitAh: { value: 11, pack: 'Winch' }
+		};
+		const s = at({ guards: 'largest pack' }, { around: { largest } });
+		assert.equal(s.settings.safetyTimerMin, 400);
+		assert.equal(s.settings.capacityLimitAh, 11);
+		assert.match(s.decisions.capacityLimitAh.why, /what Winch needs, by your practice/);
+		assert.equal(
+			s.findings.filter((f) => f.rule.endsWith('protects-nothing') && f.severity === 'check').length,
+			2
+		);
+		const smaller = {
+			safetyTimerMin: { value: 10, pack: 'Buoy' },
+			capacityLimitAh: { value: 0.2, pack: 'Buoy' }
+		};
+		const largestItself = at({ guards: 'largest pack' }, { around: { largest: smaller } });
+		assert.equal(largestItself.settings.safetyTimerMin, at({}).settings.safetyTimerMin);
+		assert.match(largestItself.decisions.safetyTimerMin.why, /No other pack here needs more/);
+	});
+
+	test('the vehicle as field battery: asked about, or noted where it is the practice', () => {
+		const supply = aSupply({ ofVehicle: true });
+		const found = (person: Parameters<typeof resolvePractice>[0]) =>
+			at(person, { supply }).findings.find((f) => f.rule === 'vehicle-battery')!;
+		assert.equal(found({}).severity, 'check');
+		assert.equal(found({ fieldBattery: 'the vehicle' }).severity, 'note');
+		assert.match(found({ fieldBattery: 'the vehicle' }).sentence, /by your practice/);
+	});
+});
+
+test('what nobody chose says why it is usual; what somebody chose says whose it is', () => {
+	assert.equal(because(resolvePractice({ plugOrder: 'either' }), 'plugOrder'), 'by your practice');
+	assert.match(
+		because(resolvePractice(), 'plugOrder'),
+		/^by the usual practice: main lead first, so that .*[^.]$/
+	);
+	assert.equal(showChoice('hurryMaxC', 2), '2C');
+	assert.equal(showChoice('noLabelC', null), 'by chemistry');
+	assert.equal(showChoice('storageAfterDays', 5), '5 days');
 });

@@ -8,6 +8,10 @@ export const Practice = z.object({
 	purpose: z.enum(['gentle', 'standard', 'hurry']),
 	balance: z.enum(['every charge', 'every third charge']),
 	hurryMaxC: z.number().min(0.5, 'At least 0.5C.').max(20, 'At most 20C.'),
+	/** Rate for a lithium pack whose label says none, 1/h; null is the chemistry's own. */
+	noLabelC: z.number().min(0.1, 'At least 0.1C.').max(5, 'At most 5C.').nullable(),
+	fastMode: z.enum(['when pressed', 'never']),
+	guards: z.enum(['per pack', 'largest pack', 'off']),
 	stepRounding: z.enum(['down', 'nearest']),
 	fullness: z.enum(['full', 'a little less']),
 	storageV: z.number().min(3.5).max(3.95).nullable(),
@@ -15,9 +19,12 @@ export const Practice = z.object({
 	dischargeC: z.number().min(0.05).max(2),
 	dischargeEnd: z.enum(['everyday', 'capacity check']),
 	cycleOrder: z.enum(['down first', 'up first']),
-	plugOrder: z.enum(['main lead first', 'balance lead first']),
+	plugOrder: z.enum(['main lead first', 'balance lead first', 'either']),
 	unplugOrder: z.enum(['balance lead first', 'main lead first']),
 	storageAfterDays: z.number().min(1, 'At least a day.').max(30, 'At most 30 days.'),
+	maintenance: z.enum(['monthly', 'every 3 months', 'lithium never']),
+	maintenanceOrder: z.enum(['charge, empty, storage', 'charge, storage']),
+	parallel: z.enum(['close volts', 'close volts, strict', 'same model only', 'never']),
 	container: z.enum(['vented box', 'bag', 'bricks', 'metal box']),
 	fieldBattery: z.enum(['its own battery', 'the vehicle'])
 });
@@ -32,6 +39,9 @@ export const DEFAULT_PRACTICE: Practice = {
 	purpose: 'standard',
 	balance: 'every charge',
 	hurryMaxC: 2,
+	noLabelC: null,
+	fastMode: 'when pressed',
+	guards: 'per pack',
 	stepRounding: 'down',
 	fullness: 'full',
 	storageV: null,
@@ -42,128 +52,12 @@ export const DEFAULT_PRACTICE: Practice = {
 	plugOrder: 'main lead first',
 	unplugOrder: 'balance lead first',
 	storageAfterDays: 5,
+	maintenance: 'every 3 months',
+	maintenanceOrder: 'charge, empty, storage',
+	parallel: 'close volts',
 	container: 'vented box',
 	fieldBattery: 'its own battery'
 };
-
-export interface School {
-	id: PracticeId;
-	question: string;
-	/** Why the default is what it is; common practice, no source. */
-	why: string;
-	/** Values to choose from; for figures the range and unit. */
-	choices: readonly string[] | { min: number; max: number; step: number; unit: string; off: string | null };
-	/** A pack may have its own; the others are matters of the person alone. */
-	ofPack: boolean;
-}
-
-export const SCHOOLS: readonly School[] = [
-	{
-		id: 'purpose',
-		question: 'How hard to charge',
-		why: 'About 1C whatever the label; hurry goes up to the label, gentle is about half.',
-		choices: ['gentle', 'standard', 'hurry'],
-		ofPack: true
-	},
-	{
-		id: 'hurryMaxC',
-		question: 'Most in a hurry',
-		why: 'Twice the capacity per hour: many labels promise more than cells bear for long.',
-		choices: { min: 0.5, max: 20, step: 0.5, unit: 'C', off: null },
-		ofPack: true
-	},
-	{
-		id: 'balance',
-		question: 'Balance lead',
-		why: 'Every charge: it also lets the charger watch each cell.',
-		choices: ['every charge', 'every third charge'],
-		ofPack: true
-	},
-	{
-		id: 'fullness',
-		question: 'End of charge',
-		why: 'Full; a little less gives up about a tenth for many more cycles.',
-		choices: ['full', 'a little less'],
-		ofPack: true
-	},
-	{
-		id: 'stepRounding',
-		question: 'Rounding to the step',
-		why: 'Down, so that no limit is passed by a step.',
-		choices: ['down', 'nearest'],
-		ofPack: false
-	},
-	{
-		id: 'storageV',
-		question: 'Storage voltage',
-		why: 'The middle of what the schools use for the chemistry.',
-		choices: { min: 3.5, max: 3.95, step: 0.01, unit: 'V/cell', off: 'by chemistry' },
-		ofPack: true
-	},
-	{
-		id: 'cautiousBelowV',
-		question: 'Gentle on cells under',
-		why: 'Off: between floor and full no cell needs special care.',
-		choices: { min: 3, max: 3.8, step: 0.05, unit: 'V', off: 'off' },
-		ofPack: true
-	},
-	{
-		id: 'dischargeC',
-		question: 'Discharge rate',
-		why: 'A fifth of the capacity per hour, as capacities are rated.',
-		choices: { min: 0.05, max: 2, step: 0.05, unit: 'C', off: null },
-		ofPack: true
-	},
-	{
-		id: 'dischargeEnd',
-		question: 'End of discharge',
-		why: 'The everyday end; the floor only to check a capacity.',
-		choices: ['everyday', 'capacity check'],
-		ofPack: true
-	},
-	{
-		id: 'cycleOrder',
-		question: 'Cycle begins',
-		why: 'Down first: the pack is full when it ends.',
-		choices: ['down first', 'up first'],
-		ofPack: false
-	},
-	{
-		id: 'plugOrder',
-		question: 'Plug order',
-		why: 'Main lead first, so that no charge flows through thin balance wires.',
-		choices: ['main lead first', 'balance lead first'],
-		ofPack: false
-	},
-	{
-		id: 'unplugOrder',
-		question: 'Unplug order',
-		why: 'The reverse of plugging in: balance lead first.',
-		choices: ['balance lead first', 'main lead first'],
-		ofPack: false
-	},
-	{
-		id: 'storageAfterDays',
-		question: 'Full for at most',
-		why: 'Five days; some put a pack away the same day, some after a week.',
-		choices: { min: 1, max: 30, step: 1, unit: 'days', off: null },
-		ofPack: true
-	},
-	{
-		id: 'container',
-		question: 'Container',
-		why: 'Vented and fire-resistant; a sealed metal box holds the pressure in.',
-		choices: ['vented box', 'bag', 'bricks', 'metal box'],
-		ofPack: false
-	},
-	{
-		id: 'fieldBattery',
-		question: 'Power at the field',
-		why: 'Its own battery: a drained vehicle does not start.',
-		choices: ['its own battery', 'the vehicle'],
-		ofPack: false
-	}
-];
 
 export type Layer = 'default' | 'person' | 'pack' | 'program';
 

@@ -47,6 +47,20 @@ export interface Resolved extends Omit<ProgramContext, 'around'> {
 	settingIds: readonly SettingId[];
 }
 
+/**
+ * The most a pack whose label says no rate is charged at, 1/h: the chemistry's own figure, or what the person follows instead
+ * for lithium. `guessed` when it is above what the chemistry bears without harm.
+ */
+export function unlabelledRate(
+	chemistry: Chemistry,
+	practice: ResolvedPractice
+): { rateC: number; guessed: boolean } {
+	const own = practice.values.noLabelC;
+	if (own === null || chemistry.family !== 'lithium')
+		return { rateC: chemistry.rates.noLabelC, guessed: false };
+	return { rateC: own, guessed: true };
+}
+
 /** The rates that bear on this pack for this purpose, each with its reason. */
 export function packRates(
 	chemistry: Chemistry,
@@ -58,13 +72,11 @@ export function packRates(
 	const { rates: r, temperatures: t } = chemistry;
 	const label = pack.labelChargeRateC;
 	const rates: PackRate[] = [];
-	if (label === null)
-		rates.push({
-			id: 'label rate',
-			label: `no rate on the label, so ${cRate(r.noLabelC)}`,
-			rateC: r.noLabelC
-		});
-	else rates.push({ id: 'label rate', label: `pack label, ${cRate(label)}`, rateC: label });
+	if (label === null) {
+		const { rateC, guessed } = unlabelledRate(chemistry, practice);
+		const by = guessed ? ` by ${whose(practice, 'noLabelC')}` : '';
+		rates.push({ id: 'label rate', label: `no rate on the label, so ${cRate(rateC)}${by}`, rateC });
+	} else rates.push({ id: 'label rate', label: `pack label, ${cRate(label)}`, rateC: label });
 	// The person's own ceiling is about lithium packs; the other chemistries keep theirs.
 	const raised = chemistry.family === 'lithium' && practice.from.hurryMaxC !== 'default';
 	const hurryC = raised ? practice.values.hurryMaxC : r.hurryMaxC;

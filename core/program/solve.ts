@@ -105,7 +105,7 @@ export function solve(context: ProgramContext, overrides: Overrides = {}, traceE
 	const outlook = canBeForecast(r, bare) ? forecast(r, bare, traceEveryS) : null;
 	const decisions: Decisions = {
 		...first,
-		safetyTimerMin: decideTimer(r, outlook),
+		safetyTimerMin: decideTimer(r, outlook, bare.currentA),
 		capacityLimitAh: decideCapacityLimit(r, outlook, bare.currentA),
 		temperatureLimitDegC: decideTemperature(r, outlook)
 	};

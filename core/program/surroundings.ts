@@ -17,6 +17,8 @@ export interface Surroundings {
 	chargesSinceBalance: number | null;
 	/** Balance boards that other runs use now. */
 	boardsInUse: number;
+	/** What the most demanding pack of this channel needs, where the person sets the guards once for all; null otherwise. */
+	largest: Record<'safetyTimerMin' | 'capacityLimitAh', { value: number; pack: string } | null> | null;
 	/** What each memory slot of the charger holds. */
 	slots: readonly { slot: number; title: string }[];
 }
@@ -29,5 +31,6 @@ export const ALONE: Surroundings = {
 	sameSupplyMostW: 0,
 	chargesSinceBalance: null,
 	boardsInUse: 0,
+	largest: null,
 	slots: []
 };

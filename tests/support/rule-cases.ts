@@ -1,5 +1,6 @@
 /** Cases of the rules that came with the other chemistries, tasks and the bench: where each fires, and a near miss. */
 import { Inventory } from '../../core/bench/inventory';
+import type { PracticeLayer } from '../../core/pack/practice';
 import type { ProgramContext } from '../../core/program/context';
 import type { Severity } from '../../core/program/rule';
 import type { Overrides } from '../../core/program/settings';
@@ -61,6 +62,9 @@ export const leadPack = (change: Record<string, unknown> = {}) =>
 
 const multi = (channel: Record<string, unknown> = {}, change: Record<string, unknown> = {}) =>
 	aMultiCharger(change, channel);
+const person = (practice: PracticeLayer): Scene => ({
+	around: { practice: { person: practice, program: {} } }
+});
 const nimh = (change: Scene = {}): Scene => ({
 	pack: nimhPack(),
 	reading: wholePack(7.3),
@@ -246,6 +250,12 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		severity: 'note',
 		says: 'leaves out'
 	},
+	'fast-never': {
+		fires: { charger: multi(), task: 'fast', ...person({ fastMode: 'never' }) },
+		misses: { charger: multi(), task: 'fast', ...person({ fastMode: 'when pressed' }) },
+		severity: 'check',
+		says: /your practice/
+	},
 	'recovery-too-hard': {
 		fires: recovering({ set: { currentA: 0.2 } }),
 		misses: recovering({ set: { currentA: 0.1 } }),
@@ -332,10 +342,7 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 	},
 	'vehicle-battery': {
 		fires: { supply: aSupply({ ofVehicle: true }) },
-		misses: {
-			supply: aSupply({ ofVehicle: true }),
-			around: { practice: { person: { fieldBattery: 'the vehicle' }, program: {} } }
-		},
+		misses: { supply: aSupply({ ofVehicle: false }) },
 		severity: 'check',
 		says: 'does not start'
 	},

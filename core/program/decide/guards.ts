@@ -1,16 +1,59 @@
 /** The guards of a run: safety timer, capacity limit and temperature, from what the forecast says it may need. */
 import type { Forecast } from '../../forecast/forecast';
 import { storageNeedAh, timedAh } from '../../forecast/program-legs';
+import type { HeldSetting } from '../../charger/setting';
+import { whose } from '../../pack/practice';
 import { heldSetting, type Resolved } from '../context';
+import { showSetting } from '../settings';
 import { plainly, roundDownWithin, roundUpWithin, type Candidate, type Decision } from './decision';
 
 const rising = (candidates: Candidate[]) => candidates.sort((a, b) => a.value - b.value);
+
+type GuardId = 'safetyTimerMin' | 'capacityLimitAh';
+
+/**
+ * The same guard by the person's school: off, or what the largest pack of this channel needs. Where the guard is what ends the
+ * charge, it stays as it is.
+ */
+function bySchool<Id extends GuardId>(
+	r: Resolved,
+	held: HeldSetting,
+	currentA: number,
+	own: Decision<Id>
+): Decision<Id> {
+	const school = r.practice.values.guards;
+	if (school === 'per pack' || own.value === null || timedAh(r, currentA) !== null) return own;
+	const by = whose(r.practice, 'guards');
+	const alone = showSetting(own.setting, own.value);
+	if (school === 'off')
+		return held.canBeOff
+			? {
+					...own,
+					value: null as Decision<Id>['value'],
+					decidedBy: 'practice',
+					why: `off by ${by}; for this pack it would be ${alone}.`
+				}
+			: { ...own, why: `${own.why} Off by ${by}, but ${r.charger.name} cannot switch it off.` };
+	const largest = r.around.largest?.[own.setting];
+	if (!largest || largest.value <= own.value)
+		return { ...own, why: `${own.why} No other pack here needs more (the largest counts, by ${by}).` };
+	return {
+		...own,
+		value: roundUpWithin(largest.value, held) as Decision<Id>['value'],
+		decidedBy: 'practice',
+		why: `what ${largest.pack} needs, by ${by}; for this pack it would be ${alone}.`
+	};
+}
 
 /**
  * Safety timer, min: the 99th percentile of the longest leg plus a tenth, not above one and a half times the typical time, and
  * never below the 99th percentile itself. A recovery is timed by its chemistry. Null where the charger has no timer.
  */
-export function decideTimer(r: Resolved, forecast: Forecast | null): Decision<'safetyTimerMin'> {
+export function decideTimer(
+	r: Resolved,
+	forecast: Forecast | null,
+	currentA: number
+): Decision<'safetyTimerMin'> {
 	const held = heldSetting(r, 'safetyTimerMin');
 	if (!held)
 		return plainly('safetyTimerMin', null, 'none', 'this charger has no safety timer: set an alarm.');
@@ -46,7 +89,10 @@ export function decideTimer(r: Resolved, forecast: Forecast | null): Decision<'s
 		/^99 of 100 simulated runs ends/,
 		'99 of 100 simulated runs end'
 	);
-	return { ...plainly('safetyTimerMin', value, decidedBy, why, step), candidates };
+	return bySchool(r, held, currentA, {
+		...plainly('safetyTimerMin', value, decidedBy, why, step),
+		candidates
+	});
 }
 
 /** What bears on the capacity limit, Ah, and what is wanted of it. */
@@ -123,10 +169,10 @@ export function decideCapacityLimit(
 		p99: `99 of 100 simulated runs take no more than ${Math.round(forecast.chargeAh.p99 * 1000)} mAh.`,
 		need: `about ${Math.round(forecast.chargeAh.median * 1000)} mAh are needed, and 15 % more.`
 	};
-	return {
+	return bySchool(r, held, currentA, {
 		...plainly('capacityLimitAh', value, by.id, whys[by.id] ?? `${by.label}.`, step),
 		candidates
-	};
+	});
 }
 
 /** Surface temperature that stops the run, °C. Null where the charger has no such limit. */

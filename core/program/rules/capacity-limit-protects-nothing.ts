@@ -1,6 +1,7 @@
 import { milliampHours, text } from '../../quantity/format';
 import { heldSetting } from '../context';
-import { PRACTICE, type Rule } from '../rule';
+import { guardSchool } from '../guard-school';
+import { PRACTICE, type Fix, type Rule } from '../rule';
 
 /** A lithium pack never takes this much more than its capacity, so a higher limit guards nothing. */
 const USELESS_SHARE = 1.3;
@@ -11,20 +12,24 @@ export const capacityLimitProtectsNothing: Rule = {
 	severity: 'check',
 	protects: 'person',
 	source: PRACTICE,
-	check({ r, settings, solved, forecast }) {
+	check(input) {
+		const { r, settings, solved, forecast } = input;
 		const held = heldSetting(r, 'capacityLimitAh');
 		if (!held) return null;
 		const limit = settings.capacityLimitAh;
-		const fix =
+		const school = guardSchool(input, 'capacityLimitAh');
+		const own: Fix | undefined =
 			solved.capacityLimitAh === null || solved.capacityLimitAh === limit
 				? undefined
-				: ({
+				: {
 						label: `Set ${text(milliampHours(solved.capacityLimitAh))}`,
 						kind: 'set',
 						set: { capacityLimitAh: solved.capacityLimitAh }
-					} as const);
+					};
+		const fix = school?.fix ?? own;
+		const by = school?.by ?? '';
 		if (limit === null)
-			return { sentence: 'The capacity limit is off: a charger that misses full would go on.', fix };
+			return { sentence: `The capacity limit is off${by}: a charger that misses full would go on.`, fix };
 		// A coarse step may force the limit up; one step above what is needed is never reproached.
 		const most = Math.max(
 			USELESS_SHARE * r.pack.capacityAh,
@@ -33,7 +38,7 @@ export const capacityLimitProtectsNothing: Rule = {
 		);
 		if (limit <= most) return null;
 		return {
-			sentence: `${text(milliampHours(limit))} is more than a ${text(milliampHours(r.pack.capacityAh))} pack can ever take: the limit would not act.`,
+			sentence: `${text(milliampHours(limit))}${by}${by && ','} is more than a ${text(milliampHours(r.pack.capacityAh))} pack can ever take: the limit would not act.`,
 			fix
 		};
 	}

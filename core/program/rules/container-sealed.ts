@@ -1,3 +1,4 @@
+import { whose } from '../../pack/practice';
 import { PRACTICE, type Rule } from '../rule';
 
 export const containerSealed: Rule = {
@@ -10,8 +11,7 @@ export const containerSealed: Rule = {
 	check({ r }) {
 		if (r.practice.values.container !== 'metal box' || r.chemistry.family !== 'lithium') return null;
 		return {
-			sentence:
-				'A sealed metal box holds the gas of a burning pack until it bursts: use one that vents, and leave the lid open.',
+			sentence: `A sealed metal box, by ${whose(r.practice, 'container')}, holds the gas of a burning pack until it bursts: use one that vents, and leave the lid open.`,
 			fix: { label: 'A vented box', kind: 'practice', set: { container: 'vented box' } }
 		};
 	}

@@ -39,6 +39,7 @@ import { endVoltageAboveChemistry } from './end-voltage-above-chemistry';
 import { endVoltageInexactCharger } from './end-voltage-inexact-charger';
 import { endVoltageNotOffered } from './end-voltage-not-offered';
 import { endsEmpty } from './ends-empty';
+import { fastNever } from './fast-never';
 import { fastSkips } from './fast-skips';
 import { forecastCellOverLimit } from './forecast-cell-over-limit';
 import { forecastTooHot } from './forecast-too-hot';
@@ -140,6 +141,7 @@ export const RULES: readonly Rule[] = [
 	endVoltageInexactCharger,
 	endVoltageNotOffered,
 	endsEmpty,
+	fastNever,
 	fastSkips,
 	forecastCellOverLimit,
 	forecastTooHot,

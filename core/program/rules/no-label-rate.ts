@@ -1,4 +1,6 @@
 import { cRate } from '../../quantity/format';
+import { whose } from '../../pack/practice';
+import { unlabelledRate } from '../context';
 import { PRACTICE, type Rule } from '../rule';
 
 export const noLabelRate: Rule = {
@@ -10,8 +12,16 @@ export const noLabelRate: Rule = {
 	source: PRACTICE,
 	check({ r }) {
 		if (r.pack.labelChargeRateC !== null || r.chemistry.family !== 'lithium') return null;
+		const { rateC, guessed } = unlabelledRate(r.chemistry, r.practice);
+		const usualC = r.chemistry.rates.noLabelC;
+		if (guessed && rateC > usualC + 1e-9)
+			return {
+				severity: 'check',
+				sentence: `No charge rate is known from the label; ${cRate(rateC)} by ${whose(r.practice, 'noLabelC')} is a guess, and ${cRate(usualC)} does no harm.`,
+				fix: { label: `At most ${cRate(usualC)}`, kind: 'practice', set: { noLabelC: null } }
+			};
 		return {
-			sentence: `No charge rate is known from the label, so ${cRate(r.chemistry.rates.noLabelC)} is the most that is proposed.`,
+			sentence: `No charge rate is known from the label, so ${cRate(rateC)} is the most that is proposed${guessed ? `, by ${whose(r.practice, 'noLabelC')}` : ''}.`,
 			fix: { label: 'Add it to the pack', kind: 'go', to: 'edit pack' }
 		};
 	}

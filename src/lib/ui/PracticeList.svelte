@@ -1,6 +1,7 @@
 <!-- The schools of practice as one list: what this layer follows, what it leaves to the layer above, and why the default. -->
 <script lang="ts">
-	import { DEFAULT_PRACTICE, SCHOOLS, type PracticeLayer, type School } from '$core/pack/practice';
+	import { DEFAULT_PRACTICE, type PracticeLayer } from '$core/pack/practice';
+	import { SCHOOLS, showChoice, type School } from '$core/pack/schools';
 
 	interface Props {
 		layer: PracticeLayer;
@@ -13,12 +14,6 @@
 	let { layer, above = {}, ofPack = false, onset }: Props = $props();
 
 	const schools = $derived(SCHOOLS.filter((s) => !ofPack || s.ofPack));
-	const show = (s: School, value: unknown) => {
-		if (Array.isArray(s.choices)) return String(value);
-		const range = s.choices as Exclude<School['choices'], readonly string[]>;
-		if (value === null) return range.off ?? 'off';
-		return range.unit === 'C' ? `${value}C` : `${value} ${range.unit}`;
-	};
 	const inherited = (s: School) => ({ ...DEFAULT_PRACTICE, ...above })[s.id];
 	/** The values a school offers, each as it is written. */
 	function options(s: School): { value: unknown; text: string }[] {
@@ -26,7 +21,10 @@
 		const { min, max, step, off } = s.choices as Exclude<School['choices'], readonly string[]>;
 		const count = Math.round((max - min) / step);
 		const values = Array.from({ length: count + 1 }, (_, i) => Number((min + i * step).toFixed(3)));
-		return [...(off === null ? [] : [null]), ...values].map((value) => ({ value, text: show(s, value) }));
+		return [...(off === null ? [] : [null]), ...values].map((value) => ({
+			value,
+			text: showChoice(s.id, value)
+		}));
 	}
 	function choose(s: School, index: string) {
 		const { [s.id]: _dropped, ...rest } = layer;
@@ -47,7 +45,9 @@
 				value={own ? String(list.findIndex((o) => o.value === layer[s.id])) : ''}
 				onchange={(e) => choose(s, e.currentTarget.value)}
 			>
-				<option value="">{show(s, inherited(s))} (usual)</option>
+				<option value=""
+					>{showChoice(s.id, inherited(s))} ({above[s.id] === undefined ? 'usual' : 'yours'})</option
+				>
 				{#each list as o, i (i)}<option value={String(i)}>{o.text}</option>{/each}
 			</select>
 			<p class="quiet text-[12.5px]">{s.why}</p>

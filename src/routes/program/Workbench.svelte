@@ -25,7 +25,8 @@
 	import type { SlotContent } from '$lib/server/services/slots';
 	import { storageDirection } from '$core/forecast/program-legs';
 	import { compositionOf } from '$core/program/composition';
-	import { SCHOOLS, whose } from '$core/pack/practice';
+	import { whose } from '$core/pack/practice';
+	import { SCHOOLS, showChoice } from '$core/pack/schools';
 	import KeepPanel from './KeepPanel.svelte';
 	import Pictures from './Pictures.svelte';
 	import ProgramHead from './ProgramHead.svelte';
@@ -177,7 +178,10 @@
 	const own = $derived(
 		SCHOOLS.filter((s) => r.practice.from[s.id] !== 'default').map(
 			(s) =>
-				[s.id, `${s.question}: ${r.practice.values[s.id] ?? 'off'}, ${whose(r.practice, s.id)}.`] as const
+				[
+					s.id,
+					`${s.question}: ${showChoice(s.id, r.practice.values[s.id])}, ${whose(r.practice, s.id)}.`
+				] as const
 		)
 	);
 	/** Charge given up by ending at the gentlest volts, per cent: read off the curve of the chemistry. */

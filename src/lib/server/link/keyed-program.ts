@@ -26,6 +26,7 @@ function keyedLeg(leg: Leg): KeyedLeg {
 			balance: false,
 			deltaV: null,
 			holdOffS: 0,
+			riseKPerMin: null,
 			reached: 'end voltage'
 		};
 	const { dip, taperA, balanceCurrentA, reached } = leg.control;
@@ -36,6 +37,7 @@ function keyedLeg(leg: Leg): KeyedLeg {
 		balance: balanceCurrentA > 0,
 		deltaV: dip?.deltaV ?? null,
 		holdOffS: dip?.holdOffS ?? 0,
+		riseKPerMin: orNull(dip?.riseKPerMin ?? Infinity),
 		reached
 	};
 }

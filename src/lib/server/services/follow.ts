@@ -5,6 +5,7 @@
 import type { Logger } from 'pino';
 import type { Telemetry } from '$core/log/telemetry';
 import type { Run } from '$core/log/run';
+import type { StatusAnswer } from '../../../../stand-in/protocol';
 import type { Database } from '../db/connect';
 import { LinkError } from '../link/charger-link';
 import type { StandInLink } from '../link/stand-in-link';
@@ -84,7 +85,7 @@ export class Follower {
 				if (part.timeS.length) latest = part;
 				more = part.more;
 			}
-			if (latest) this.publish(entry, latest, status.phase);
+			if (latest) this.publish(entry, latest, status);
 			if (status.state === 'ended' && entry.stored >= status.samples)
 				await this.finish(entry, status.endReason as Run['endReason']);
 		} catch (error) {
@@ -94,7 +95,7 @@ export class Follower {
 		}
 	}
 
-	private publish(entry: Followed, part: Telemetry, phase: string | null): void {
+	private publish(entry: Followed, part: Telemetry, status: StatusAnswer): void {
 		const k = part.timeS.length - 1;
 		entry.peakDegC = Math.max(entry.peakDegC ?? -Infinity, ...part.temperatureDegC);
 		live.set({
@@ -105,7 +106,9 @@ export class Follower {
 			chargeAh: part.chargeAh[k],
 			temperatureDegC: part.temperatureDegC[k],
 			cellV: part.cellV.map((c) => c[k]),
-			phase,
+			phase: status.phase,
+			leg: status.leg,
+			legs: status.legs,
 			reachable: true
 		});
 	}

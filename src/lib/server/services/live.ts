@@ -9,6 +9,9 @@ export interface LiveValues {
 	temperatureDegC: number | null;
 	cellV: number[];
 	phase: string | null;
+	/** The leg of the program that runs, from 1, and how many there are. */
+	leg: number;
+	legs: number;
 	/** False while the charger does not answer. */
 	reachable: boolean;
 }

@@ -4,7 +4,7 @@ import { Op } from 'sequelize';
 import { z } from 'zod';
 import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
-import { PracticeLayer } from '$core/pack/practice';
+import { PracticeLayer, resolvePractice } from '$core/pack/practice';
 import { Overrides, ProgramSettings } from '$core/program/settings';
 import type { ProgramContext } from '$core/program/context';
 import { solve, type Solution } from '$core/program/solve';
@@ -13,7 +13,8 @@ import type { Database } from '../db/connect';
 import type { Row } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
 import { getCharger, getSupply, listChargers } from './chargers';
-import { getPack, lastReading } from './packs';
+import { largestGuards } from './largest-guards';
+import { allPacks, getPack, lastReading } from './packs';
 import { getPreferences } from './preferences';
 import { channelOutputs } from './run-outputs';
 import { surroundings } from './surroundings';
@@ -75,7 +76,7 @@ export async function programContext(
 		listChargers(db)
 	]);
 	const at = { pack: pack.value, charger: charger.value, channelId: request.channelId, supply, bench };
-	return done({
+	const context: ProgramContext = {
 		around: await surroundings(db, at, request.practice ?? {}),
 		pack: pack.value,
 		reading,
@@ -87,7 +88,15 @@ export async function programContext(
 		now,
 		task: request.task,
 		purpose: request.purpose
-	});
+	};
+	const { guards } = resolvePractice(
+		preferences.practice,
+		pack.value.practice,
+		request.practice ?? {}
+	).values;
+	if (guards !== 'largest pack') return done(context);
+	const shelf = await allPacks(db);
+	return done({ ...context, around: { ...context.around, largest: largestGuards(context, shelf) } });
 }
 
 /** Solves what a request asks for. */

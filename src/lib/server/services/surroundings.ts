@@ -77,6 +77,7 @@ export async function surroundings(
 		...supplied,
 		chargesSinceBalance: charges,
 		boardsInUse: boards,
+		largest: null,
 		slots: slots.map(({ slot, title }) => ({ slot, title }))
 	};
 }

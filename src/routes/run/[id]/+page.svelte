@@ -120,7 +120,12 @@
 				{#if !values.reachable}<p class="mb-2 text-stop" role="alert">
 						The charger does not answer. These are the last values.
 					</p>{/if}
-				<p class="quiet">{values.phase ?? ''}</p>
+				<p class="quiet" data-phase>
+					{#if values.legs > 1}<span class="text-ink"
+							>Leg <span class="num">{values.leg}</span> of <span class="num">{values.legs}</span></span
+						>:
+					{/if}{values.phase ?? ''}
+				</p>
 				<dl class="now">
 					<div>
 						<dt>Pack</dt>

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { asks, type Resolved } from '$core/program/context';
 import type { ProgramSettings } from '$core/program/settings';
-import type { Practice } from '$core/pack/practice';
+import { leadsInOrder } from '$core/program/connect';
 import { keyInCard } from '$core/program/key-in';
 import { app } from '$lib/server/app';
 import { getProgram, solveSaved } from '$lib/server/services/programs';
@@ -12,14 +12,6 @@ function endOf(r: Resolved, settings: ProgramSettings): number | null {
 	if (r.taskData.moves === 'out')
 		return settings.dischargeEndV === null ? null : settings.cells * settings.dischargeEndV;
 	return asks(r, 'endVoltageV') ? settings.cells * settings.endVoltageV : null;
-}
-
-/** Main and balance lead in the order that this person follows. */
-function leadsOf(r: Resolved, order: Practice['plugOrder']): string {
-	const main = 'the main lead';
-	if (r.chemistry.balanceFromCells === null || !r.pack.balanceLead || r.pack.cells < 2) return main;
-	const balance = 'the balance lead';
-	return order === 'main lead first' ? `${main}, then ${balance}` : `${balance}, then ${main}`;
 }
 
 export const load: PageServerLoad = async ({ params }) => {
@@ -40,8 +32,8 @@ export const load: PageServerLoad = async ({ params }) => {
 		chargeAh: forecast?.chargeAh ?? null,
 		moves: r.taskData.moves,
 		endV: endOf(r, settings),
-		leads: leadsOf(r, r.practice.values.plugOrder),
-		unplug: leadsOf(r, r.practice.values.unplugOrder),
+		leads: leadsInOrder(r, 'plugOrder'),
+		unplug: leadsInOrder(r, 'unplugOrder'),
 		cells: r.pack.cells,
 		checks: findings.filter((f) => f.severity !== 'note').map((f) => f.sentence)
 	};

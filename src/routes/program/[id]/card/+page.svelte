@@ -71,9 +71,12 @@
 				{sentence}
 			</p>{/each}
 		<p class="quiet mt-4 text-[12.5px]">
-			Plug in: supply, charger, charge lead into the charger, {data.leads}; red to red, black pin to the
+			Plug in: supply, charger, charge lead into the charger, {data.leads.text}; red to red, black pin to the
 			marked end. Afterwards unplug promptly, at the pack:
-			{data.unplug}. Stay with it. Hot or swelling: stop at the charger, leave it, get out if it smokes.
+			{data.unplug
+				.text}.{#each [...new Set([data.leads.why, data.unplug.why])].filter(Boolean) as why (why)}
+				<span class="block">Order {why}.</span>{/each} Stay with it. Hot or swelling: stop at the charger, leave
+			it, get out if it smokes.
 		</p>
 	</article>
 </div>

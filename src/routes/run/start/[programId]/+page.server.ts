@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
+import { connectSteps } from '$core/program/connect';
 import { getProgram, solveSaved } from '$lib/server/services/programs';
 import type { PageServerLoad } from './$types';
 
@@ -24,7 +25,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		channel: r.channel,
 		taskName: r.taskData.name,
 		family: r.chemistry.family,
-		plugOrder: r.practice.values.plugOrder,
+		steps: connectSteps(r),
 		now
 	};
 };

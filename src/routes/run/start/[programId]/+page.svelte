@@ -19,20 +19,6 @@
 	const mode = $derived(way ?? (linked ? 'link' : 'by hand'));
 
 	const byCell = $derived(data.family === 'lithium' && pack.balanceLead && pack.cells > 1);
-	const leadStep = $derived.by(() => {
-		const main = 'ain lead to the pack, red to red';
-		const balance = `his pack’s balance lead into the ${pack.cells}S port, black pin to the marked end`;
-		if (!byCell) return `M${main}.`;
-		return data.plugOrder === 'main lead first'
-			? `M${main}; then t${balance}.`
-			: `T${balance}; then the m${main}.`;
-	});
-	const STEPS = $derived([
-		'The pack is not swollen, dented or hot; its wires and plugs are whole.',
-		'Supply on, charger on, charge lead in the charger before it touches the pack.',
-		leadStep,
-		`${data.family === 'lead' ? 'The place is aired, no sparks near the battery' : 'Pack in a vented, fire-resistant container, nothing that burns around it'}; the charger’s vents are clear; I stay here.`
-	]);
 	const ticked = new SvelteSet<number>();
 	const reasons = new SvelteMap<string, string>();
 	const open = $derived(data.findings.filter((f) => f.severity !== 'note'));
@@ -66,10 +52,10 @@
 		return '';
 	});
 	const agrees = $derived(counted === pack.cells);
-	const ready = $derived(ticked.size === STEPS.length && clear && agrees && !busy);
+	const ready = $derived(ticked.size === data.steps.length && clear && agrees && !busy);
 	const waiting = $derived(
 		[
-			ticked.size < STEPS.length && 'tick what you have seen',
+			ticked.size < data.steps.length && 'tick what you have seen',
 			!clear && 'decide about the findings',
 			!agrees && (mode === 'link' ? 'connect and read the cells' : 'type the count the charger read')
 		]
@@ -136,7 +122,7 @@
 		<section class="mt-4 min-w-0">
 			<h2>1 · Look and connect, in this order</h2>
 			<ul class="mt-1">
-				{#each STEPS as step, i (step)}
+				{#each data.steps as step, i (step.text)}
 					<li class="border-b">
 						<label class="flex min-h-[40px] items-start gap-3 py-2">
 							<input
@@ -145,7 +131,9 @@
 								checked={ticked.has(i)}
 								onchange={(e) => (e.currentTarget.checked ? ticked.add(i) : ticked.delete(i))}
 							/>
-							<span>{step}</span>
+							<span
+								>{step.text}{#if step.why}<span class="quiet block text-[12px]">{step.why}</span>{/if}</span
+							>
 						</label>
 					</li>
 				{/each}

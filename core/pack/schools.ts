@@ -1,0 +1,182 @@
+/** The schools described: the question, why the default is what it is, and the choices; forms and notes read this. */
+import type { PracticeId, ResolvedPractice } from './practice';
+import { whose } from './practice';
+
+export interface School {
+	id: PracticeId;
+	question: string;
+	/** Why the default is what it is; common practice, no source. */
+	why: string;
+	/** Values to choose from; for figures the range and unit. */
+	choices: readonly string[] | { min: number; max: number; step: number; unit: string; off: string | null };
+	/** A pack may have its own; the others are matters of the person alone. */
+	ofPack: boolean;
+}
+
+export const SCHOOLS: readonly School[] = [
+	{
+		id: 'purpose',
+		question: 'How hard to charge',
+		why: 'About 1C whatever the label; hurry goes up to the label, gentle is about half.',
+		choices: ['gentle', 'standard', 'hurry'],
+		ofPack: true
+	},
+	{
+		id: 'hurryMaxC',
+		question: 'Most in a hurry',
+		why: 'Twice the capacity per hour: many labels promise more than cells bear for long.',
+		choices: { min: 0.5, max: 20, step: 0.5, unit: 'C', off: null },
+		ofPack: true
+	},
+	{
+		id: 'noLabelC',
+		question: 'No rate on the label',
+		why: 'What the chemistry bears without harm, 1C for most; more is a guess.',
+		choices: { min: 0.5, max: 3, step: 0.5, unit: 'C', off: 'by chemistry' },
+		ofPack: true
+	},
+	{
+		id: 'fastMode',
+		question: 'Fast charge',
+		why: 'Only when it is asked for, and then what it skips is said.',
+		choices: ['when pressed', 'never'],
+		ofPack: true
+	},
+	{
+		id: 'guards',
+		question: 'Timer and limit',
+		why: 'For each pack its own: a limit that fits the largest protects no smaller one.',
+		choices: ['per pack', 'largest pack', 'off'],
+		ofPack: false
+	},
+	{
+		id: 'balance',
+		question: 'Balance lead',
+		why: 'Every charge: it also lets the charger watch each cell.',
+		choices: ['every charge', 'every third charge'],
+		ofPack: true
+	},
+	{
+		id: 'fullness',
+		question: 'End of charge',
+		why: 'Full; a little less gives up about a tenth for many more cycles.',
+		choices: ['full', 'a little less'],
+		ofPack: true
+	},
+	{
+		id: 'stepRounding',
+		question: 'Rounding to the step',
+		why: 'Down, so that no limit is passed by a step.',
+		choices: ['down', 'nearest'],
+		ofPack: false
+	},
+	{
+		id: 'storageV',
+		question: 'Storage voltage',
+		why: 'The middle of what the schools use for the chemistry.',
+		choices: { min: 3.5, max: 3.95, step: 0.01, unit: 'V/cell', off: 'by chemistry' },
+		ofPack: true
+	},
+	{
+		id: 'cautiousBelowV',
+		question: 'Gentle on cells under',
+		why: 'Off: between floor and full no cell needs special care.',
+		choices: { min: 3, max: 3.8, step: 0.05, unit: 'V', off: 'off' },
+		ofPack: true
+	},
+	{
+		id: 'dischargeC',
+		question: 'Discharge rate',
+		why: 'A fifth of the capacity per hour, as capacities are rated.',
+		choices: { min: 0.05, max: 2, step: 0.05, unit: 'C', off: null },
+		ofPack: true
+	},
+	{
+		id: 'dischargeEnd',
+		question: 'End of discharge',
+		why: 'The everyday end; the floor only to check a capacity.',
+		choices: ['everyday', 'capacity check'],
+		ofPack: true
+	},
+	{
+		id: 'cycleOrder',
+		question: 'Cycle begins',
+		why: 'Down first: the pack is full when it ends.',
+		choices: ['down first', 'up first'],
+		ofPack: false
+	},
+	{
+		id: 'plugOrder',
+		question: 'Plug order',
+		why: 'Main lead first, so that no charge flows through thin balance wires.',
+		choices: ['main lead first', 'balance lead first', 'either'],
+		ofPack: false
+	},
+	{
+		id: 'unplugOrder',
+		question: 'Unplug order',
+		why: 'The reverse of plugging in: balance lead first.',
+		choices: ['balance lead first', 'main lead first'],
+		ofPack: false
+	},
+	{
+		id: 'storageAfterDays',
+		question: 'Full for at most',
+		why: 'Five days; some put a pack away the same day, some after a week.',
+		choices: { min: 1, max: 30, step: 1, unit: 'days', off: null },
+		ofPack: true
+	},
+	{
+		id: 'maintenance',
+		question: 'Capacity check',
+		why: 'Every three months shows a tired pack in time; each check is a cycle of wear.',
+		choices: ['monthly', 'every 3 months', 'lithium never'],
+		ofPack: true
+	},
+	{
+		id: 'maintenanceOrder',
+		question: 'Check goes',
+		why: 'Full, then empty: what comes out is the capacity. Full, then storage spares the deep end and shows only what went in.',
+		choices: ['charge, empty, storage', 'charge, storage'],
+		ofPack: true
+	},
+	{
+		id: 'parallel',
+		question: 'Joined in parallel',
+		why: 'Same chemistry and cells, every cell within 0.1 V, and no more than 1C as they meet.',
+		choices: ['close volts', 'close volts, strict', 'same model only', 'never'],
+		ofPack: false
+	},
+	{
+		id: 'container',
+		question: 'Container',
+		why: 'Vented and fire-resistant; a sealed metal box holds the pressure in.',
+		choices: ['vented box', 'bag', 'bricks', 'metal box'],
+		ofPack: false
+	},
+	{
+		id: 'fieldBattery',
+		question: 'Power at the field',
+		why: 'Its own battery: a drained vehicle does not start.',
+		choices: ['its own battery', 'the vehicle'],
+		ofPack: false
+	}
+];
+
+const CHOICES_OF = new Map(SCHOOLS.map((s) => [s.id, s]));
+
+/** A school's value as it is written: `2C`, `by chemistry`, `vented box`. */
+export function showChoice(id: PracticeId, value: unknown): string {
+	const { choices } = CHOICES_OF.get(id)!;
+	if (!('unit' in choices)) return String(value);
+	if (value === null) return choices.off ?? 'off';
+	return choices.unit === 'C' ? `${value}C` : `${value} ${choices.unit}`;
+}
+
+/** Whose choice a value is, and, where nobody chose, why it is so: "by the usual practice: main lead first, so that …". */
+export function because(practice: ResolvedPractice, id: PracticeId): string {
+	const by = `by ${whose(practice, id)}`;
+	if (practice.from[id] !== 'default') return by;
+	const { why } = CHOICES_OF.get(id)!;
+	return `${by}: ${why[0].toLowerCase()}${why.slice(1).replace(/\.$/, '')}`;
+}
