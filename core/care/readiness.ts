@@ -70,6 +70,17 @@ function withoutStorage(
 	};
 }
 
+/** Whether a pack is as good as full by its reading. */
+export function isFull(pack: Pack, reading: ReadingInput | null): boolean {
+	if (!reading) return false;
+	const chemistry = chemistryOf(pack.chemistry);
+	const { soc } = estimateCharge(chemistry, pack.cells, reading);
+	if (chemistry.family === 'nickel') return soc >= NICKEL_READY;
+	const full =
+		chemistry.family === 'lead' ? 1 : Math.min(1, socAt(chemistry.curve, chemistry.voltages.chargeEndV));
+	return soc >= READY_SHARE * full;
+}
+
 /** Judges one pack at the moment `now` (ISO 8601). */
 export function readinessOf(
 	pack: Pack,
@@ -100,8 +111,7 @@ export function readinessOf(
 			`Cells ${(spread * 1000).toFixed(0)} mV apart${since}, cell ${cells.indexOf(lowest) + 1} lowest.`
 		);
 	if (chemistry.family !== 'lithium') return withoutStorage(chemistry, soc, band, age, since);
-	const full = Math.min(1, socAt(chemistry.curve, voltages.chargeEndV));
-	if (soc >= READY_SHARE * full) {
+	if (isFull(pack, reading)) {
 		const practice = resolvePractice(person, pack.practice);
 		const most = practice.values.storageAfterDays;
 		if (age > most)

@@ -4,7 +4,8 @@
 	import { feed } from '$lib/ui/live.svelte';
 	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
-	import { ago, minutesOf } from '$lib/ui/words';
+	import { taskOf } from '$core/program/task';
+	import { ago, checkHref, minutesOf } from '$lib/ui/words';
 	import Workshop from '$lib/ui/Workshop.svelte';
 
 	let { data } = $props();
@@ -18,6 +19,13 @@
 	);
 	const order = { look: 0, low: 1, 'not read': 2 } as Record<string, number>;
 	const sorted = $derived([...needing].sort((a, b) => order[a.readiness.state] - order[b.readiness.state]));
+	/** Packs whose capacity is to be checked and that nothing more urgent keeps back, the longest wait first. */
+	const toCheck = $derived(
+		data.packs
+			.filter((p) => p.maintenance?.due && !needing.includes(p) && !charging.has(p.pack.id))
+			.sort((a, b) => (b.maintenance!.days ?? Infinity) - (a.maintenance!.days ?? Infinity))
+	);
+	let allChecks = $state(false);
 	const count = (state: string) => data.packs.filter((p) => p.readiness.state === state).length;
 	const inService = $derived(data.packs.length - count('out of service'));
 </script>
@@ -127,6 +135,30 @@
 						{/each}
 					</ul>
 				</section>
+				{#if toCheck.length}
+					<section class="mt-5">
+						<h2>Capacity to check <span class="quiet font-normal">{toCheck.length}</span></h2>
+						<ul>
+							{#each toCheck.slice(0, allChecks ? undefined : 3) as { pack, maintenance } (pack.id)}
+								<li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-2 sm:flex-nowrap">
+									<span class="min-w-0 flex-1">
+										<a class="font-semibold hover:underline" href="/packs/{pack.id}">{pack.name}</a>
+										<span class="quiet num text-[12px]">{cellsLabel(pack)}</span><br />
+										<span class="text-[13px]">{maintenance!.sentence}</span>
+									</span>
+									<a class="btn" href={checkHref(pack.id, maintenance!.next)}
+										>{taskOf(maintenance!.next).name}</a
+									>
+								</li>
+							{/each}
+						</ul>
+						{#if toCheck.length > 3}
+							<button type="button" class="link mt-2" onclick={() => (allChecks = !allChecks)}
+								>{allChecks ? 'Only the first' : `All ${toCheck.length}`}</button
+							>
+						{/if}
+					</section>
+				{/if}
 			</div>
 			<section class="mt-4 min-w-0">
 				<h2>Last runs</h2>

@@ -14,3 +14,7 @@ export const day = (at: string): string => dayjs(at).format('D MMM YYYY');
 
 /** Seconds as `64 min`. */
 export const minutesOf = (seconds: number): string => `${Math.round(seconds / 60)} min`;
+
+/** Where one run of a capacity check is programmed: a discharge goes down to the floor there. */
+export const checkHref = (packId: string, task: string): string =>
+	`/program?pack=${packId}&task=${task}${task === 'discharge' ? '&check=capacity' : ''}`;

@@ -7,7 +7,7 @@ import { getPreferences } from '$lib/server/services/preferences';
 import { getProgram, programContext, programsOf } from '$lib/server/services/programs';
 import { slotsOf } from '$lib/server/services/slots';
 import { chemistryOf } from '$core/chemistry/catalogue';
-import { usualPurpose } from '$core/pack/practice';
+import { usualPurpose, type PracticeLayer } from '$core/pack/practice';
 import { ordinaryTask } from '$core/program/task';
 import type { PageServerLoad } from './$types';
 
@@ -30,6 +30,7 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 			kept: [],
 			slots: [],
 			start: null,
+			follow: {},
 			now
 		};
 	const pack = shelf.find((p) => p.pack.id === packId)?.pack;
@@ -51,6 +52,8 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 		kept,
 		slots,
 		start: start?.ok && start.value.packId === packId ? start.value : null,
+		/** A discharge that checks the capacity goes to the floor, whatever the everyday end. */
+		follow: (q.get('check') === 'capacity' ? { dischargeEnd: 'capacity check' } : {}) as PracticeLayer,
 		now
 	};
 };

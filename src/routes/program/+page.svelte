@@ -24,6 +24,7 @@
 			kept={data.kept}
 			slots={data.slots}
 			start={data.start}
+			follow={data.follow}
 			packs={data.packs}
 			chargers={data.chargers}
 			channels={data.channels}

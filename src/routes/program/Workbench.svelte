@@ -25,7 +25,7 @@
 	import type { SlotContent } from '$lib/server/services/slots';
 	import { storageDirection } from '$core/forecast/program-legs';
 	import { compositionOf } from '$core/program/composition';
-	import { whose } from '$core/pack/practice';
+	import { whose, type PracticeLayer } from '$core/pack/practice';
 	import { SCHOOLS, showChoice } from '$core/pack/schools';
 	import KeepPanel from './KeepPanel.svelte';
 	import Pictures from './Pictures.svelte';
@@ -37,18 +37,20 @@
 		slots: SlotContent[];
 		/** A kept program to begin with. */
 		start: SavedProgram | null;
+		/** Schools to begin with where no kept program is. */
+		follow: PracticeLayer;
 		packs: { pack: Pack; reading: Reading | null; readiness: Readiness }[];
 		chargers: Charger[];
 		channels: ChannelState[];
 		href: (change: Record<string, string>) => string;
 	}
-	let { context, kept, slots, start, packs, chargers, channels, href }: Props = $props();
+	let { context, kept, slots, start, follow, packs, chargers, channels, href }: Props = $props();
 
 	let keeping = $state(false);
 
 	const draft = new ProgramDraft(
 		() => context,
-		() => start
+		() => start ?? { overrides: {}, practice: follow }
 	);
 	const client = new ForecastClient();
 	const solution = $derived(draft.solution);

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { readinessOf } from '$core/care/readiness';
 import { app } from '$lib/server/app';
-import { getPack, readingsOf } from '$lib/server/services/packs';
+import { getPack, maintenanceOfPack, readingsOf } from '$lib/server/services/packs';
 import { getPreferences } from '$lib/server/services/preferences';
 import { programsOf } from '$lib/server/services/programs';
 import { listRuns } from '$lib/server/services/runs';
@@ -27,6 +27,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		partner: partner?.ok ? partner.value.name : null,
 		runs,
 		totalRuns: total,
+		maintenance: await maintenanceOfPack(db, found.value, readings[0] ?? null, now),
 		readiness: readinessOf(found.value, readings[0] ?? null, now, practice),
 		now
 	};

@@ -13,7 +13,8 @@
 	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
 	import ReadingForm from '$lib/ui/ReadingForm.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
-	import { ago, day, minutesOf } from '$lib/ui/words';
+	import { taskOf } from '$core/program/task';
+	import { ago, checkHref, day, minutesOf } from '$lib/ui/words';
 
 	let { data } = $props();
 	const pack = $derived(data.pack);
@@ -178,6 +179,16 @@
 						<li class="quiet">None kept. Build one under Program and keep it there.</li>
 					{/each}
 				</ul>
+				{#if data.maintenance}
+					{@const { due, sentence, steps, next } = data.maintenance}
+					<p class="mt-2 text-[13px]" data-maintenance>
+						{sentence}
+						{#if due}
+							<span class="quiet">In turn: {steps.map((s) => taskOf(s).name.toLowerCase()).join(', ')}.</span>
+							<a class="link" href={checkHref(pack.id, next)}>{taskOf(next).name} now</a>
+						{/if}
+					</p>
+				{/if}
 				{#if pack.pairId && data.partner}
 					<p class="mt-1">
 						Works with <a class="hover:underline" href="/packs/{pack.pairId}">{data.partner}</a>:
