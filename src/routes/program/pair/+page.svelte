@@ -3,15 +3,28 @@
 	import { toast } from 'svelte-sonner';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { mayJoin } from '$core/parallel/may-join';
+	import { resolvePractice } from '$core/pack/practice';
 	import { solvePair } from '$core/program/pair';
 	import { showSetting, settingName } from '$core/program/settings';
 	import { taskOf } from '$core/program/task';
 	import { send } from '$lib/ui/api';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import JoinedPanel from './JoinedPanel.svelte';
 
 	let { data } = $props();
 	const pair = $derived(data.b ? solvePair(data.a, data.b) : null);
 	const contexts = $derived(data.b ? [data.a, data.b] : [data.a]);
+	/** Schools of the person; a pair has no practice of its own. */
+	const joined = $derived(
+		data.b
+			? mayJoin(
+					[data.a, data.b].map(({ pack, reading }) => ({ pack, reading })),
+					resolvePractice(data.a.around?.practice?.person),
+					data.a.now
+				)
+			: null
+	);
 	let saved = $state<(string | null)[]>([null, null]);
 	let busy = $state(false);
 
@@ -146,5 +159,8 @@
 				>
 			</p>
 		{/if}
+	{/if}
+	{#if pair && joined && data.b}
+		<JoinedPanel packs={[data.a.pack, data.b.pack]} {joined} />
 	{/if}
 </div>
