@@ -71,7 +71,7 @@ function readingAt(
 	at: number,
 	socs: number[],
 	degC: number,
-	state: ReadingInput['state'] = 'rest'
+	usedSince: ReadingInput['usedSince'] = 'used'
 ): ReadingInput {
 	const { curve, defaults } = chemistryOf(scene.pack.chemistry);
 	const ohm = (defaults.seriesOhmAh / scene.pack.capacityAh) * scene.demo.health.resistance;
@@ -81,7 +81,8 @@ function readingAt(
 		takenAt: new Date(at).toISOString(),
 		cellVoltagesV: byCell ? volts.map(meter) : null,
 		packVoltageV: byCell ? null : meter(volts.reduce((x, y) => x + y, 0)),
-		state,
+		state: 'rest',
+		usedSince,
 		temperatureDegC: Math.round(degC),
 		cellResistancesOhm: byCell
 			? socs.map((_, i) => Math.round(ohm * (1 + 0.04 * Math.sin(3 * i + scene.seed)) * 1e4) / 1e4)
@@ -210,11 +211,16 @@ export function historyOf(scene: Scene): { runs: PastRun[]; lastReadings: Readin
 /** The readings that leave the pack where the story wants it today. */
 function storyToday(scene: Scene, runs: PastRun[], draw: () => number): ReadingInput[] {
 	const { demo, nowMs } = scene;
-	const at = (hoursAgo: number, soc: number, degC = 19, weeks = 0.4) =>
-		readingAt(scene, nowMs - hoursAgo * 3600e3, cellsAfterUse(scene, soc, weeks, draw), degC);
+	const at = (
+		hoursAgo: number,
+		soc: number,
+		degC = 19,
+		weeks = 0.4,
+		usedSince: ReadingInput['usedSince'] = 'used'
+	) => readingAt(scene, nowMs - hoursAgo * 3600e3, cellsAfterUse(scene, soc, weeks, draw), degC, usedSince);
 	switch (demo.now) {
 		case 'empty':
-			return [at(2.2, 0.075)];
+			return [at(2.2, 0.075, 19, 0.4, 'until it faded')];
 		case 'part':
 			return [at(0.4, 0.34)];
 		case 'half':
@@ -227,12 +233,12 @@ function storyToday(scene: Scene, runs: PastRun[], draw: () => number): ReadingI
 			// Charged yesterday, read this morning.
 			const yesterday = run(scene, nowMs - 22 * 3600e3, at(22.3, 0.15), scene.charger.channels[0].id);
 			if (yesterday) runs.push(yesterday);
-			return [at(8, 0.985)];
+			return [at(8, 0.985, 19, 0.4, 'not used')];
 		}
 		case 'full for three weeks': {
 			const full = run(scene, nowMs - 21.2 * DAY_MS, at(21.25 * 24, 0.2), scene.charger.channels[0].id);
 			if (full) runs.push(full);
-			return [at(21 * 24, 0.988)];
+			return [at(21 * 24, 0.988, 19, 0.4, 'not used')];
 		}
 		case 'unread':
 			return [];

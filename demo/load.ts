@@ -104,6 +104,7 @@ export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: nu
 						cellVoltagesV: run.endCellVoltagesV,
 						packVoltageV: run.endCellVoltagesV ? null : endPackVoltageV,
 						state: 'just used',
+						usedSince: 'not used',
 						temperatureDegC: null
 					}),
 					{ transaction }

@@ -1,6 +1,7 @@
 /** When a pack's capacity is to be looked at again, in which runs, and which of them comes next. Common practice, no source. */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { TaskId } from '../charger/programs';
+import type { LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
 import { resolvePractice, whose, type PracticeLayer, type ResolvedPractice } from '../pack/practice';
 import type { ReadingInput } from '../pack/reading';
@@ -44,13 +45,14 @@ export function maintenanceOf(
 	reading: ReadingInput | null,
 	history: CheckHistory,
 	now: string,
-	person: PracticeLayer = {}
+	person: PracticeLayer = {},
+	lastRun: LastRun | null = null
 ): Maintenance | null {
 	if (pack.condition !== 'in service') return null;
 	const practice = resolvePractice(person, pack.practice);
 	const { maintenance, maintenanceOrder } = practice.values;
 	const steps = stepsOf(pack, practice);
-	const next = steps[isFull(pack, reading) && steps.length > 1 ? 1 : 0];
+	const next = steps[isFull(pack, reading, lastRun) && steps.length > 1 ? 1 : 0];
 	const by = `by ${whose(practice, 'maintenance')}`;
 	const lithium = chemistryOf(pack.chemistry).family === 'lithium';
 	if (maintenance === 'lithium never' && lithium)

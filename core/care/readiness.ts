@@ -2,7 +2,8 @@
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
 import { socAt } from '../chemistry/curve';
-import { estimateCharge } from '../pack/charge-state';
+import { estimateCharge, type ChargeState } from '../pack/charge-state';
+import { knownCharge, readBeforeRun, type LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
 import { resolvePractice, whose, type PracticeLayer } from '../pack/practice';
 import { cellVoltages, spreadV, type ReadingInput } from '../pack/reading';
@@ -45,7 +46,8 @@ function withoutStorage(
 	soc: number,
 	band: Readiness['band'],
 	age: number,
-	since: string
+	since: string,
+	how: string
 ): Readiness {
 	const about = `about ${(100 * Math.min(1, Math.max(0, soc))).toFixed(0)} %`;
 	if (chemistry.family === 'lead') {
@@ -61,20 +63,27 @@ function withoutStorage(
 	}
 	const lost = Math.min(1, (age / 30) * chemistry.defaults.selfDischargePerMonth);
 	if (soc >= NICKEL_READY && lost < 0.2) return { state: 'ready', sentence: `Charged${since}.`, soc, band };
-	if (soc < 0.15) return { state: 'low', sentence: `Low${since}.`, soc, band };
+	if (soc < 0.15) return { state: 'low', sentence: `Low${since}, ${how}.`, soc, band };
 	return {
 		state: 'part charged',
-		sentence: `Part charged${since}, ${about} by its volts; nickel loses about a fifth a month.`,
+		sentence: `Part charged${since}, ${about}, ${how}; nickel loses about a fifth a month.`,
 		soc,
 		band
 	};
 }
 
+/** State of charge when the reading was taken, by its volts and by the run before it. */
+const chargeWhenRead = (pack: Pack, reading: ReadingInput, lastRun: LastRun | null): ChargeState => {
+	const chemistry = chemistryOf(pack.chemistry);
+	const known = knownCharge(chemistry, reading, lastRun, reading.takenAt);
+	return estimateCharge(chemistry, pack.cells, readBeforeRun(reading, lastRun) ? null : reading, known);
+};
+
 /** Whether a pack is as good as full by its reading. */
-export function isFull(pack: Pack, reading: ReadingInput | null): boolean {
+export function isFull(pack: Pack, reading: ReadingInput | null, lastRun: LastRun | null = null): boolean {
 	if (!reading) return false;
 	const chemistry = chemistryOf(pack.chemistry);
-	const { soc } = estimateCharge(chemistry, pack.cells, reading);
+	const { soc } = chargeWhenRead(pack, reading, lastRun);
 	if (chemistry.family === 'nickel') return soc >= NICKEL_READY;
 	const full =
 		chemistry.family === 'lead' ? 1 : Math.min(1, socAt(chemistry.curve, chemistry.voltages.chargeEndV));
@@ -86,14 +95,15 @@ export function readinessOf(
 	pack: Pack,
 	reading: ReadingInput | null,
 	now: string,
-	person: PracticeLayer = {}
+	person: PracticeLayer = {},
+	lastRun: LastRun | null = null
 ): Readiness {
 	if (pack.condition !== 'in service')
 		return { state: 'out of service', sentence: `Marked ${pack.condition}.`, soc: null, band: null };
 	if (!reading) return { state: 'not read', sentence: 'Never measured here.', soc: null, band: null };
 	const chemistry = chemistryOf(pack.chemistry);
 	const { voltages } = chemistry;
-	const { soc, band } = estimateCharge(chemistry, pack.cells, reading);
+	const { soc, band, known } = chargeWhenRead(pack, reading, lastRun);
 	const cells = cellVoltages(reading, pack.cells);
 	const lowest = Math.min(...cells);
 	const highest = Math.max(...cells);
@@ -110,8 +120,9 @@ export function readinessOf(
 		return look(
 			`Cells ${(spread * 1000).toFixed(0)} mV apart${since}, cell ${cells.indexOf(lowest) + 1} lowest.`
 		);
-	if (chemistry.family !== 'lithium') return withoutStorage(chemistry, soc, band, age, since);
-	if (isFull(pack, reading)) {
+	if (chemistry.family !== 'lithium')
+		return withoutStorage(chemistry, soc, band, age, since, known ? known.how : 'by its volts');
+	if (isFull(pack, reading, lastRun)) {
 		const practice = resolvePractice(person, pack.practice);
 		const most = practice.values.storageAfterDays;
 		if (age > most)

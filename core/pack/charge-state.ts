@@ -1,6 +1,7 @@
 /** How full a pack is by its reading: an estimate with a band, never a single certain number. */
 import type { Chemistry } from '../chemistry/chemistry';
 import { slopeAt, socAt } from '../chemistry/curve';
+import type { KnownCharge } from './known-charge';
 import { cellVoltages, type ReadingInput } from './reading';
 
 /** Meter error, V per cell, one standard deviation (common practice, no source: a good meter agrees within 10 mV). */
@@ -24,40 +25,62 @@ export interface ChargeState {
 	/** The band a person is shown: 5th to 95th percentile, clipped to 0..1. */
 	band: { low: number; high: number };
 	fromReading: boolean;
+	/** What was known besides the volts and used with them; null when the volts are all there is. */
+	known: KnownCharge | null;
+	/** What was known but set aside, because the volts contradict it. */
+	contradicted: KnownCharge | null;
 }
 
-const clip = (share: number) => Math.min(1, Math.max(0, share));
+/** Volts and knowledge this many standard deviations apart contradict each other. */
+const CONTRADICTION = 3;
 
-/** Estimates the state of charge of `cells` cells from their last reading, or from nothing. */
-export function estimateCharge(
+const clip = (share: number) => Math.min(1, Math.max(0, share));
+const mean = (values: readonly number[]) => values.reduce((sum, v) => sum + v, 0) / values.length;
+
+/** Charge by the volts alone: of each cell, and one standard deviation of their mean. */
+function byVolts(
 	chemistry: Chemistry,
 	cells: number,
 	reading: ReadingInput | null
-): ChargeState {
-	if (!reading) {
-		const { soc, sigma } = UNREAD;
-		const socs = Array.from({ length: cells }, () => soc);
-		return {
-			socs,
-			soc,
-			sigma,
-			band: { low: clip(soc - 1.645 * sigma), high: clip(soc + 1.645 * sigma) },
-			fromReading: false
-		};
-	}
+): { socs: number[]; sigma: number } {
+	if (!reading) return { socs: Array.from({ length: cells }, () => UNREAD.soc), sigma: UNREAD.sigma };
 	const socs = cellVoltages(reading, cells).map((v) => socAt(chemistry.curve, v));
-	const soc = socs.reduce((sum, s) => sum + s, 0) / socs.length;
 	const voltSigma = Math.hypot(
 		reading.state === 'rest' ? METER_SIGMA_V : UNRESTED_SIGMA_V,
 		chemistry.defaults.restUncertaintyV
 	);
-	const slope = Math.max(FLATTEST, slopeAt(chemistry.curve, clip(soc)));
-	const sigma = Math.min(0.25, Math.hypot(CURVE_SIGMA, voltSigma / slope));
+	const slope = Math.max(FLATTEST, slopeAt(chemistry.curve, clip(mean(socs))));
+	return { socs, sigma: Math.min(0.25, Math.hypot(CURVE_SIGMA, voltSigma / slope)) };
+}
+
+/**
+ * Estimates the state of charge of `cells` cells from their last reading, or from nothing, and from what else is known of it:
+ * the two are weighed by the inverse of their variances, and the differences between the cells stay as they were read.
+ */
+export function estimateCharge(
+	chemistry: Chemistry,
+	cells: number,
+	reading: ReadingInput | null,
+	known: KnownCharge | null = null
+): ChargeState {
+	const volts = byVolts(chemistry, cells, reading);
+	const read = mean(volts.socs);
+	const contradicts =
+		known !== null &&
+		reading !== null &&
+		Math.abs(read - known.soc) > CONTRADICTION * Math.hypot(volts.sigma, known.sigma);
+	const used = contradicts ? null : known;
+	const weight = used ? volts.sigma ** 2 / (volts.sigma ** 2 + used.sigma ** 2) : 0;
+	const shift = used ? weight * (used.soc - read) : 0;
+	const soc = read + shift;
+	const sigma = used ? volts.sigma * Math.sqrt(1 - weight) : volts.sigma;
 	return {
-		socs,
+		socs: volts.socs.map((s) => s + shift),
 		soc,
 		sigma,
 		band: { low: clip(soc - 1.645 * sigma), high: clip(soc + 1.645 * sigma) },
-		fromReading: true
+		fromReading: reading !== null,
+		known: used,
+		contradicted: contradicts ? known : null
 	};
 }

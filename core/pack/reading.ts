@@ -3,6 +3,10 @@ import { z } from 'zod';
 
 export const ReadingState = z.enum(['rest', 'loaded', 'just used']);
 
+/** What happened to the pack between its last run and the reading. */
+export const UsedSince = z.enum(['not said', 'not used', 'used', 'until it faded']);
+export type UsedSince = z.infer<typeof UsedSince>;
+
 export const ReadingInput = z
 	.object({
 		/** When it was taken, ISO 8601 with zone. */
@@ -23,6 +27,7 @@ export const ReadingInput = z
 		packVoltageV: z.number().min(0).max(90).nullable().default(null),
 		/** `rest` is half an hour without current. */
 		state: ReadingState.default('rest'),
+		usedSince: UsedSince.default('not said'),
 		temperatureDegC: z.number().min(-40).max(120).nullable().default(null),
 		/** Resistance of each cell, Ω. */
 		cellResistancesOhm: z.array(z.number().positive().max(2)).max(24).nullable().default(null)

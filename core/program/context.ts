@@ -6,6 +6,7 @@ import type { EnvelopeInput, PackRate } from '../charger/envelope';
 import type { HeldSetting, HeldSettingKind } from '../charger/setting';
 import type { Supply } from '../charger/supply';
 import { estimateCharge, type ChargeState } from '../pack/charge-state';
+import { knownCharge, readBeforeRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
 import type { ReadingInput } from '../pack/reading';
 import { cRate } from '../quantity/format';
@@ -112,7 +113,12 @@ export function resolve(context: ProgramContext): Resolved {
 		chemistry,
 		channel,
 		taskData,
-		chargeState: estimateCharge(chemistry, pack.cells, reading),
+		chargeState: estimateCharge(
+			chemistry,
+			pack.cells,
+			readBeforeRun(reading, around.lastRun) ? null : reading,
+			knownCharge(chemistry, reading, around.lastRun, context.now)
+		),
 		packDegC,
 		settingIds: settingsFor(taskData, chemistry, pack, channel),
 		envelope: {

@@ -38,6 +38,7 @@ function startReading(pack: Pack, now: string): ReadingInput {
 		cellVoltagesV: byCell ? Array.from({ length: pack.cells }, () => v) : null,
 		packVoltageV: byCell ? null : v * pack.cells,
 		state: 'rest',
+		usedSince: 'used',
 		temperatureDegC: AIR_DEG_C,
 		cellResistancesOhm: null
 	};

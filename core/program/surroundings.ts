@@ -1,5 +1,6 @@
 /** What goes on around a program: the rest of the bench, and the pack's past. Everything has a neutral default. */
 import type { Inventory } from '../bench/inventory';
+import type { LastRun } from '../pack/known-charge';
 import type { PracticeLayer } from '../pack/practice';
 
 export interface Surroundings {
@@ -15,6 +16,8 @@ export interface Surroundings {
 	sameSupplyMostW: number;
 	/** Charges since the last one that balanced; null when nothing is known. */
 	chargesSinceBalance: number | null;
+	/** The pack's last run that ended; null when there was none. */
+	lastRun: LastRun | null;
 	/** Balance boards that other runs use now. */
 	boardsInUse: number;
 	/** What the most demanding pack of this channel needs, where the person sets the guards once for all; null otherwise. */
@@ -30,6 +33,7 @@ export const ALONE: Surroundings = {
 	sameSupply: [],
 	sameSupplyMostW: 0,
 	chargesSinceBalance: null,
+	lastRun: null,
 	boardsInUse: 0,
 	largest: null,
 	slots: []

@@ -91,6 +91,7 @@ export function aReading(cells: number[], change: Partial<ReadingInput> = {}): R
 		cellVoltagesV: cells,
 		packVoltageV: null,
 		state: 'rest',
+		usedSince: 'not said',
 		temperatureDegC: 21,
 		cellResistancesOhm: null,
 		...change

@@ -15,6 +15,7 @@ import { cellOverLimit } from './cell-over-limit';
 import { cellUnderFloor } from './cell-under-floor';
 import { cellsNotShown } from './cells-not-shown';
 import { cellsSetDiffer } from './cells-set-differ';
+import { chargeContradicted } from './charge-contradicted';
 import { chargeGivenUp } from './charge-given-up';
 import { chargerCannotBalance } from './charger-cannot-balance';
 import { chargesSinceBalance } from './charges-since-balance';
@@ -74,6 +75,7 @@ import { packHot } from './pack-hot';
 import { packNotInService } from './pack-not-in-service';
 import { pairPartner } from './pair-partner';
 import { rateCapLowers } from './rate-cap-lowers';
+import { readingBeforeRun } from './reading-before-run';
 import { readingContradictsCells } from './reading-contradicts-cells';
 import { readingNotRested } from './reading-not-rested';
 import { readingOld } from './reading-old';
@@ -117,6 +119,7 @@ export const RULES: readonly Rule[] = [
 	cellUnderFloor,
 	cellsNotShown,
 	cellsSetDiffer,
+	chargeContradicted,
 	chargeGivenUp,
 	chargerCannotBalance,
 	chargesSinceBalance,
@@ -176,6 +179,7 @@ export const RULES: readonly Rule[] = [
 	packNotInService,
 	pairPartner,
 	rateCapLowers,
+	readingBeforeRun,
 	readingContradictsCells,
 	readingNotRested,
 	readingOld,

@@ -25,6 +25,7 @@
 	let confirmed = $state('');
 	let temperature = $state('');
 	let state_ = $state<ReadingInput['state']>('rest');
+	let usedSince = $state<ReadingInput['usedSince']>('not said');
 	let errors = $state<Record<string, string>>({});
 	let busy = $state(false);
 	const id = $props.id();
@@ -80,6 +81,7 @@
 			cellVoltagesV: values.cells,
 			packVoltageV: values.pack,
 			state: state_,
+			usedSince,
 			temperatureDegC: values.degC,
 			cellResistancesOhm: values.ohm
 		});
@@ -91,6 +93,7 @@
 		volts = volts.map(() => '');
 		resistances = resistances.map(() => '');
 		total = temperature = '';
+		usedSince = 'not said';
 		onsaved();
 	}
 </script>
@@ -144,6 +147,15 @@
 				<option value="rest">at rest</option>
 				<option value="just used">just after use</option>
 				<option value="loaded">under load</option>
+			</select>
+		</label>
+		<label>
+			<span class="quiet block text-[12px]">Since its last run</span>
+			<select class="field" bind:value={usedSince} title="Tells how full it is where volts say little">
+				<option value="not said">not said</option>
+				<option value="not used">not used</option>
+				<option value="used">used</option>
+				<option value="until it faded">used until it faded</option>
 			</select>
 		</label>
 		<button class="btn self-end" disabled={busy}>Save reading</button>

@@ -44,6 +44,7 @@ export const toReading = (row: Row): Reading => ({
 		'cellVoltagesV',
 		'packVoltageV',
 		'state',
+		'usedSince',
 		'temperatureDegC',
 		'cellResistancesOhm'
 	]),

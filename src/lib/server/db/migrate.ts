@@ -3,6 +3,7 @@ import { QueryInterface, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import * as first from './migrations/0001-first';
 import * as everyChemistry from './migrations/0002-every-chemistry';
+import * as usedSince from './migrations/0003-used-since';
 
 export interface Migration {
 	up(q: QueryInterface): Promise<void>;
@@ -11,7 +12,8 @@ export interface Migration {
 
 const MIGRATIONS: Record<string, Migration> = {
 	'0001-first': first,
-	'0002-every-chemistry': everyChemistry
+	'0002-every-chemistry': everyChemistry,
+	'0003-used-since': usedSince
 };
 
 /** Applies every migration that has not been applied, oldest first, each in one transaction of its own making. */

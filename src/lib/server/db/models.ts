@@ -63,6 +63,7 @@ export function defineModels(sequelize: Sequelize): Models {
 		cellVoltagesV: JSON,
 		packVoltageV: DOUBLE,
 		state: STRING,
+		usedSince: STRING,
 		temperatureDegC: DOUBLE,
 		cellResistancesOhm: JSON
 	});

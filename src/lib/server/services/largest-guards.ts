@@ -26,7 +26,7 @@ export function largestGuards(context: ProgramContext, shelf: readonly Pack[]): 
 			...context,
 			pack,
 			reading: null,
-			around: { ...context.around, practice: { person, program: { guards: 'per pack' } } }
+			around: { ...context.around, lastRun: null, practice: { person, program: { guards: 'per pack' } } }
 		});
 		for (const guard of ['safetyTimerMin', 'capacityLimitAh'] as const) {
 			const value = settings[guard];

@@ -1,14 +1,15 @@
 /** The shelf: packs and their readings. */
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes } from 'sequelize';
-import { maintenanceOf, type CheckHistory, type Maintenance } from '$core/care/maintenance';
-import { readinessOf, type Readiness } from '$core/care/readiness';
+import type { Maintenance } from '$core/care/maintenance';
+import type { Readiness } from '$core/care/readiness';
 import { PackInput, type Pack } from '$core/pack/pack';
 import { ReadingInput, type Reading } from '$core/pack/reading';
 import type { Database } from '../db/connect';
 import { toPack, toReading } from '../db/map';
 import type { Row } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
+import { careOf, pastsOf } from './care';
 import { getPreferences } from './preferences';
 import { writeEvent } from './events';
 
@@ -20,37 +21,6 @@ export interface PackOnShelf {
 	maintenance: Maintenance | null;
 	runs: number;
 	lastRunAt: string | null;
-}
-
-/** The last runs that showed what each pack holds, by pack. */
-async function checkHistories(db: Database): Promise<Map<string, CheckHistory>> {
-	const rows = await db.sequelize.query<{
-		packId: string;
-		emptiedAt: string | null;
-		filledAt: string | null;
-	}>(
-		`SELECT packId,
-			MAX(CASE WHEN task IN ('discharge', 'cycle') AND endReason IN ('end voltage', 'full') THEN endedAt END) AS emptiedAt,
-			MAX(CASE WHEN task IN ('balance', 'charge', 'cycle') AND endReason IN ('full', 'temperature rise') THEN endedAt END) AS filledAt
-		 FROM runs WHERE deletedAt IS NULL AND status = 'ended' GROUP BY packId`,
-		{ type: QueryTypes.SELECT }
-	);
-	const iso = (at: string | null) => at && new Date(at).toISOString();
-	return new Map(
-		rows.map((row) => [row.packId, { emptiedAt: iso(row.emptiedAt), filledAt: iso(row.filledAt) }])
-	);
-}
-const NO_HISTORY: CheckHistory = { emptiedAt: null, filledAt: null };
-
-/** When the capacity of one pack is to be checked again; null for a pack out of service. */
-export async function maintenanceOfPack(
-	db: Database,
-	pack: Pack,
-	reading: Reading | null,
-	now: string
-): Promise<Maintenance | null> {
-	const [{ practice }, histories] = await Promise.all([getPreferences(db), checkHistories(db)]);
-	return maintenanceOf(pack, reading, histories.get(pack.id) ?? NO_HISTORY, now, practice);
 }
 
 /** The last reading of every pack. */
@@ -66,11 +36,11 @@ async function lastReadings(db: Database): Promise<Row[]> {
 
 /** Every pack with its last reading, its readiness and a count of its runs, by name. */
 export async function listPacks(db: Database, now: string): Promise<PackOnShelf[]> {
-	const [packs, readings, { practice }, histories, counts] = await Promise.all([
+	const [packs, readings, { practice }, pasts, counts] = await Promise.all([
 		db.models.Pack.findAll({ order: [['name', 'ASC']] }),
 		lastReadings(db),
 		getPreferences(db),
-		checkHistories(db),
+		pastsOf(db),
 		db.sequelize.query<{ packId: string; runs: number; lastRunAt: string }>(
 			`SELECT packId, COUNT(*) AS runs, MAX(startedAt) AS lastRunAt FROM runs WHERE deletedAt IS NULL GROUP BY packId`,
 			{ type: QueryTypes.SELECT }
@@ -85,8 +55,7 @@ export async function listPacks(db: Database, now: string): Promise<PackOnShelf[
 		return {
 			pack,
 			reading,
-			readiness: readinessOf(pack, reading, now, practice),
-			maintenance: maintenanceOf(pack, reading, histories.get(pack.id) ?? NO_HISTORY, now, practice),
+			...careOf(pack, reading, pasts.get(pack.id), now, practice),
 			runs: count?.runs ?? 0,
 			lastRunAt: count ? new Date(count.lastRunAt).toISOString() : null
 		};

@@ -77,7 +77,7 @@ export async function programContext(
 	]);
 	const at = { pack: pack.value, charger: charger.value, channelId: request.channelId, supply, bench };
 	const context: ProgramContext = {
-		around: await surroundings(db, at, request.practice ?? {}),
+		around: await surroundings(db, at, request.practice ?? {}, now),
 		pack: pack.value,
 		reading,
 		charger: charger.value,

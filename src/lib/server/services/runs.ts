@@ -228,6 +228,7 @@ export async function endRun(db: Database, id: string, end: RunEnd, now: string)
 					cellVoltagesV: end.endCellVoltagesV?.length ? end.endCellVoltagesV : null,
 					packVoltageV: end.endCellVoltagesV?.length ? null : endPackVoltageV,
 					state: 'just used',
+					usedSince: 'not used',
 					temperatureDegC: null,
 					cellResistancesOhm: null
 				},

@@ -399,7 +399,9 @@ describe('use cases', () => {
 			const run = ok(
 				await startRun(db, link.asLink(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now())
 			);
-			ok(await endByHand(db, run.id, { endReason: 'full', durationMin: 60, chargeAh: 2 + i / 10 }, now()));
+			// Cut by the timer, so that the pack may be charged again.
+			const end = { endReason: 'timer', durationMin: 60, chargeAh: 2 + i / 10 };
+			ok(await endByHand(db, run.id, { ...end, endCellVoltagesV: [3.9, 3.9, 3.9] }, now()));
 			await db.models.Run.update({ startedAt: at }, { where: { id: run.id } });
 		}
 		const page = await listRuns(db, { limit: 2 });

@@ -2,6 +2,7 @@
 import { Op } from 'sequelize';
 import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
+import type { LastRun } from '$core/pack/known-charge';
 import type { Pack } from '$core/pack/pack';
 import type { PracticeLayer } from '$core/pack/practice';
 import type { ProgramSettings } from '$core/program/settings';
@@ -24,6 +25,22 @@ async function chargesSinceBalance(db: Database, packId: string): Promise<number
 	if (rows.length === 0) return null;
 	const at = rows.findIndex((row) => (row.get('settings') as ProgramSettings).balance);
 	return at < 0 ? rows.length : at;
+}
+
+/** The last run of a pack that had ended by the moment `asOf` (ISO 8601); null when there was none. */
+export async function lastRunOf(db: Database, packId: string, asOf: string): Promise<LastRun | null> {
+	const row = await db.models.Run.findOne({
+		where: { packId, status: 'ended', endedAt: { [Op.lte]: new Date(asOf) } },
+		order: [['endedAt', 'DESC']],
+		attributes: ['task', 'endReason', 'endedAt']
+	});
+	return row
+		? {
+				task: row.get('task') as string,
+				endReason: row.get('endReason') as string | null,
+				endedAt: (row.get('endedAt') as Date).toISOString()
+			}
+		: null;
 }
 
 /** Input power that the other chargers on this supply draw now, and what they could draw at most, W. */
@@ -62,12 +79,14 @@ async function boardsInUse(db: Database, channelId: string): Promise<number> {
 export async function surroundings(
 	db: Database,
 	at: { pack: Pack; charger: Charger; channelId: string; supply: Supply | null; bench: readonly Charger[] },
-	programPractice: PracticeLayer
+	programPractice: PracticeLayer,
+	now: string
 ): Promise<Surroundings> {
-	const [preferences, supplied, charges, boards, slots] = await Promise.all([
+	const [preferences, supplied, charges, lastRun, boards, slots] = await Promise.all([
 		getPreferences(db),
 		onSameSupply(db, at.charger, at.bench),
 		chargesSinceBalance(db, at.pack.id),
+		lastRunOf(db, at.pack.id, now),
 		boardsInUse(db, at.channelId),
 		slotsOf(db, at.charger.id)
 	]);
@@ -76,6 +95,7 @@ export async function surroundings(
 		inventory: preferences.inventory,
 		...supplied,
 		chargesSinceBalance: charges,
+		lastRun,
 		boardsInUse: boards,
 		largest: null,
 		slots: slots.map(({ slot, title }) => ({ slot, title }))

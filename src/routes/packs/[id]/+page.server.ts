@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
-import { readinessOf } from '$core/care/readiness';
 import { app } from '$lib/server/app';
-import { getPack, maintenanceOfPack, readingsOf } from '$lib/server/services/packs';
+import { careOf, pastsOf } from '$lib/server/services/care';
+import { getPack, readingsOf } from '$lib/server/services/packs';
 import { getPreferences } from '$lib/server/services/preferences';
 import { programsOf } from '$lib/server/services/programs';
 import { listRuns } from '$lib/server/services/runs';
@@ -13,10 +13,11 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	const found = await getPack(db, params.id);
 	if (!found.ok) error(404, found.message);
 	const now = new Date().toISOString();
-	const [readings, kept, { practice }, partner, { runs, total }] = await Promise.all([
+	const [readings, kept, { practice }, pasts, partner, { runs, total }] = await Promise.all([
 		readingsOf(db, params.id, 12),
 		programsOf(db, params.id),
 		getPreferences(db),
+		pastsOf(db, params.id),
 		found.value.pairId ? getPack(db, found.value.pairId) : null,
 		listRuns(db, { packId: params.id, limit: 12 })
 	]);
@@ -27,8 +28,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		partner: partner?.ok ? partner.value.name : null,
 		runs,
 		totalRuns: total,
-		maintenance: await maintenanceOfPack(db, found.value, readings[0] ?? null, now),
-		readiness: readinessOf(found.value, readings[0] ?? null, now, practice),
+		...careOf(found.value, readings[0] ?? null, pasts.get(params.id), now, practice),
 		now
 	};
 };
