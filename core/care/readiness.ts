@@ -27,6 +27,8 @@ export interface Readiness {
 	/** Mean state of charge and its band, 0 to 1; null when nothing was read. */
 	soc: number | null;
 	band: { low: number; high: number } | null;
+	/** What besides the volts says so: "filled 3 d ago and not used since"; null when nothing does. */
+	how: string | null;
 }
 
 /** Spread at rest that a person should look into, V (common practice, no source). */
@@ -39,38 +41,6 @@ const days = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) /
 /** A lead battery below this share for some days is harmed by it; a nickel pack above this is ready (common practice, no source). */
 const LEAD_LOW = 0.7;
 const NICKEL_READY = 0.85;
-
-/** Nickel packs lie as they are; lead batteries are kept full. */
-function withoutStorage(
-	chemistry: Chemistry,
-	soc: number,
-	band: Readiness['band'],
-	age: number,
-	since: string,
-	how: string
-): Readiness {
-	const about = `about ${(100 * Math.min(1, Math.max(0, soc))).toFixed(0)} %`;
-	if (chemistry.family === 'lead') {
-		if (soc >= READY_SHARE) return { state: 'ready', sentence: `Full${since}.`, soc, band };
-		if (soc < LEAD_LOW)
-			return {
-				state: 'low',
-				sentence: `Lead hardens when it lies ${about} full${since}: charge it.`,
-				soc,
-				band
-			};
-		return { state: 'part charged', sentence: `Part charged${since}, ${about}: top it up.`, soc, band };
-	}
-	const lost = Math.min(1, (age / 30) * chemistry.defaults.selfDischargePerMonth);
-	if (soc >= NICKEL_READY && lost < 0.2) return { state: 'ready', sentence: `Charged${since}.`, soc, band };
-	if (soc < 0.15) return { state: 'low', sentence: `Low${since}, ${how}.`, soc, band };
-	return {
-		state: 'part charged',
-		sentence: `Part charged${since}, ${about}, ${how}; nickel loses about a fifth a month.`,
-		soc,
-		band
-	};
-}
 
 /** State of charge when the reading was taken, by its volts and by the run before it. */
 const chargeWhenRead = (pack: Pack, reading: ReadingInput, lastRun: LastRun | null): ChargeState => {
@@ -90,7 +60,84 @@ export function isFull(pack: Pack, reading: ReadingInput | null, lastRun: LastRu
 	return soc >= READY_SHARE * full;
 }
 
-/** Judges one pack at the moment `now` (ISO 8601). */
+type Judged = Pick<Readiness, 'state' | 'sentence'>;
+
+/** What is judged, gathered once: charge, cells and age of the reading. */
+interface Sight {
+	pack: Pack;
+	chemistry: Chemistry;
+	reading: ReadingInput;
+	soc: number;
+	/** "about 40 %, used until it faded". */
+	about: string;
+	full: boolean;
+	lowestV: number;
+	highestV: number;
+	ageDays: number;
+	/** " 3 d ago", or nothing for today. */
+	since: string;
+}
+
+/** What a person should look into whatever the chemistry; null when there is nothing. */
+function lookInto({ pack, chemistry, reading, lowestV, highestV, since }: Sight): Judged | null {
+	const { voltages } = chemistry;
+	const look = (sentence: string): Judged => ({ state: 'look', sentence });
+	const lowest = cellVoltages(reading, pack.cells).indexOf(lowestV) + 1;
+	const spread = spreadV(reading);
+	if (highestV > voltages.cellMaxV)
+		return look(`A cell read ${highestV.toFixed(2)} V${since}, above its limit.`);
+	if (reading.state !== 'loaded' && lowestV < voltages.hardFloorV)
+		return look(`Cell ${lowest} read ${lowestV.toFixed(2)} V${since}, below the floor.`);
+	if (spread !== null && spread > LOOK_SPREAD_V)
+		return look(`Cells ${(spread * 1000).toFixed(0)} mV apart${since}, cell ${lowest} lowest.`);
+	return null;
+}
+
+/** Lead batteries are kept full. */
+function ofLead({ soc, about, full, since }: Sight): Judged {
+	if (full) return { state: 'ready', sentence: `Full${since}.` };
+	if (soc < LEAD_LOW)
+		return { state: 'low', sentence: `Lead hardens when it lies ${about} full${since}: charge it.` };
+	return { state: 'part charged', sentence: `Part charged${since}, ${about}: top it up.` };
+}
+
+/** Nickel packs lie as they are. */
+function ofNickel({ soc, about, full, since, ageDays, chemistry }: Sight): Judged {
+	const lost = Math.min(1, (ageDays / 30) * chemistry.defaults.selfDischargePerMonth);
+	if (full && lost < 0.2) return { state: 'ready', sentence: `Charged${since}.` };
+	if (soc < 0.15) return { state: 'low', sentence: `Low${since}, ${about}.` };
+	return {
+		state: 'part charged',
+		sentence: `Part charged${since}, ${about}; nickel loses about a fifth a month.`
+	};
+}
+
+/** Lithium packs are ready, put away at storage, or in between. */
+function ofLithium(sight: Sight, person: PracticeLayer): Judged {
+	const { pack, chemistry, soc, full, lowestV, highestV, ageDays, since } = sight;
+	const { low, high } = chemistry.voltages.storageWindowV;
+	if (full) {
+		const practice = resolvePractice(person, pack.practice);
+		const most = practice.values.storageAfterDays;
+		if (ageDays > most)
+			return {
+				state: 'look',
+				sentence: `Full for ${Math.floor(ageDays)} days, at most ${most} by ${whose(practice, 'storageAfterDays')}: bring it to storage.`
+			};
+		return { state: 'ready', sentence: `Full${since}.` };
+	}
+	if (lowestV >= low && highestV <= high + 0.02)
+		return {
+			state: 'storage',
+			sentence: `At storage${since}, ${lowestV.toFixed(2)} to ${highestV.toFixed(2)} V.`
+		};
+	if (lowestV < low) return { state: 'low', sentence: `Low, ${lowestV.toFixed(2)} V${since}.` };
+	return { state: 'part charged', sentence: `Part charged${since}, about ${(soc * 100).toFixed(0)} %.` };
+}
+
+/**
+ * Judges one pack at the moment `now` (ISO 8601), by its last reading and, where that is known, by how its last run left it.
+ */
 export function readinessOf(
 	pack: Pack,
 	reading: ReadingInput | null,
@@ -98,52 +145,30 @@ export function readinessOf(
 	person: PracticeLayer = {},
 	lastRun: LastRun | null = null
 ): Readiness {
+	const unknown = { soc: null, band: null, how: null };
 	if (pack.condition !== 'in service')
-		return { state: 'out of service', sentence: `Marked ${pack.condition}.`, soc: null, band: null };
-	if (!reading) return { state: 'not read', sentence: 'Never measured here.', soc: null, band: null };
+		return { state: 'out of service', sentence: `Marked ${pack.condition}.`, ...unknown };
+	if (!reading) return { state: 'not read', sentence: 'Never measured here.', ...unknown };
 	const chemistry = chemistryOf(pack.chemistry);
-	const { voltages } = chemistry;
 	const { soc, band, known } = chargeWhenRead(pack, reading, lastRun);
+	const how = known?.how ?? null;
 	const cells = cellVoltages(reading, pack.cells);
-	const lowest = Math.min(...cells);
-	const highest = Math.max(...cells);
-	const spread = spreadV(reading);
-	const age = days(reading.takenAt, now);
-	const since = age >= 1 ? ` ${Math.floor(age)} d ago` : '';
-	const look = (sentence: string): Readiness => ({ state: 'look', sentence, soc, band });
-
-	if (highest > voltages.cellMaxV)
-		return look(`A cell read ${highest.toFixed(2)} V${since}, above its limit.`);
-	if (reading.state !== 'loaded' && lowest < voltages.hardFloorV)
-		return look(`Cell ${cells.indexOf(lowest) + 1} read ${lowest.toFixed(2)} V${since}, below the floor.`);
-	if (spread !== null && spread > LOOK_SPREAD_V)
-		return look(
-			`Cells ${(spread * 1000).toFixed(0)} mV apart${since}, cell ${cells.indexOf(lowest) + 1} lowest.`
-		);
-	if (chemistry.family !== 'lithium')
-		return withoutStorage(chemistry, soc, band, age, since, known ? known.how : 'by its volts');
-	if (isFull(pack, reading, lastRun)) {
-		const practice = resolvePractice(person, pack.practice);
-		const most = practice.values.storageAfterDays;
-		if (age > most)
-			return look(
-				`Full for ${Math.floor(age)} days, at most ${most} by ${whose(practice, 'storageAfterDays')}: bring it to storage.`
-			);
-		return { state: 'ready', sentence: `Full${since}.`, soc, band };
-	}
-	if (lowest >= voltages.storageWindowV.low && highest <= voltages.storageWindowV.high + 0.02)
-		return {
-			state: 'storage',
-			sentence: `At storage${since}, ${lowest.toFixed(2)} to ${highest.toFixed(2)} V.`,
-			soc,
-			band
-		};
-	if (lowest < voltages.storageWindowV.low)
-		return { state: 'low', sentence: `Low, ${lowest.toFixed(2)} V${since}.`, soc, band };
-	return {
-		state: 'part charged',
-		sentence: `Part charged${since}, about ${(soc * 100).toFixed(0)} %.`,
+	const ageDays = days(reading.takenAt, now);
+	const share = (100 * Math.min(1, Math.max(0, soc))).toFixed(0);
+	const sight: Sight = {
+		pack,
+		chemistry,
+		reading,
 		soc,
-		band
+		about: `about ${share} %${chemistry.family === 'nickel' ? `, ${how ?? 'by its volts'}` : ''}`,
+		full: isFull(pack, reading, lastRun),
+		lowestV: Math.min(...cells),
+		highestV: Math.max(...cells),
+		ageDays,
+		since: ageDays >= 1 ? ` ${Math.floor(ageDays)} d ago` : ''
 	};
+	const judged =
+		lookInto(sight) ??
+		{ lead: ofLead, nickel: ofNickel, lithium: (s: Sight) => ofLithium(s, person) }[chemistry.family](sight);
+	return { ...judged, soc, band, how };
 }

@@ -56,7 +56,7 @@
 					>
 					V{#if pack.cells > 1}, spread {Math.round((spreadV(reading) ?? 0) * 1000)} mV{/if}{:else}<span
 						class="num text-ink">{packVoltage(reading).toFixed(2)}</span
-					> V{/if}, about {soc} %
+					> V{/if}, about {soc} %{#if r.chargeState.known}, {r.chargeState.known.how}{/if}
 			{:else}not measured{/if}
 		</p>
 	</div>

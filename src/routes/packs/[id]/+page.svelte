@@ -99,7 +99,10 @@
 							about <span class="num">{Math.round(Math.min(1, Math.max(0, data.readiness.soc)) * 100)} %</span
 							>
 							<span class="quiet"
-								>({Math.round(data.readiness.band.low * 100)} to {Math.round(data.readiness.band.high * 100)} %)</span
+								>({Math.round(data.readiness.band.low * 100)} to {Math.round(data.readiness.band.high * 100)} %{data
+									.readiness.how
+									? `, ${data.readiness.how}`
+									: ''})</span
 							>,
 						{/if}
 						<span class="quiet"
