@@ -2,8 +2,13 @@
 import type { PracticeId, ResolvedPractice } from './practice';
 import { whose } from './practice';
 
+/** What a school is about; forms lay them out in these groups. */
+export const SCHOOL_GROUPS = ['charge', 'lying and emptying', 'hands and place'] as const;
+export type SchoolGroup = (typeof SCHOOL_GROUPS)[number];
+
 export interface School {
 	id: PracticeId;
+	about: SchoolGroup;
 	question: string;
 	/** Why the default is what it is; common practice, no source. */
 	why: string;
@@ -16,6 +21,7 @@ export interface School {
 export const SCHOOLS: readonly School[] = [
 	{
 		id: 'purpose',
+		about: 'charge',
 		question: 'How hard to charge',
 		why: 'About 1C whatever the label; hurry goes up to the label, gentle is about half.',
 		choices: ['gentle', 'standard', 'hurry'],
@@ -23,6 +29,7 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'hurryMaxC',
+		about: 'charge',
 		question: 'Most in a hurry',
 		why: 'Twice the capacity per hour: many labels promise more than cells bear for long.',
 		choices: { min: 0.5, max: 20, step: 0.5, unit: 'C', off: null },
@@ -30,6 +37,7 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'noLabelC',
+		about: 'charge',
 		question: 'No rate on the label',
 		why: 'What the chemistry bears without harm, 1C for most; more is a guess.',
 		choices: { min: 0.5, max: 3, step: 0.5, unit: 'C', off: 'by chemistry' },
@@ -37,6 +45,7 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'fastMode',
+		about: 'charge',
 		question: 'Fast charge',
 		why: 'Only when it is asked for, and then what it skips is said.',
 		choices: ['when pressed', 'never'],
@@ -44,6 +53,7 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'guards',
+		about: 'charge',
 		question: 'Timer and limit',
 		why: 'For each pack its own: a limit that fits the largest protects no smaller one.',
 		choices: ['per pack', 'largest pack', 'off'],
@@ -51,6 +61,7 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'balance',
+		about: 'charge',
 		question: 'Balance lead',
 		why: 'Every charge: it also lets the charger watch each cell.',
 		choices: ['every charge', 'every third charge'],
@@ -58,6 +69,7 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'fullness',
+		about: 'charge',
 		question: 'End of charge',
 		why: 'Full; a little less gives up about a tenth for many more cycles.',
 		choices: ['full', 'a little less'],
@@ -65,27 +77,47 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'stepRounding',
+		about: 'charge',
 		question: 'Rounding to the step',
 		why: 'Down, so that no limit is passed by a step.',
 		choices: ['down', 'nearest'],
 		ofPack: false
 	},
 	{
-		id: 'storageV',
-		question: 'Storage voltage',
-		why: 'The middle of what the schools use for the chemistry.',
-		choices: { min: 3.5, max: 3.95, step: 0.01, unit: 'V/cell', off: 'by chemistry' },
-		ofPack: true
-	},
-	{
 		id: 'cautiousBelowV',
+		about: 'charge',
 		question: 'Gentle on cells under',
 		why: 'Off: between floor and full no cell needs special care.',
 		choices: { min: 3, max: 3.8, step: 0.05, unit: 'V', off: 'off' },
 		ofPack: true
 	},
 	{
+		id: 'parallel',
+		about: 'charge',
+		question: 'Joined in parallel',
+		why: 'Same chemistry and cells, every cell within 0.1 V, and no more than 1C as they meet.',
+		choices: ['close volts', 'close volts, strict', 'same model only', 'never'],
+		ofPack: false
+	},
+	{
+		id: 'storageV',
+		about: 'lying and emptying',
+		question: 'Storage voltage',
+		why: 'The middle of what the schools use for the chemistry.',
+		choices: { min: 3.5, max: 3.95, step: 0.01, unit: 'V/cell', off: 'by chemistry' },
+		ofPack: true
+	},
+	{
+		id: 'storageAfterDays',
+		about: 'lying and emptying',
+		question: 'Full for at most',
+		why: 'Five days; some put a pack away the same day, some after a week.',
+		choices: { min: 1, max: 30, step: 1, unit: 'days', off: null },
+		ofPack: true
+	},
+	{
 		id: 'dischargeC',
+		about: 'lying and emptying',
 		question: 'Discharge rate',
 		why: 'A fifth of the capacity per hour, as capacities are rated.',
 		choices: { min: 0.05, max: 2, step: 0.05, unit: 'C', off: null },
@@ -93,6 +125,7 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'dischargeEnd',
+		about: 'lying and emptying',
 		question: 'End of discharge',
 		why: 'The everyday end; the floor only to check a capacity.',
 		choices: ['everyday', 'capacity check'],
@@ -100,34 +133,15 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'cycleOrder',
+		about: 'lying and emptying',
 		question: 'Cycle begins',
 		why: 'Down first: the pack is full when it ends.',
 		choices: ['down first', 'up first'],
 		ofPack: false
 	},
 	{
-		id: 'plugOrder',
-		question: 'Plug order',
-		why: 'Main lead first, so that no charge flows through thin balance wires.',
-		choices: ['main lead first', 'balance lead first', 'either'],
-		ofPack: false
-	},
-	{
-		id: 'unplugOrder',
-		question: 'Unplug order',
-		why: 'The reverse of plugging in: balance lead first.',
-		choices: ['balance lead first', 'main lead first'],
-		ofPack: false
-	},
-	{
-		id: 'storageAfterDays',
-		question: 'Full for at most',
-		why: 'Five days; some put a pack away the same day, some after a week.',
-		choices: { min: 1, max: 30, step: 1, unit: 'days', off: null },
-		ofPack: true
-	},
-	{
 		id: 'maintenance',
+		about: 'lying and emptying',
 		question: 'Capacity check',
 		why: 'Every three months shows a tired pack in time; each check is a cycle of wear.',
 		choices: ['monthly', 'every 3 months', 'lithium never'],
@@ -135,20 +149,31 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'maintenanceOrder',
+		about: 'lying and emptying',
 		question: 'Check goes',
 		why: 'Full, then empty: what comes out is the capacity. Full, then storage spares the deep end and shows only what went in.',
 		choices: ['charge, empty, storage', 'charge, storage'],
 		ofPack: true
 	},
 	{
-		id: 'parallel',
-		question: 'Joined in parallel',
-		why: 'Same chemistry and cells, every cell within 0.1 V, and no more than 1C as they meet.',
-		choices: ['close volts', 'close volts, strict', 'same model only', 'never'],
+		id: 'plugOrder',
+		about: 'hands and place',
+		question: 'Plug order',
+		why: 'Main lead first, so that no charge flows through thin balance wires.',
+		choices: ['main lead first', 'balance lead first', 'either'],
+		ofPack: false
+	},
+	{
+		id: 'unplugOrder',
+		about: 'hands and place',
+		question: 'Unplug order',
+		why: 'The reverse of plugging in: balance lead first.',
+		choices: ['balance lead first', 'main lead first'],
 		ofPack: false
 	},
 	{
 		id: 'container',
+		about: 'hands and place',
 		question: 'Container',
 		why: 'Vented and fire-resistant; a sealed metal box holds the pressure in.',
 		choices: ['vented box', 'bag', 'bricks', 'metal box'],
@@ -156,6 +181,7 @@ export const SCHOOLS: readonly School[] = [
 	},
 	{
 		id: 'fieldBattery',
+		about: 'hands and place',
 		question: 'Power at the field',
 		why: 'Its own battery: a drained vehicle does not start.',
 		choices: ['its own battery', 'the vehicle'],

@@ -34,6 +34,8 @@ interface Candidate {
 	reading: ReadingInput | null;
 }
 
+const ago = (hours: number) =>
+	hours < 48 ? `${Math.round(hours)} h ago` : `${Math.round(hours / 24)} d ago`;
 const stop = (rule: string, sentence: string): JoinFinding => ({ rule, severity: 'stop', sentence });
 
 /** What the packs are, whatever they read. */
@@ -109,7 +111,7 @@ function byReading(members: readonly Candidate[], now: string): JoinFinding[] {
 			out.push({
 				rule: 'join-reading-stale',
 				severity: 'check',
-				sentence: `${pack.name} was read ${reading.state === 'rest' ? `${Math.round(ageH)} h ago` : reading.state}: read all of them again at rest, right before.`
+				sentence: `${pack.name} was read ${reading.state === 'rest' ? ago(ageH) : reading.state}: read all of them again at rest, right before.`
 			});
 		const { cellMaxV, hardFloorV } = chemistryOf(pack.chemistry).voltages;
 		const outside = (cells ?? []).find((v) => v > cellMaxV || v < hardFloorV);
@@ -168,5 +170,7 @@ export function mayJoin(candidates: readonly Candidate[], practice: ResolvedPrac
 	const meeting = alike && members.length === candidates.length ? meetingOf(members) : null;
 	if (meeting && chemistryOf(packs[0].chemistry).family === 'lithium')
 		findings.push(...byVolts(members, meeting, practice));
+	const gravity = { stop: 0, check: 1, note: 2 };
+	findings.sort((a, b) => gravity[a.severity] - gravity[b.severity]);
 	return { findings, meeting, may: findings.every((f) => f.severity !== 'stop') };
 }

@@ -1,7 +1,7 @@
 <!-- The schools of practice as one list: what this layer follows, what it leaves to the layer above, and why the default. -->
 <script lang="ts">
 	import { DEFAULT_PRACTICE, type PracticeLayer } from '$core/pack/practice';
-	import { SCHOOLS, showChoice, type School } from '$core/pack/schools';
+	import { SCHOOL_GROUPS, SCHOOLS, showChoice, type School } from '$core/pack/schools';
 
 	interface Props {
 		layer: PracticeLayer;
@@ -13,6 +13,7 @@
 	}
 	let { layer, above = {}, ofPack = false, onset }: Props = $props();
 
+	const id = $props.id();
 	const schools = $derived(SCHOOLS.filter((s) => !ofPack || s.ofPack));
 	const inherited = (s: School) => ({ ...DEFAULT_PRACTICE, ...above })[s.id];
 	/** The values a school offers, each as it is written. */
@@ -32,25 +33,33 @@
 	}
 </script>
 
-<ul>
-	{#each schools as s (s.id)}
-		{@const list = options(s)}
-		{@const own = layer[s.id] !== undefined}
-		<li class="grid gap-x-4 gap-y-1 border-b py-2 sm:grid-cols-[11rem_16rem_1fr]" data-school={s.id}>
-			<label class="font-semibold" for="school-{s.id}">{s.question}</label>
-			<select
-				id="school-{s.id}"
-				class="field"
-				class:font-semibold={own}
-				value={own ? String(list.findIndex((o) => o.value === layer[s.id])) : ''}
-				onchange={(e) => choose(s, e.currentTarget.value)}
-			>
-				<option value=""
-					>{showChoice(s.id, inherited(s))} ({above[s.id] === undefined ? 'usual' : 'yours'})</option
+{#each SCHOOL_GROUPS as group (group)}
+	<p
+		class="mt-4 border-b pb-1 text-[12.5px] font-semibold text-act first-letter:uppercase"
+		id="{id}-{group.replaceAll(' ', '-')}"
+	>
+		{group}
+	</p>
+	<ul aria-labelledby="{id}-{group.replaceAll(' ', '-')}">
+		{#each schools.filter((s) => s.about === group) as s (s.id)}
+			{@const list = options(s)}
+			{@const own = layer[s.id] !== undefined}
+			<li class="grid gap-x-4 gap-y-1 border-b py-2 sm:grid-cols-[11rem_16rem_1fr]" data-school={s.id}>
+				<label class="font-semibold" for="school-{s.id}">{s.question}</label>
+				<select
+					id="school-{s.id}"
+					class="field"
+					class:font-semibold={own}
+					value={own ? String(list.findIndex((o) => o.value === layer[s.id])) : ''}
+					onchange={(e) => choose(s, e.currentTarget.value)}
 				>
-				{#each list as o, i (i)}<option value={String(i)}>{o.text}</option>{/each}
-			</select>
-			<p class="quiet text-[12.5px]">{s.why}</p>
-		</li>
-	{/each}
-</ul>
+					<option value=""
+						>{showChoice(s.id, inherited(s))} ({above[s.id] === undefined ? 'usual' : 'yours'})</option
+					>
+					{#each list as o, i (i)}<option value={String(i)}>{o.text}</option>{/each}
+				</select>
+				<p class="quiet text-[12.5px]">{s.why}</p>
+			</li>
+		{/each}
+	</ul>
+{/each}
