@@ -4,7 +4,9 @@
 	import { CHEMISTRIES, chemistryOf } from '$core/chemistry/catalogue';
 	import { CONNECTORS } from '$core/pack/connector';
 	import { PackCondition, type Pack } from '$core/pack/pack';
+	import type { PracticeLayer } from '$core/pack/practice';
 	import { send } from './api';
+	import Choice from './Choice.svelte';
 	import Field from './Field.svelte';
 	import PracticeList from './PracticeList.svelte';
 	import { askAboutDraft, draftOf, readPackDraft } from './pack-draft';
@@ -13,8 +15,10 @@
 		pack?: Pack | null;
 		/** The other packs of the shelf, to name a partner from. */
 		others?: Pick<Pack, 'id' | 'name' | 'chemistry' | 'cells'>[];
+		/** What the person follows where the pack has no school of its own. */
+		practice?: PracticeLayer;
 	}
-	let { pack = null, others = [] }: Props = $props();
+	let { pack = null, others = [], practice = {} }: Props = $props();
 
 	// The draft starts from the pack and then belongs to the person typing.
 	// svelte-ignore state_referenced_locally
@@ -26,6 +30,11 @@
 
 	const question = $derived(draft.capacityMah === confirmedMah ? null : askAboutDraft(draft));
 	const chemistry = $derived(chemistryOf(draft.chemistry));
+	const partners = $derived(
+		others.filter(
+			(o) => o.id !== pack?.id && o.chemistry === draft.chemistry && o.cells === Number(draft.cells)
+		)
+	);
 	const nominal = $derived(chemistryOf(draft.chemistry).voltages.nominalV * Number(draft.cells));
 
 	async function submit(event: SubmitEvent) {
@@ -55,12 +64,11 @@
 	<div class="grid gap-x-5 gap-y-3 sm:grid-cols-2">
 		<Field label="Name" bind:value={draft.name} error={errors.name} required />
 		<Field label="Used in" bind:value={draft.usedIn} error={errors.usedIn} />
-		<div>
-			<label class="block text-[13px] font-semibold" for="chemistry">Chemistry</label>
-			<select id="chemistry" class="field mt-[2px]" bind:value={draft.chemistry}>
-				{#each CHEMISTRIES as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
-			</select>
-		</div>
+		<Choice
+			label="Chemistry"
+			bind:value={draft.chemistry}
+			options={CHEMISTRIES.map((c) => [c.id, c.name] as const)}
+		/>
 		<div class="grid grid-cols-2 gap-3">
 			<Field
 				label="Cells in series"
@@ -118,21 +126,18 @@
 			error={errors.measuredMah}
 			hint="from a capacity check, if one was made"
 		/>
-		<div>
-			<label class="block text-[13px] font-semibold" for="connector">Main connector</label>
-			<select id="connector" class="field mt-[2px]" bind:value={draft.connectorId}>
-				<option value="">not known</option>
-				{#each CONNECTORS as c (c.id)}<option value={c.id}>{c.name}, {c.currentA} A</option>{/each}
-			</select>
-		</div>
+		<Choice
+			label="Main connector"
+			bind:value={draft.connectorId}
+			options={[['', 'not known'], ...CONNECTORS.map((c) => [c.id, `${c.name}, ${c.currentA} A`] as const)]}
+		/>
 		<Field label="First used" type="date" bind:value={draft.firstUsedOn} error={errors.firstUsedOn} />
-		<div>
-			<label class="block text-[13px] font-semibold" for="condition">Condition</label>
-			<select id="condition" class="field mt-[2px]" bind:value={draft.condition}>
-				{#each PackCondition.options as c (c)}<option value={c}>{c}</option>{/each}
-			</select>
-			<p class="quiet mt-[2px] text-[12px]">Swollen, dented or cut: it is not charged again.</p>
-		</div>
+		<Choice
+			label="Condition"
+			bind:value={draft.condition}
+			options={PackCondition.options.map((c) => [c, c] as const)}
+			hint="Swollen, dented or cut: it is not charged again."
+		/>
 		{#if chemistry.balanceFromCells !== null}
 			<label class="flex items-center gap-2 self-center">
 				<input type="checkbox" class="size-4" bind:checked={draft.balanceLead} />
@@ -147,27 +152,29 @@
 				hint="only where the maker says other than {chemistry.voltages.chargeEndV.toFixed(2)} V"
 			/>
 		{/if}
-		<label
-			><span class="block text-[13px] font-semibold">Electronics in it</span>
-			<select class="field mt-[2px]" bind:value={draft.electronics}>
-				<option value="none">none</option>
-				<option value="own balancer">its own balancer</option>
-				<option value="discharges itself">discharges itself after some days</option>
-			</select></label
-		>
-		<label
-			><span class="block text-[13px] font-semibold">Works as a pair with</span>
-			<select class="field mt-[2px]" bind:value={draft.pairId}>
-				<option value="">no other pack</option>
-				{#each others.filter((o) => o.id !== pack?.id && o.chemistry === draft.chemistry && o.cells === Number(draft.cells)) as o (o.id)}
-					<option value={o.id}>{o.name}</option>
-				{/each}
-			</select></label
-		>
+		<Choice
+			label="Electronics in it"
+			bind:value={draft.electronics}
+			options={[
+				['none', 'none'],
+				['own balancer', 'its own balancer'],
+				['discharges itself', 'discharges itself after some days']
+			]}
+		/>
+		<Choice
+			label="Works as a pair with"
+			bind:value={draft.pairId}
+			options={[['', 'no other pack'], ...partners.map((o) => [o.id, o.name] as const)]}
+		/>
 		<details class="sm:col-span-2" open={Object.keys(draft.practice).length > 0}>
 			<summary class="link cursor-pointer py-1">Schools this pack follows, other than yours</summary>
 			<div class="mt-2">
-				<PracticeList layer={draft.practice} ofPack onset={(next) => (draft.practice = next)} />
+				<PracticeList
+					layer={draft.practice}
+					above={practice}
+					ofPack
+					onset={(next) => (draft.practice = next)}
+				/>
 			</div>
 		</details>
 		<div class="sm:col-span-2">

@@ -63,7 +63,8 @@ export async function listPacks(db: Database, now: string): Promise<PackOnShelf[
 }
 
 /** Every pack on the shelf as it is described, without its past. */
-export const allPacks = async (db: Database): Promise<Pack[]> => (await db.models.Pack.findAll()).map(toPack);
+export const allPacks = async (db: Database): Promise<Pack[]> =>
+	(await db.models.Pack.findAll({ order: [['name', 'ASC']] })).map(toPack);
 
 export async function getPack(db: Database, id: string): Promise<Result<Pack>> {
 	const row = await db.models.Pack.findByPk(id);

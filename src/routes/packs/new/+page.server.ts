@@ -1,8 +1,10 @@
 import { app } from '$lib/server/app';
-import { listPacks } from '$lib/server/services/packs';
+import { allPacks } from '$lib/server/services/packs';
+import { getPreferences } from '$lib/server/services/preferences';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {
-	const shelf = await listPacks((await app()).db, new Date().toISOString());
-	return { others: shelf.map((p) => p.pack) };
+	const { db } = await app();
+	const [others, { practice }] = await Promise.all([allPacks(db), getPreferences(db)]);
+	return { others, practice };
 };

@@ -8,5 +8,5 @@
 <div class="page">
 	<h1>New pack</h1>
 	<p class="quiet mt-1">Read it from the label. What the label does not say stays empty.</p>
-	<PackForm others={data.others} />
+	<PackForm others={data.others} practice={data.practice} />
 </div>

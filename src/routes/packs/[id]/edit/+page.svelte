@@ -6,5 +6,5 @@
 <svelte:head><title>Edit {data.pack.name} · Stack Tender</title></svelte:head>
 <div class="page">
 	<h1>{data.pack.name}</h1>
-	<PackForm pack={data.pack} others={data.others} />
+	<PackForm pack={data.pack} others={data.others} practice={data.practice} />
 </div>
