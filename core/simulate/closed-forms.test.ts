@@ -4,7 +4,8 @@ import { test } from 'node:test';
 import { curveFromAnchors } from '../chemistry/curve';
 import type { ChargeControl } from './charge-control';
 import { ChargeSimulation } from './charge-simulation';
-import { PLAIN, type PackModel } from './pack-model';
+import type { PackModel } from './pack-model';
+import { aPackModel } from '../../tests/support/pack-models';
 import { runCharge } from './run-legs';
 
 const A_V = 3.5;
@@ -13,25 +14,19 @@ const CAPACITY_AH = 2;
 const OHM = 0.05;
 
 const one = (value: number) => Float64Array.of(value);
-const linear = (change: Partial<PackModel> = {}): PackModel => ({
-	curve: curveFromAnchors([
-		[-0.1, A_V - 0.1 * B_V],
-		[1.2, A_V + 1.2 * B_V]
-	]),
-	capacityAh: one(CAPACITY_AH),
-	startSoc: one(0.5),
-	seriesOhm: one(OHM),
-	relaxOhm: one(0),
-	relaxS: 60,
-	resistanceDoublesPerK: Infinity,
-	heatCapacityJPerK: 100,
-	coolingS: Infinity,
-	startDegC: 25,
-	ambientDegC: 25,
-	coulombicEfficiency: 1,
-	...PLAIN,
-	...change
-});
+const linear = (change: Partial<PackModel> = {}): PackModel =>
+	aPackModel(
+		{
+			curve: curveFromAnchors([
+				[-0.1, A_V - 0.1 * B_V],
+				[1.2, A_V + 1.2 * B_V]
+			]),
+			capacityAh: [CAPACITY_AH],
+			startSoc: [0.5],
+			seriesOhm: [OHM]
+		},
+		change
+	);
 const control = (change: Partial<ChargeControl> = {}): ChargeControl => ({
 	currentA: 2,
 	endVoltageV: 4.2,

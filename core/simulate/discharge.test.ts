@@ -6,7 +6,8 @@ import { curveFromAnchors } from '../chemistry/curve';
 import type { ChargeControl } from './charge-control';
 import { DischargeSimulation, type DischargeControl } from './discharge-simulation';
 import { goesOn, restLeg, simulateLeg, type Leg } from './legs';
-import { PLAIN, type PackModel } from './pack-model';
+import type { PackModel } from './pack-model';
+import { aPackModel } from '../../tests/support/pack-models';
 import { runLegs } from './run-legs';
 
 const A_V = 3.4;
@@ -14,25 +15,19 @@ const B_V = 0.8;
 const CAPACITY_AH = 2;
 const OHM = 0.05;
 const one = (value: number) => Float64Array.of(value);
-const linear = (change: Partial<PackModel> = {}): PackModel => ({
-	curve: curveFromAnchors([
-		[-0.2, A_V - 0.2 * B_V],
-		[1.2, A_V + 1.2 * B_V]
-	]),
-	capacityAh: one(CAPACITY_AH),
-	startSoc: one(0.9),
-	seriesOhm: one(OHM),
-	relaxOhm: one(0),
-	relaxS: 60,
-	resistanceDoublesPerK: Infinity,
-	heatCapacityJPerK: 100,
-	coolingS: Infinity,
-	startDegC: 25,
-	ambientDegC: 25,
-	coulombicEfficiency: 1,
-	...PLAIN,
-	...change
-});
+const linear = (change: Partial<PackModel> = {}): PackModel =>
+	aPackModel(
+		{
+			curve: curveFromAnchors([
+				[-0.2, A_V - 0.2 * B_V],
+				[1.2, A_V + 1.2 * B_V]
+			]),
+			capacityAh: [CAPACITY_AH],
+			startSoc: [0.9],
+			seriesOhm: [OHM]
+		},
+		change
+	);
 const down = (change: Partial<DischargeControl> = {}): DischargeControl => ({
 	currentA: 1,
 	powerW: Infinity,

@@ -6,8 +6,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { curveFromAnchors } from '../../core/chemistry/curve';
-import { PLAIN, type PackModel } from '../../core/simulate/pack-model';
+import type { PackModel } from '../../core/simulate/pack-model';
 import { runLegs } from '../../core/simulate/run-legs';
+import { aPackModel } from '../support/pack-models';
 
 const CAPACITY_AH = 0.85;
 const END_V = 3.0;
@@ -50,23 +51,17 @@ function publishedAh(rateC: number): number {
 
 /** Our model of it: its curve, one series resistance, one pair, and a capacity to be found. */
 function ours(capacityAh: number): PackModel {
-	const one = (value: number) => Float64Array.of(value);
 	const anchors = Array.from({ length: 101 }, (_, k) => [k / 100, voc(k / 100)] as const);
-	return {
-		curve: curveFromAnchors([[-0.05, 2.2], ...anchors, [1.05, voc(1) + 0.06]]),
-		capacityAh: one(capacityAh),
-		startSoc: one(1),
-		seriesOhm: one(0.07446 + 0.04669),
-		relaxOhm: one(0.04984),
-		relaxS: 0.04984 * 4475,
-		resistanceDoublesPerK: Infinity,
-		heatCapacityJPerK: 20,
-		coolingS: 1500,
-		startDegC: 25,
-		ambientDegC: 25,
-		coulombicEfficiency: 1,
-		...PLAIN
-	};
+	return aPackModel(
+		{
+			curve: curveFromAnchors([[-0.05, 2.2], ...anchors, [1.05, voc(1) + 0.06]]),
+			capacityAh: [capacityAh],
+			startSoc: [1],
+			seriesOhm: [0.07446 + 0.04669],
+			relaxOhm: [0.04984]
+		},
+		{ relaxS: 0.04984 * 4475, heatCapacityJPerK: 20, coolingS: 1500 }
+	);
 }
 const givesAh = (capacityAh: number, rateC: number) =>
 	runLegs(

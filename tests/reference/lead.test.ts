@@ -5,10 +5,10 @@ import { chemistryOf } from '../../core/chemistry/catalogue';
 import { compensationV, floatAt, setMaxAt } from '../../core/chemistry/compensation';
 import { curveFromAnchors, ocvAt } from '../../core/chemistry/curve';
 import { solve } from '../../core/program/solve';
-import { PLAIN, type PackModel } from '../../core/simulate/pack-model';
 import { runLegs } from '../../core/simulate/run-legs';
 import { aContext, aReading } from '../support/bench-chargers';
 import { aMultiCharger, leadPack } from '../support/rule-cases';
+import { aPackModel } from '../support/pack-models';
 
 const lead = chemistryOf('lead');
 const charging = (degC: number, change = {}) =>
@@ -66,25 +66,18 @@ test('compensation is −3 to −5 mV per kelvin and cell from 25 °C, clamped, 
 
 test('Peukert 1897: 100 Ah at 20 h with k = 1.2 gives 75.8 Ah in 3.79 h at 20 A', () => {
 	// A cell whose volts say exactly how empty it is, so that its end is where the law puts it.
-	const model: PackModel = {
-		curve: curveFromAnchors([
-			[-0.2, 1.8],
-			[1.1, 3.1]
-		]),
-		capacityAh: Float64Array.of(100),
-		startSoc: Float64Array.of(1),
-		seriesOhm: Float64Array.of(1e-9),
-		relaxOhm: Float64Array.of(0),
-		relaxS: 60,
-		resistanceDoublesPerK: Infinity,
-		heatCapacityJPerK: 1e6,
-		coolingS: Infinity,
-		startDegC: 25,
-		ambientDegC: 25,
-		coulombicEfficiency: 1,
-		...PLAIN,
-		peukert: { exponent: 1.2, ratedA: 5 }
-	};
+	const model = aPackModel(
+		{
+			curve: curveFromAnchors([
+				[-0.2, 1.8],
+				[1.1, 3.1]
+			]),
+			capacityAh: [100],
+			startSoc: [1],
+			seriesOhm: [1e-9]
+		},
+		{ heatCapacityJPerK: 1e6, peukert: { exponent: 1.2, ratedA: 5 } }
+	);
 	const at = (currentA: number) =>
 		runLegs(
 			model,

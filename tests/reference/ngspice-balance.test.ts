@@ -7,25 +7,20 @@ import { test } from 'node:test';
 import { lipo } from '../../core/chemistry/lipo';
 import type { ChargeControl } from '../../core/simulate/charge-control';
 import type { DischargeControl } from '../../core/simulate/discharge-simulation';
-import { PLAIN, type PackModel } from '../../core/simulate/pack-model';
 import { runCharge, runLegs, type Trace } from '../../core/simulate/run-legs';
 import { interpolate, runSpice, runSpiceDischarge, type SpiceRun } from '../support/ngspice';
+import { aPackModel } from '../support/pack-models';
 
-const MODEL: PackModel = {
-	curve: lipo.curve,
-	capacityAh: Float64Array.of(2.6, 2.6, 2.35, 2.6),
-	startSoc: Float64Array.of(0.25, 0.25, 0.05, 0.25),
-	seriesOhm: Float64Array.of(0.0046, 0.0046, 0.0092, 0.0046),
-	relaxOhm: Float64Array.of(0.0135, 0.0135, 0.02, 0.0135),
-	relaxS: 180,
-	resistanceDoublesPerK: Infinity,
-	heatCapacityJPerK: 240,
-	coolingS: 1500,
-	startDegC: 25,
-	ambientDegC: 25,
-	coulombicEfficiency: 1,
-	...PLAIN
-};
+const MODEL = aPackModel(
+	{
+		curve: lipo.curve,
+		capacityAh: [2.6, 2.6, 2.35, 2.6],
+		startSoc: [0.25, 0.25, 0.05, 0.25],
+		seriesOhm: [0.0046, 0.0046, 0.0092, 0.0046],
+		relaxOhm: [0.0135, 0.0135, 0.02, 0.0135]
+	},
+	{ relaxS: 180, heatCapacityJPerK: 240, coolingS: 1500 }
+);
 const OFF = { timerS: Infinity, capacityLimitAh: Infinity, temperatureLimitDegC: Infinity };
 const CONTROL: ChargeControl = {
 	...OFF,

@@ -6,25 +6,20 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { lipo } from '../../core/chemistry/lipo';
 import type { ChargeControl } from '../../core/simulate/charge-control';
-import { PLAIN, type PackModel } from '../../core/simulate/pack-model';
 import { runCharge } from '../../core/simulate/run-legs';
 import { interpolate, runSpice } from '../support/ngspice';
+import { aPackModel } from '../support/pack-models';
 
-const MODEL: PackModel = {
-	curve: lipo.curve,
-	capacityAh: Float64Array.of(2.6, 2.5, 2.62),
-	startSoc: Float64Array.of(0.2, 0.22, 0.19),
-	seriesOhm: Float64Array.of(0.0046, 0.0052, 0.0049),
-	relaxOhm: Float64Array.of(0.0135, 0.0135, 0.0142),
-	relaxS: 180,
-	resistanceDoublesPerK: Infinity,
-	heatCapacityJPerK: 180,
-	coolingS: 1500,
-	startDegC: 25,
-	ambientDegC: 25,
-	coulombicEfficiency: 1,
-	...PLAIN
-};
+const MODEL = aPackModel(
+	{
+		curve: lipo.curve,
+		capacityAh: [2.6, 2.5, 2.62],
+		startSoc: [0.2, 0.22, 0.19],
+		seriesOhm: [0.0046, 0.0052, 0.0049],
+		relaxOhm: [0.0135, 0.0135, 0.0142]
+	},
+	{ relaxS: 180, heatCapacityJPerK: 180, coolingS: 1500 }
+);
 /** The power limit is chosen so that the charge goes through constant current, power and voltage. */
 const CONTROL: ChargeControl = {
 	currentA: 2.6,

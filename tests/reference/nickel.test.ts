@@ -7,34 +7,37 @@ import { packModel } from '../../core/forecast/assume';
 import { legsOf } from '../../core/forecast/program-legs';
 import { resolve } from '../../core/program/context';
 import { solve } from '../../core/program/solve';
-import { PLAIN, type PackModel } from '../../core/simulate/pack-model';
+import type { PackModel } from '../../core/simulate/pack-model';
 import { runCharge, runLegs, type Outcome } from '../../core/simulate/run-legs';
 import type { ChargeControl } from '../../core/simulate/charge-control';
 import { aContext, aReading } from '../support/bench-chargers';
 import { aMultiCharger, nimhPack } from '../support/rule-cases';
+import { aPackModel } from '../support/pack-models';
 
 const CAPACITY_AH = 2;
 
 function cell(chemistryId: string, degC: number, soc = 0): PackModel {
 	const chemistry = chemistryOf(chemistryId);
 	const d = chemistry.defaults;
-	const one = (value: number) => Float64Array.of(value);
-	return {
-		curve: chemistry.curve,
-		capacityAh: one(CAPACITY_AH),
-		startSoc: one(soc),
-		seriesOhm: one(d.seriesOhmAh / CAPACITY_AH),
-		relaxOhm: one(d.relaxOhmAh / CAPACITY_AH),
-		relaxS: d.relaxS,
-		resistanceDoublesPerK: d.resistanceDoublesPerK,
-		heatCapacityJPerK: d.heatCapacityJPerKAh * CAPACITY_AH,
-		coolingS: d.coolingS,
-		startDegC: degC,
-		ambientDegC: degC,
-		coulombicEfficiency: d.coulombicEfficiency,
-		...PLAIN,
-		acceptance: chemistry.acceptance
-	};
+	return aPackModel(
+		{
+			curve: chemistry.curve,
+			capacityAh: [CAPACITY_AH],
+			startSoc: [soc],
+			seriesOhm: [d.seriesOhmAh / CAPACITY_AH],
+			relaxOhm: [d.relaxOhmAh / CAPACITY_AH]
+		},
+		{
+			relaxS: d.relaxS,
+			resistanceDoublesPerK: d.resistanceDoublesPerK,
+			heatCapacityJPerK: d.heatCapacityJPerKAh * CAPACITY_AH,
+			coolingS: d.coolingS,
+			startDegC: degC,
+			ambientDegC: degC,
+			coulombicEfficiency: d.coulombicEfficiency,
+			acceptance: chemistry.acceptance
+		}
+	);
 }
 
 const control = (currentA: number, change: Partial<ChargeControl> = {}): ChargeControl => ({

@@ -5,8 +5,8 @@ import { lipo } from '../../core/chemistry/lipo';
 import { curveFromAnchors, ocvAt, slopeAt, socAt } from '../../core/chemistry/curve';
 import { life } from '../../core/chemistry/life';
 import { liion } from '../../core/chemistry/liion';
-import { PLAIN } from '../../core/simulate/pack-model';
 import { runCharge } from '../../core/simulate/run-legs';
+import { aPackModel } from '../support/pack-models';
 
 /** Chen and Rincón-Mora 2006, IEEE Trans. Energy Conversion 21(2), 504-511: polymer Li-ion, 850 mAh (from memory). */
 const chenVoc = (s: number) =>
@@ -40,26 +40,21 @@ test('IEC 62133-2: the set limit leaves room under 4.25 V per cell, and charging
 test('a charge of the published cell itself (its curve, Rs 74 mΩ, RtL 50 mΩ) ends full and takes what was missing', () => {
 	const anchors = Array.from({ length: 41 }, (_, k) => [k / 40, chenVoc(k / 40)] as const);
 	const outcome = runCharge(
-		{
-			curve: curveFromAnchors(
-				[[-0.02, 2.2], ...anchors.slice(1), [1.05, chenVoc(1) + 0.06]].sort((a, b) => a[0] - b[0]) as [
-					number,
-					number
-				][]
-			),
-			capacityAh: Float64Array.of(0.85),
-			startSoc: Float64Array.of(0.2),
-			seriesOhm: Float64Array.of(0.07446),
-			relaxOhm: Float64Array.of(0.04984),
-			relaxS: 0.04984 * 4475,
-			resistanceDoublesPerK: Infinity,
-			heatCapacityJPerK: 20,
-			coolingS: 1500,
-			startDegC: 25,
-			ambientDegC: 25,
-			coulombicEfficiency: 1,
-			...PLAIN
-		},
+		aPackModel(
+			{
+				curve: curveFromAnchors(
+					[[-0.02, 2.2], ...anchors.slice(1), [1.05, chenVoc(1) + 0.06]].sort((a, b) => a[0] - b[0]) as [
+						number,
+						number
+					][]
+				),
+				capacityAh: [0.85],
+				startSoc: [0.2],
+				seriesOhm: [0.07446],
+				relaxOhm: [0.04984]
+			},
+			{ relaxS: 0.04984 * 4475, heatCapacityJPerK: 20, coolingS: 1500 }
+		),
 		{
 			currentA: 0.85,
 			endVoltageV: chenVoc(1),
