@@ -121,6 +121,8 @@ export type EndOfCharge =
 	| {
 			readonly kind: 'absorption';
 			readonly floatV: Window;
+			/** Current that a full battery goes on taking on float, per hour of its capacity. */
+			readonly floatC: number;
 			/** V per kelvin and cell, both negative. */
 			readonly absorptionVPerK: number;
 			readonly floatVPerK: number;

@@ -47,6 +47,7 @@ const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 	endOfCharge: {
 		kind: 'absorption',
 		floatV: { low: 2.25, high: 2.3 },
+		floatC: 0.001,
 		absorptionVPerK: -0.0045,
 		floatVPerK: -0.003,
 		clampDegC: { low: 0, high: 40 }
@@ -85,7 +86,7 @@ const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 			'Common practice, no source: 2.13 V full and 1.95 V empty at rest; past full the polarisation of gassing is part of the curve.',
 		cells: 'Common practice, no source: up to 24 V.',
 		endOfCharge:
-			'DIN 41773 (2.40 V per cell, float 2.23 to 2.30 V), from memory; −4.5 and −3 mV/K per cell: common practice, no source.',
+			'DIN 41773 (2.40 V per cell, float 2.23 to 2.30 V), from memory; −4.5 and −3 mV/K per cell: common practice, no source; 1 mA per Ah taken on float: from memory.',
 		storage: 'Common practice, no source.'
 	}
 };

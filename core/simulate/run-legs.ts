@@ -42,6 +42,8 @@ export interface Outcome {
 	/** Volts of each cell at the end, under whatever current was left. */
 	endCellV: number[];
 	endSoc: number[];
+	/** Where the pack stands at the end: what follows begins with it. */
+	endState: PackState;
 	/** Phases in order with the time each began, s. */
 	phases: { phase: Phase; fromS: number }[];
 	legs: LegOutcome[];
@@ -66,7 +68,9 @@ function keep(trace: Trace, sim: PackSimulation, offsetS: number): void {
 	for (let i = 0; i < sim.cells; i++) trace.cellV[i].push(sim.cellV[i]);
 }
 
-function begin(cells: number, startDegC: number): Outcome {
+function begin(model: PackModel): Outcome {
+	const cells = model.capacityAh.length;
+	const { startDegC } = model;
 	return {
 		endReason: 'stopped',
 		timeS: 0,
@@ -80,6 +84,7 @@ function begin(cells: number, startDegC: number): Outcome {
 		lowestCellV: null,
 		endCellV: [],
 		endSoc: [],
+		endState: { soc: model.startSoc, relaxV: new Float64Array(cells), temperatureDegC: startDegC },
 		phases: [],
 		legs: [],
 		trace: emptyTelemetry(cells)
@@ -134,11 +139,12 @@ function book(sim: PackSimulation, leg: Leg, out: Outcome): void {
 	out.peakTemperatureDegC = Math.max(out.peakTemperatureDegC, sim.peakTemperatureDegC);
 	out.endCellV = Array.from(sim.cellV);
 	out.endSoc = Array.from(sim.soc);
+	out.endState = sim.state;
 }
 
 /** Runs `legs` one after another on `model`. Deterministic; throws nothing for any finite positive input. */
 export function runLegs(model: PackModel, legs: readonly Leg[], options: RunOptions): Outcome {
-	const out = begin(model.capacityAh.length, model.startDegC);
+	const out = begin(model);
 	let from: PackState | undefined;
 	for (const leg of legs) {
 		const sim = simulateLeg(model, leg, from);

@@ -4,7 +4,9 @@ import { test } from 'node:test';
 import { chemistryOf } from '../../core/chemistry/catalogue';
 import { compensationV, floatAt, setMaxAt } from '../../core/chemistry/compensation';
 import { curveFromAnchors, ocvAt } from '../../core/chemistry/curve';
+import { packModel } from '../../core/forecast/assume';
 import { solve } from '../../core/program/solve';
+import { afterwards } from '../../core/simulate/afterwards';
 import { runLegs } from '../../core/simulate/run-legs';
 import { aContext, aReading } from '../support/bench-chargers';
 import { aMultiCharger, leadPack } from '../support/rule-cases';
@@ -127,4 +129,18 @@ test('12 V at 10.6 V is a shorted cell: a Stop without override (common practice
 	const finding = s.findings.find((f) => f.rule === 'lead-shorted-cell')!;
 	assert.equal(finding.severity, 'stop');
 	assert.equal(finding.overridable, false);
+});
+
+test('DIN 41773, float: after absorption the current falls below 0.01C in an hour and keeps falling, and next to no charge flows', () => {
+	const outcome = charging(20).forecast!.best;
+	const r = charging(20).resolved;
+	const model = packModel(r);
+	const float = { kind: 'float', voltageV: floatAt(lead, 20)!, mostA: 2, gassingA: 0.007 } as const;
+	const [hour, night, week] = [1, 12, 168].map((h) => afterwards(model, outcome.endState, float, h));
+	const { capacityAh } = r.pack;
+	assert.ok(hour.currentA < 0.01 * capacityAh, `${hour.currentA} A after an hour`);
+	assert.ok(week.currentA <= night.currentA + 1e-9 && night.currentA <= hour.currentA + 1e-9);
+	assert.ok(night.chargeAh < 0.04 * capacityAh, `${night.chargeAh} Ah in a night`);
+	assert.ok(Math.abs(week.packV - 6 * float.voltageV) < 0.12, `${week.packV} V`);
+	assert.ok(week.warmerK < 1);
 });

@@ -272,6 +272,12 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		severity: 'check',
 		says: 'before the last run'
 	},
+	'lead-float': {
+		fires: lead(),
+		misses: lead({ task: 'discharge', reading: wholePack(12.9) }),
+		severity: 'note',
+		says: /floats at 2\.2\d V a cell, 13\.\d+ V in all: about \d+ mAh in a night/
+	},
 	'fast-never': {
 		fires: { charger: multi(), task: 'fast', ...person({ fastMode: 'never' }) },
 		misses: { charger: multi(), task: 'fast', ...person({ fastMode: 'when pressed' }) },

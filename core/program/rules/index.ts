@@ -55,6 +55,7 @@ import { labelSaysGentlerChemistry } from './label-says-gentler-chemistry';
 import { labelVoltsContradict } from './label-volts-contradict';
 import { leadCompensation } from './lead-compensation';
 import { leadDropsVolts } from './lead-drops-volts';
+import { leadFloat } from './lead-float';
 import { leadShortedCell } from './lead-shorted-cell';
 import { leadTooThin } from './lead-too-thin';
 import { leadVentilate } from './lead-ventilate';
@@ -159,6 +160,7 @@ export const RULES: readonly Rule[] = [
 	labelVoltsContradict,
 	leadCompensation,
 	leadDropsVolts,
+	leadFloat,
 	leadShortedCell,
 	leadTooThin,
 	leadVentilate,

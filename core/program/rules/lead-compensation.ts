@@ -1,5 +1,5 @@
-import { compensationV, floatAt } from '../../chemistry/compensation';
-import { degrees, millivolts, text, volts } from '../../quantity/format';
+import { compensationV } from '../../chemistry/compensation';
+import { degrees, millivolts, text } from '../../quantity/format';
 import { type Rule } from '../rule';
 
 /** A shift that a charger's step can show, V per cell. */
@@ -17,7 +17,7 @@ export const leadCompensation: Rule = {
 		if (Math.abs(shift) < NOTICED_V) return null;
 		const measured = r.reading?.temperatureDegC != null;
 		return {
-			sentence: `At ${text(degrees(r.packDegC))} the end moves by ${shift > 0 ? '+' : '−'}${text(millivolts(Math.abs(shift)))} a cell from 25 °C${measured ? '' : '; the air was taken for the battery: measure it'}. Float it at ${text(volts(floatAt(r.chemistry, r.packDegC)!))}.`
+			sentence: `At ${text(degrees(r.packDegC))} the end moves by ${shift > 0 ? '+' : '−'}${text(millivolts(Math.abs(shift)))} a cell from 25 °C${measured ? '' : '; the air was taken for the battery: measure it'}.`
 		};
 	}
 };
