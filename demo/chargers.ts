@@ -181,6 +181,7 @@ export const CHARGERS: Record<
 				dischargeCurrentA: STAND_IN_SPEC.dischargeCurrentA,
 				voltageAccuracyV: STAND_IN_SPEC.voltageAccuracyV,
 				hasProbe: label === 'A',
+				endsOnTemperatureRise: label === 'A',
 				tasks: TaskId.options,
 				deltaVMinV: 0.003,
 				deltaVMaxV: 0.02,

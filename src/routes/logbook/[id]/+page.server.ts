@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { legsIn } from '$core/log/legs';
 import { thinned } from '$core/log/telemetry';
 import { app } from '$lib/server/app';
 import { toPack } from '$lib/server/db/map';
@@ -26,6 +27,8 @@ export const load: PageServerLoad = async ({ params }) => {
 		packOnShelf: packRow !== null && packRow.get('deletedAt') == null,
 		telemetry: thinned(telemetry, MOST_POINTS),
 		samples: telemetry.timeS.length,
+		// A person who looks at a screen writes down no direction: legs are told only from a link.
+		legs: found.value.run.task === 'cycle' ? legsIn(telemetry) : [],
 		events,
 		planned
 	};

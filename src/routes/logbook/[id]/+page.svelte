@@ -1,5 +1,7 @@
 <script lang="ts">
+	import { capacityIn } from '$core/log/legs';
 	import { endedWell } from '$core/log/run';
+	import { reachable } from '$lib/ui/reachable';
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { chemistryOf } from '$core/chemistry/catalogue';
@@ -73,8 +75,12 @@
 		} else toast.error(sent.message);
 	}
 	/** A discharge down to its end measured the capacity, if the pack began full. */
-	const measuredAh = $derived(
-		run.task === 'discharge' && run.endReason === 'end voltage' && data.packOnShelf ? run.chargeAh : null
+	const measuredAh = $derived.by(() => {
+		if (!data.packOnShelf || !endedWell(run)) return null;
+		return run.task === 'discharge' ? run.chargeAh : run.task === 'cycle' ? capacityIn(data.legs) : null;
+	});
+	const beganFull = $derived(
+		run.task === 'cycle' ? 'From full it gave' : 'If it began full, that is its capacity'
 	);
 	/** Whether it differs, to the mAh, from what the pack is known to hold. */
 	const isNews = (capacityAh: number) =>
@@ -137,9 +143,8 @@
 	</p>
 	{#if measuredAh !== null && data.pack && isNews(measuredAh)}
 		<p class="mt-1 text-[13px]">
-			If it began full, that is its capacity: <button
-				class="link"
-				onclick={() => void keepCapacity(measuredAh)}
+			{beganFull}:
+			<button class="link" onclick={() => void keepCapacity(measuredAh)}
 				>keep {Math.round(measuredAh * 1000)} mAh with the pack</button
 			>
 			<span class="quiet"
@@ -209,6 +214,34 @@
 				</p>
 			{:else}
 				<p class="quiet mt-1">Keyed in by hand: no samples, only what was written down.</p>
+			{/if}
+			{#if data.legs.length > 1}
+				<h2 class="mt-4">Legs</h2>
+				<div class="relative overflow-x-auto" use:reachable>
+					<table class="ledger" data-legs>
+						<thead>
+							<tr
+								><th>Leg</th><th class="right">Moved</th><th class="right">Time</th><th class="right"
+									>Pack at its end</th
+								></tr
+							>
+						</thead>
+						<tbody>
+							{#each data.legs as leg, i (i)}
+								<tr
+									><td>{i + 1} · {leg.kind}</td>
+									<td class="right num"
+										>{#if leg.kind === 'rest'}–{:else}{Math.round(leg.chargeAh * 1000)}<span class="unit"
+												>mAh</span
+											>{/if}</td
+									>
+									<td class="right num">{minutesOf(leg.timeS)}</td>
+									<td class="right num">{leg.endPackV.toFixed(2)}<span class="unit">V</span></td></tr
+								>
+							{/each}
+						</tbody>
+					</table>
+				</div>
 			{/if}
 			{#if data.events.length}
 				<h2 class="mt-4">Record</h2>
