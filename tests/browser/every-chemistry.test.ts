@@ -2,67 +2,19 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { By } from 'selenium-webdriver';
-import { openBrowser, type Browser } from '../support/browser';
-import { startApp, type TestApp } from '../support/server';
-import { Person } from './page';
-
-interface Shelf {
-	pack: { id: string; name: string };
-	reading: { cellVoltagesV: number[] | null; packVoltageV: number | null } | null;
-}
-interface Bench {
-	id: string;
-	name: string;
-	channels: { id: string }[];
-}
+import { DemoBench } from './demo-bench';
+import type { Person } from './page';
 
 describe('every chemistry and task', () => {
-	let app: TestApp;
-	let browser: Browser;
+	let bench: DemoBench;
 	let person: Person;
-	let packs: Shelf[];
-	let chargers: Bench[];
-	const api = async <T>(path: string, method = 'GET', body?: unknown): Promise<T> => {
-		const response = await fetch(`${app.base}/api/v1${path}`, {
-			method,
-			headers: { 'content-type': 'application/json' },
-			body: body === undefined ? undefined : JSON.stringify(body)
-		});
-		return (await response.json()) as T;
-	};
-	const pack = (name: string) => packs.find((p) => p.pack.name === name)!.pack.id;
-	const channel = (name: string, n = 0) => chargers.find((c) => c.name === name)!.channels[n].id;
-	const program = (name: string, charger: string, rest = '', n = 0) =>
-		person.goTo(`/program?pack=${pack(name)}&channel=${channel(charger, n)}${rest}`);
-
-	/** Ticks everything, gives a reason where one is asked, connects over the link and starts. */
-	async function checkAndStart(word: string): Promise<void> {
-		await person.press('button', 'Check and connect');
-		await person.waitForPath(/^\/run\/start\//);
-		for (const box of await person.driver.findElements(By.css('main input[type="checkbox"]')))
-			await box.click();
-		for (const field of await person.driver.findElements(By.css('li[data-rule] input')))
-			await field.sendKeys('keyed in at the charger');
-		await person.press('button', 'Connect and read the cells');
-		await person.driver.wait(
-			async () => (await (await person.withText('button', `Start ${word}`)).isEnabled()) === true,
-			15_000
-		);
-		await person.press('button', `Start ${word}`);
-		await person.waitForPath(/^\/run\/[0-9a-f-]{36}$/);
-	}
+	const program: DemoBench['program'] = (...args) => bench.program(...args);
 
 	before(async () => {
-		app = await startApp({ demo: true, speed: 600 });
-		browser = await openBrowser();
-		person = new Person(browser.driver, app.base);
-		packs = await api<Shelf[]>('/packs');
-		chargers = await api<Bench[]>('/chargers');
+		bench = await DemoBench.open(600);
+		person = bench.person;
 	});
-	after(async () => {
-		await browser?.close();
-		await app?.close();
-	});
+	after(() => bench?.close());
 
 	test('a nickel pack is offered charge, discharge and cycle, and nothing that lithium alone has', async () => {
 		await program('Guillemot trawler', 'Pier Two');
@@ -91,11 +43,10 @@ describe('every chemistry and task', () => {
 
 	test('it runs over the link to its dip, though no cell can be counted, and leaves a reading of the pack', async () => {
 		await program('Guillemot trawler', 'Pier Two');
-		await checkAndStart('charging');
+		await bench.checkAndStart('charging');
 		await person.waitForPath(/^\/logbook\//);
 		await person.sees('fell back from their peak: full');
-		packs = await api<Shelf[]>('/packs');
-		const { reading } = packs.find((p) => p.pack.name === 'Guillemot trawler')!;
+		const reading = await bench.reading('Guillemot trawler');
 		assert.equal(reading!.cellVoltagesV, null);
 		assert.ok(reading!.packVoltageV! > 8);
 	});
@@ -104,7 +55,7 @@ describe('every chemistry and task', () => {
 		await program('Winch tug', 'Pier Two', '&task=storage', 1);
 		await person.sees(/the pack goes down/);
 		await person.sees('Current, down');
-		await checkAndStart('going to storage');
+		await bench.checkAndStart('going to storage');
 		await person.waitForPath(/^\/logbook\//);
 		await person.sees('Arrived at 3.80 V per cell');
 	});
@@ -149,10 +100,11 @@ describe('every chemistry and task', () => {
 		await slot.sendKeys('5');
 		await person.press('button', 'Put there');
 		await person.sees('now holds it');
-		const pier = chargers.find((c) => c.name === 'Pier Two')!;
-		const slots = await api<{ slot: number; title: string }[]>(`/chargers/${pier.id}/slots`);
+		const slots = await bench.api<{ slot: number; title: string }[]>(
+			`/chargers/${bench.chargerId('Pier Two')}/slots`
+		);
 		assert.ok(slots.some((s) => s.slot === 5 && s.title.includes('Tern rescue boat')));
-		await person.goTo(`/packs/${pack('Tern rescue boat')}`);
+		await person.goTo(`/packs/${bench.packId('Tern rescue boat')}`);
 		await person.sees('version 3');
 		await person.follow('Evening', /^\/program$/);
 		await person.sees('Yours; computed is');
@@ -180,23 +132,22 @@ describe('every chemistry and task', () => {
 	});
 
 	test('the charger says which packs it suits, what it lacks, and what a watt costs', async () => {
-		const quay = chargers.find((c) => c.name === 'Quay 65')!;
-		await person.goTo(`/chargers/${quay.id}/suits`);
+		await person.goTo(`/chargers/${bench.chargerId('Quay 65')}/suits`);
 		await person.sees(/\d+ of \d+/);
 		await person.sees('a temperature probe');
 		await person.sees('for each watt of output');
 	});
 
 	test('a discharge down to its end offers its mAh as the measured capacity, and undo takes it back', async () => {
-		const id = pack('Skua cutter');
-		const { runs } = await api<{
+		const id = bench.packId('Skua cutter');
+		const { runs } = await bench.api<{
 			runs: { run: { id: string; task: string; endReason: string; chargeAh: number } }[];
 		}>(`/runs?packId=${id}&limit=200`);
 		const measured = async () =>
-			(await api<{ measuredCapacityAh: number }>(`/packs/${id}`)).measuredCapacityAh;
+			(await bench.api<{ measuredCapacityAh: number }>(`/packs/${id}`)).measuredCapacityAh;
 		// As if it had been measured before, when it held more.
-		const { id: _id, ...fields } = await api<Record<string, unknown>>(`/packs/${id}`);
-		await api(`/packs/${id}`, 'PUT', { ...fields, measuredCapacityAh: 2.15 });
+		const { id: _id, ...fields } = await bench.api<Record<string, unknown>>(`/packs/${id}`);
+		await bench.api(`/packs/${id}`, 'PUT', { ...fields, measuredCapacityAh: 2.15 });
 		const before = 2.15;
 		const { run } = runs.find((r) => r.run.task === 'discharge' && r.run.endReason === 'end voltage')!;
 		await person.goTo(`/logbook/${run.id}`);
