@@ -95,6 +95,16 @@ describe('every place that uses a school follows it and says so', () => {
 		assert.match(out.decisions.dischargeEndV.why, /your practice/);
 	});
 
+	test('the end of discharge: everyday, a tenth of a volt deeper, or the floor, never under it', () => {
+		const end = (dischargeEnd: 'everyday' | 'a little deeper' | 'capacity check', pack = {}) =>
+			at({ dischargeEnd }, { task: 'discharge', reading: aReading([4, 4, 4]) }, pack).settings.dischargeEndV;
+		assert.deepEqual(
+			[end('everyday'), end('a little deeper'), end('capacity check')].map((v) => v!.toFixed(2)),
+			['3.30', '3.20', '3.00']
+		);
+		assert.equal(end('a little deeper', { chemistry: 'life' })!.toFixed(2), '2.70');
+	});
+
 	test('a storage voltage chosen for LiPo does not move LiHV out of its own window', () => {
 		assert.equal(at({ storageV: 3.75 }, { task: 'storage' }).settings.endVoltageV, 3.75);
 		const other = at(

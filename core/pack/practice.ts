@@ -17,7 +17,7 @@ export const Practice = z.object({
 	storageV: z.number().min(3.5).max(3.95).nullable(),
 	cautiousBelowV: z.number().min(3).max(3.8).nullable(),
 	dischargeC: z.number().min(0.05).max(2),
-	dischargeEnd: z.enum(['everyday', 'capacity check']),
+	dischargeEnd: z.enum(['everyday', 'a little deeper', 'capacity check']),
 	cycleOrder: z.enum(['down first', 'up first']),
 	plugOrder: z.enum(['main lead first', 'balance lead first', 'either']),
 	unplugOrder: z.enum(['balance lead first', 'main lead first']),

@@ -127,8 +127,8 @@ export const SCHOOLS: readonly School[] = [
 		id: 'dischargeEnd',
 		about: 'lying and emptying',
 		question: 'End of discharge',
-		why: 'The everyday end; the floor only to check a capacity.',
-		choices: ['everyday', 'capacity check'],
+		why: 'The everyday end, 3.3 V for LiPo; a tenth of a volt deeper for more of the pack; the floor only to check a capacity.',
+		choices: ['everyday', 'a little deeper', 'capacity check'],
 		ofPack: true
 	},
 	{

@@ -46,6 +46,9 @@ export function decideDischarge(r: Resolved): Decision<'dischargeA'> {
 /** End of discharge of a nickel pack, V for the whole pack: max(1.0·N, 1.15·(N − 1)), so that no cell is driven backwards. */
 export const nickelEndPackV = (cells: number): number => Math.max(cells, 1.15 * (cells - 1));
 
+/** How much deeper some people discharge, V per cell (common practice, no source: 3.2 instead of 3.3 for LiPo). */
+const DEEPER_V = 0.1;
+
 /** End of discharge, V per cell, loaded; null when the task takes nothing out. */
 export function decideDischargeEnd(r: Resolved): Decision<'dischargeEndV'> {
 	const { chemistry, pack, practice } = r;
@@ -68,6 +71,15 @@ export function decideDischargeEnd(r: Resolved): Decision<'dischargeEndV'> {
 			hardFloorV,
 			'practice',
 			`the floor, to check the capacity, by ${whose(practice, 'dischargeEnd')}; charge it soon after.`,
+			0.01
+		);
+	const deeperV = Math.max(hardFloorV, dischargeEndV - DEEPER_V);
+	if (chemistry.family === 'lithium' && practice.values.dischargeEnd === 'a little deeper')
+		return plainly(
+			'dischargeEndV',
+			deeperV,
+			'practice',
+			`a little under the everyday ${dischargeEndV.toFixed(2)} V, by ${whose(practice, 'dischargeEnd')}; the floor is ${hardFloorV.toFixed(2)} V.`,
 			0.01
 		);
 	return plainly(
