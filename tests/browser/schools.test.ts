@@ -34,8 +34,17 @@ describe('schools and care', () => {
 		await person.sees("Timer and limit: per pack, this program's choice");
 	});
 
-	test('another plug order changes the step before the start and the card, and both say whose it is', async () => {
+	test('the safety timer can be switched off by hand, which is asked about, and on again', async () => {
 		await choose('guards', 'per pack');
+		await bench.program('Skua cutter', 'Pier Two');
+		const own = await value('safetyTimerMin');
+		await (await person.find('[aria-label="off: Safety timer"]')).click();
+		await person.sees('The safety timer is off: nothing ends a charge that never gets full.');
+		await (await person.find('[aria-label="Safety timer: off"]')).click();
+		assert.equal(await value('safetyTimerMin'), own);
+	});
+
+	test('another plug order changes the step before the start and the card, and both say whose it is', async () => {
 		await choose('plugOrder', 'balance');
 		await bench.program('Skua cutter', 'Pier Two');
 		await person.press('button', 'Check and connect');

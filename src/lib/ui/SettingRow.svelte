@@ -24,6 +24,8 @@
 		/** Show every limit at once, not only the one that decided; the others are one press away. */
 		ladder?: boolean;
 		fixed?: boolean;
+		/** Where the setting can be off: what switches it on, and off again. */
+		switched?: { on: () => void; off: () => void } | null;
 		extra?: Snippet;
 		onset: (value: ProgramSettings[SettingId]) => void;
 		onrelease: () => void;
@@ -37,6 +39,7 @@
 		range,
 		ladder = false,
 		fixed = false,
+		switched = null,
 		extra,
 		onset,
 		onrelease
@@ -46,8 +49,6 @@
 	let open = $state(false);
 	const many = $derived(decision.candidates.length > 1);
 	const name = $derived(settingName(id, task));
-	/** Settings that may be switched off and on by the person; null elsewhere means that the charger has none. */
-	const canBeOff = $derived(id === 'trickleA');
 	const shown = (stored: number) => Number((stored * s.shownPerStored).toPrecision(9));
 	/** Limits are written to a tenth: they are compared, not keyed. */
 	const show = (stored: number) =>
@@ -78,14 +79,8 @@
 			>
 				{value}
 			</button>
-		{:else if value === null && canBeOff}
-			<button
-				type="button"
-				class="toggle"
-				class:own
-				aria-label="{name}: off"
-				onclick={() => onset(range.min)}
-			>
+		{:else if value === null && switched}
+			<button type="button" class="toggle" class:own aria-label="{name}: off" onclick={switched.on}>
 				off
 			</button>
 		{:else if value === null}
@@ -115,6 +110,12 @@
 						class="link whitespace-nowrap"
 						aria-label="{decision.candidates.length} limits on {name}"
 						onclick={() => (open = true)}>{decision.candidates.length} limits</button
+					>{/if}
+				{#if switched && value !== null}<button
+						type="button"
+						class="link ml-2 whitespace-nowrap"
+						aria-label="off: {name}"
+						onclick={switched.off}>off</button
 					>{/if}
 			</p>
 		{/if}

@@ -186,6 +186,18 @@
 				] as const
 		)
 	);
+	/** How a setting that may be off is switched; null where it is always on, or the charger has none. */
+	function switchOf(id: SettingId): { on: () => void; off: () => void } | null {
+		const off = () => draft.set({ [id]: null } as Overrides);
+		if (id === 'trickleA') return { on: () => set(id, rangeOf(r, id).min), off };
+		if (!isGuard(id)) return null;
+		const h = held(id);
+		if (!h || h.fixed || !h.canBeOff) return null;
+		// Off by the person's own hand is taken back; off by a school, this program follows the usual one.
+		const on = () =>
+			solution.overridden.includes(id) ? draft.release(id) : draft.follow({ guards: 'per pack' });
+		return { on, off };
+	}
 	/** Charge given up by ending at the gentlest volts, per cent: read off the curve of the chemistry. */
 	const heldBack = $derived(
 		Math.round(
@@ -299,6 +311,7 @@
 						fixed={(id === 'endVoltageV' && channel.endVoltageStepV === null) ||
 							(id === 'deltaV' && channel.deltaVStepV === null) ||
 							(id === 'currentA' && channel.fixedCurrentA !== null)}
+						switched={switchOf(id)}
 						onset={(v) => set(id, v)}
 						onrelease={() => draft.release(id)}
 					>
