@@ -51,6 +51,8 @@ export class ChargeSimulation extends PackSimulation {
 		const inverseStep = 1 / stepSoc;
 		const lastEntry = voltsV.length - 2;
 		const endV = control.endVoltageV + control.voltageErrorV;
+		// A nickel cell takes its first charge with volts that rise: what is false there is the false peak, and nothing else.
+		const lowRise = control.dip === null ? LOW_SOC_RISE : 0;
 		const bump = model.falsePeakV === 0 ? 0 : this.falsePeak(dtS);
 
 		let emfSum = 0;
@@ -66,7 +68,7 @@ export class ChargeSimulation extends PackSimulation {
 			else if (k > lastEntry) k = lastEntry;
 			const low = voltsV[k];
 			let r = seriesNow[i];
-			if (s < LOW_SOC) r *= 1 + LOW_SOC_RISE * (LOW_SOC - s);
+			if (s < LOW_SOC) r *= 1 + lowRise * (LOW_SOC - s);
 			seriesOhm[i] = r;
 			const slope = voltsV[k + 1] - low;
 			const e = low + (place - k) * slope + relaxV[i] * keep + bump;
@@ -185,8 +187,19 @@ export class ChargeSimulation extends PackSimulation {
 		for (let i = 0; i < cells; i++) {
 			const above = cellV[i] + bleedA[i] * seriesOhm[i] - low;
 			const threshold = control.balanceToleranceV * (bleedA[i] > 0 ? RELEASE : ENGAGE);
-			bleedA[i] = above > threshold ? control.balanceCurrentA : 0;
+			bleedA[i] = above > threshold ? Math.min(control.balanceCurrentA, this.bleedToLevel(i, above)) : 0;
 		}
 		return high - low;
+	}
+
+	/**
+	 * The bleed that would take cell `i` down by `aboveV` within one step, A: a charger pulses its bleed, so it never takes a
+	 * cell under its neighbours. Matters only for steps that are long for the slope of the curve.
+	 */
+	private bleedToLevel(i: number, aboveV: number): number {
+		const { firstSoc, stepSoc, voltsV } = this.model.curve;
+		const k = Math.max(0, Math.min(voltsV.length - 2, Math.floor((this.soc[i] - firstSoc) / stepSoc)));
+		const perAmpV = (voltsV[k + 1] - voltsV[k]) * this.rise[i];
+		return perAmpV > 0 ? aboveV / perAmpV : Infinity;
 	}
 }

@@ -8,7 +8,8 @@ export function decideBalance(r: Resolved): Decision<'balance'> {
 	const { pack, channel, chemistry, taskData } = r;
 	const from = chemistry.balanceFromCells;
 	const no = (decidedBy: string, why: string) => plainly('balance', false, decidedBy, why);
-	if (from === null || pack.cells < from) return no('cells', `${pack.cells}S has nothing to level.`);
+	if (from === null) return no('chemistry', `${chemistry.name} packs have no balance lead.`);
+	if (pack.cells < from) return no('cells', `${pack.cells}S has nothing to level.`);
 	if (!taskData.balances)
 		return no('task', 'this task does not level the cells; the balance lead may still be watched.');
 	if (!pack.balanceLead) return no('pack', 'the pack has no balance lead.');

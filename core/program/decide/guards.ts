@@ -180,18 +180,17 @@ export function decideTemperature(r: Resolved, forecast: Forecast | null): Decis
 	const held = heldSetting(r, 'temperatureLimitDegC');
 	const trip = r.chemistry.temperatures.tripDegC;
 	const peak = forecast
-		? `forecast peak ${forecast.peakTemperatureDegC.median.toFixed(0)} °C from ${r.packDegC.toFixed(0)} °C`
+		? `; forecast peak ${forecast.peakTemperatureDegC.median.toFixed(0)} °C from ${r.packDegC.toFixed(0)} °C`
 		: '';
 	const touch = r.channel.hasProbe ? '' : ' No probe on this channel: touch it.';
-	if (!held)
-		return plainly('temperatureLimitDegC', null, 'none', `no limit on this charger; ${peak}.${touch}`);
+	if (!held) return plainly('temperatureLimitDegC', null, 'none', `no limit on this charger${peak}.${touch}`);
 	if (held.fixed)
 		return plainly('temperatureLimitDegC', held.heldValue, 'fixed', 'fixed on this charger.', held.step);
 	return plainly(
 		'temperatureLimitDegC',
 		roundDownWithin(trip, held),
 		'chemistry',
-		`${r.chemistry.name} stops at ${trip} °C; ${peak}.${touch}`,
+		`${r.chemistry.name} stops at ${trip} °C${peak}.${touch}`,
 		held.step
 	);
 }

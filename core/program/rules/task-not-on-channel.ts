@@ -11,7 +11,7 @@ export const taskNotOnChannel: Rule = {
 		if (r.channel.tasks.includes(r.task) || !r.taskData.families.includes(r.chemistry.family)) return null;
 		const steps = compositionOf(r, settings);
 		return {
-			sentence: `Channel ${r.channel.label} of ${r.charger.name} has no ${r.taskData.name.toLowerCase()} of its own: it is done with ${steps.map((s) => s.name.toLowerCase()).join(', ')}, as the card says.`
+			sentence: `Channel ${r.channel.label} of ${r.charger.name} does not offer ${r.taskData.name}: it is done with ${steps.map((s) => s.name.toLowerCase()).join(', ')}, as the card says.`
 		};
 	}
 };
