@@ -352,3 +352,16 @@ test('a fix that sets something removes the finding it belongs to', () => {
 		assert.ok(!after.some((f) => f.rule === id), `${id}: the fix leaves it standing`);
 	}
 });
+
+test('a charger whose timer ends before the run: it may be switched off where it can be, which is then asked about', () => {
+	const short = (canBeOff: boolean) =>
+		aCharger({ held: [held({ kind: 'safetyTimerMin', heldValue: 60, max: 60, canBeOff })] });
+	const found = (canBeOff: boolean, set = {}) =>
+		run({ charger: short(canBeOff), reading: flat(3, 3.65), set });
+	const stop = found(true).find((f) => f.rule === 'timer-too-short')!;
+	assert.deepEqual(stop.fix?.kind === 'set' && stop.fix.set, { safetyTimerMin: null });
+	assert.equal(found(false).find((f) => f.rule === 'timer-too-short')!.fix, null);
+	const off = found(true, { safetyTimerMin: null });
+	assert.ok(!off.some((f) => f.rule === 'timer-too-short'));
+	assert.equal(off.find((f) => f.rule === 'timer-protects-nothing')!.severity, 'check');
+});

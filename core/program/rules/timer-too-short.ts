@@ -1,4 +1,5 @@
 import { minutes, text } from '../../quantity/format';
+import { heldSetting } from '../context';
 import { PRACTICE, type Rule } from '../rule';
 
 export const timerTooShort: Rule = {
@@ -28,7 +29,9 @@ export const timerTooShort: Rule = {
 						kind: 'set',
 						set: { safetyTimerMin: solved.safetyTimerMin }
 					}
-				: undefined
+				: heldSetting(r, 'safetyTimerMin')?.canBeOff
+					? { label: 'Timer off', kind: 'set', set: { safetyTimerMin: null } }
+					: undefined
 		};
 	}
 };
