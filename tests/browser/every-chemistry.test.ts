@@ -42,13 +42,20 @@ describe('every chemistry and task', () => {
 	});
 
 	test('it runs over the link to its dip, though no cell can be counted, and leaves a reading of the pack', async () => {
-		await program('Guillemot trawler', 'Pier Two');
+		await program('Guillemot trawler', 'Pier Two', '', 1);
 		await bench.checkAndStart('charging');
 		await person.waitForPath(/^\/logbook\//);
 		await person.sees('fell back from their peak: full');
 		const reading = await bench.reading('Guillemot trawler');
 		assert.equal(reading!.cellVoltagesV, null);
 		assert.ok(reading!.packVoltageV! > 8);
+	});
+
+	test('on the channel with a probe the climbing temperature ends it', async () => {
+		await program('Dunlin trawler', 'Pier Two');
+		await bench.checkAndStart('charging');
+		await person.waitForPath(/^\/logbook\//);
+		await person.sees('The temperature climbed as it does when a nickel pack is full');
 	});
 
 	test('storage goes down with the few watts of the charger, and the log says where it arrived', async () => {
