@@ -41,7 +41,7 @@ async function oldDatabase(): Promise<Sequelize> {
 
 test('what an older database holds gets the new fields with their defaults', async () => {
 	const sequelize = await oldDatabase();
-	assert.deepEqual(await migrate(sequelize), ['0002-every-chemistry', '0003-used-since']);
+	assert.deepEqual(await migrate(sequelize), ['0002-every-chemistry', '0003-care']);
 	const models = defineModels(sequelize);
 	const pack = toPack((await models.Pack.findByPk('p'))!);
 	assert.deepEqual([pack.name, pack.electronics, pack.practice, pack.pairId], ['Old pack', 'none', {}, null]);

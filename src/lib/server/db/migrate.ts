@@ -3,7 +3,7 @@ import { QueryInterface, type Sequelize } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import * as first from './migrations/0001-first';
 import * as everyChemistry from './migrations/0002-every-chemistry';
-import * as usedSince from './migrations/0003-used-since';
+import * as care from './migrations/0003-care';
 
 export interface Migration {
 	up(q: QueryInterface): Promise<void>;
@@ -13,7 +13,7 @@ export interface Migration {
 const MIGRATIONS: Record<string, Migration> = {
 	'0001-first': first,
 	'0002-every-chemistry': everyChemistry,
-	'0003-used-since': usedSince
+	'0003-care': care
 };
 
 /** Applies every migration that has not been applied, oldest first, each in one transaction of its own making. */

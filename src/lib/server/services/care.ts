@@ -28,11 +28,11 @@ export async function pastsOf(db: Database, packId: string | null = null): Promi
 	const rows = await db.sequelize.query<PastRow>(
 		`SELECT last.packId, last.task, last.endReason, last.lastEndedAt, checks.emptiedAt, checks.filledAt FROM
 			(SELECT packId, task, endReason, MAX(endedAt) AS lastEndedAt FROM runs
-			 WHERE deletedAt IS NULL AND status = 'ended' AND (:packId IS NULL OR packId = :packId) GROUP BY packId) last
+			 WHERE deletedAt IS NULL AND endedAt IS NOT NULL AND (:packId IS NULL OR packId = :packId) GROUP BY packId) last
 		 JOIN (SELECT packId,
 			MAX(CASE WHEN task IN ('discharge', 'cycle') AND endReason IN ('end voltage', 'full') THEN endedAt END) AS emptiedAt,
 			MAX(CASE WHEN task IN ('balance', 'charge', 'cycle') AND endReason IN ('full', 'temperature rise') THEN endedAt END) AS filledAt
-			FROM runs WHERE deletedAt IS NULL AND status = 'ended' AND (:packId IS NULL OR packId = :packId) GROUP BY packId) checks
+			FROM runs WHERE deletedAt IS NULL AND endedAt IS NOT NULL AND (:packId IS NULL OR packId = :packId) GROUP BY packId) checks
 		 ON checks.packId = last.packId`,
 		{ type: QueryTypes.SELECT, replacements: { packId } }
 	);
