@@ -5,14 +5,16 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { aContext, aPack, aReading, aSupply, held } from '../../tests/support/bench-chargers';
+import { aContext, aPack, aReading, aSupply, held, NOW } from '../../tests/support/bench-chargers';
 import { aMultiCharger } from '../../tests/support/rule-cases';
 import { dischargeLimitsAt, limitsAt } from '../charger/envelope';
 import { CHEMISTRIES, chemistryOf } from '../chemistry/catalogue';
 import { setMaxAt } from '../chemistry/compensation';
 import { ocvAt } from '../chemistry/curve';
+import { EndReason } from '../log/run';
+import { UsedSince } from '../pack/reading';
 import { NO_DEPARTURE, packModel } from '../forecast/assume';
-import { legsOf } from '../forecast/program-legs';
+import { legsOf, timedAh } from '../forecast/program-legs';
 import { isOnStep } from '../quantity/step';
 import { runLegs } from '../simulate/run-legs';
 import { solve, type Solution } from './solve';
@@ -49,7 +51,17 @@ const anything = fc.record({
 		{ minLength: 1 }
 	),
 	fullness: fc.constantFrom('full' as const, 'a little less' as const),
-	rounding: fc.constantFrom('down' as const, 'nearest' as const)
+	rounding: fc.constantFrom('down' as const, 'nearest' as const),
+	guards: fc.constantFrom('per pack' as const, 'largest pack' as const, 'off' as const),
+	noLabelC: fc.option(between(0.2, 4)),
+	usedSince: fc.constantFrom(...UsedSince.options),
+	lastRun: fc.option(
+		fc.record({
+			task: fc.constantFrom(...TASKS.map((t) => t.id)),
+			endReason: fc.constantFrom(...EndReason.options),
+			hoursAgo: between(0, 400)
+		})
+	)
 });
 type Anything = typeof anything extends fc.Arbitrary<infer T> ? T : never;
 
@@ -74,7 +86,8 @@ function contextOf(a: Anything) {
 		reading: aReading([], {
 			cellVoltagesV: byCell ? volts : null,
 			packVoltageV: byCell ? null : volts.reduce((x, y) => x + y, 0),
-			temperatureDegC: a.degC
+			temperatureDegC: a.degC,
+			usedSince: a.usedSince
 		}),
 		charger: aMultiCharger(
 			{
@@ -103,7 +116,18 @@ function contextOf(a: Anything) {
 		task: a.task,
 		purpose: a.purpose,
 		around: {
-			practice: { person: { fullness: a.fullness, stepRounding: a.rounding }, program: {} }
+			practice: {
+				person: { fullness: a.fullness, stepRounding: a.rounding, guards: a.guards, noLabelC: a.noLabelC },
+				program: {}
+			},
+			largest: {
+				safetyTimerMin: { value: 1500, pack: 'Largest' },
+				capacityLimitAh: { value: 30, pack: 'Largest' }
+			},
+			lastRun: a.lastRun && {
+				...a.lastRun,
+				endedAt: new Date(Date.parse(NOW) - a.lastRun.hoursAgo * 3600e3).toISOString()
+			}
 		}
 	});
 }
@@ -154,10 +178,12 @@ test('property: whatever is proposed keeps every limit, at every moment, for eve
 			if (r.taskData.moves !== 'out')
 				assert.ok(settings.endVoltageV <= setMaxAt(r.chemistry, r.packDegC) + 1e-9);
 			assert.equal(settings.trickleA, null, 'trickle is never proposed');
+			if (timedAh(r, settings.currentA) !== null && r.taskData.moves !== 'out')
+				assert.ok(settings.capacityLimitAh !== null, 'what ends a slow nickel charge is never switched off');
 			assert.ok(s.forecast!.highestCellV.p99 <= r.chemistry.voltages.cellMaxV + 1e-6);
 			keepsEveryLimit(s, a);
 		}),
-		{ numRuns: 400, seed: 20261125 }
+		{ numRuns: 500, seed: 20261125 }
 	);
 	const kinds = Object.keys(proposed);
 	assert.ok(refusals > 100, `${refusals} refusals`);

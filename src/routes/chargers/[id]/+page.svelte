@@ -133,7 +133,7 @@
 <svelte:head><title>{charger.name} · Stack Tender</title></svelte:head>
 <div class="page">
 	<header class="flex flex-wrap items-center gap-4 border-b pb-3">
-		<div class="min-w-0 flex-1">
+		<div class="min-w-[12.5rem] flex-1">
 			<h1>{charger.name}</h1>
 			<p class="quiet">
 				{charger.channels.length}

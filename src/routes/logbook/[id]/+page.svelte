@@ -118,7 +118,7 @@
 <div class="page">
 	<header class="flex flex-wrap items-center gap-4 border-b pb-3">
 		{#if data.pack}<StackGlyph pack={data.pack} cellV={run.endCellVoltagesV} size={48} />{/if}
-		<div class="min-w-0 flex-1">
+		<div class="min-w-[12.5rem] flex-1">
 			<h1>
 				{#if data.packOnShelf}<a class="hover:underline" href="/packs/{run.packId}">{data.packName}</a
 					>{:else}{data.packName}{/if}

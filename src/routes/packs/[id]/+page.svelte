@@ -60,7 +60,7 @@
 <div class="page">
 	<header class="flex flex-wrap items-center gap-x-5 gap-y-3 border-b pb-3">
 		<StackGlyph {pack} cellV={last?.cellVoltagesV ?? null} packV={last?.packVoltageV ?? null} size={56} />
-		<div class="min-w-0 flex-1">
+		<div class="min-w-[12.5rem] flex-1">
 			<h1>{pack.name}</h1>
 			<p class="quiet">
 				{chemistry.name} <span class="num">{cellsLabel(pack)}</span> ·

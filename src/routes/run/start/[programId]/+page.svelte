@@ -104,7 +104,7 @@
 			packV={read?.packV ?? data.reading?.packVoltageV ?? null}
 			size={48}
 		/>
-		<div class="min-w-0 flex-1">
+		<div class="min-w-[12.5rem] flex-1">
 			<h1>Check and connect {pack.name}</h1>
 			<p class="quiet">
 				{data.taskName}, <span class="num">{cellsLabel(pack)}</span>:
