@@ -1,6 +1,7 @@
 import { milliampHours, text } from '../../quantity/format';
 import { heldSetting } from '../context';
 import { guardSchool } from '../guard-school';
+import { limitIsProgram } from '../needs';
 import { PRACTICE, type Fix, type Rule } from '../rule';
 
 /** A lithium pack never takes this much more than its capacity, so a higher limit guards nothing. */
@@ -28,6 +29,12 @@ export const capacityLimitProtectsNothing: Rule = {
 					};
 		const fix = school?.fix ?? own;
 		const by = school?.by ?? '';
+		if (limit === null && r.chemistry.family === 'lithium' && limitIsProgram(r, settings))
+			return {
+				severity: 'stop',
+				sentence: `The capacity limit is what ends this run, and it is off: nothing else would, before the pack is ${r.task === 'recover' ? 'pushed too far' : 'full or empty'}.`,
+				fix
+			};
 		if (limit === null)
 			return { sentence: `The capacity limit is off${by}: a charger that misses full would go on.`, fix };
 		// A coarse step may force the limit up; one step above what is needed is never reproached.

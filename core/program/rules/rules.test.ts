@@ -2,7 +2,12 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aCharger, aContext, aPack, aReading, aSupply, held } from '../../../tests/support/bench-chargers';
-import { CASES_OF_EVERY_CHEMISTRY, type Case, type Scene } from '../../../tests/support/rule-cases';
+import {
+	aMultiCharger,
+	CASES_OF_EVERY_CHEMISTRY,
+	type Case,
+	type Scene
+} from '../../../tests/support/rule-cases';
 import { solve } from '../solve';
 import { RULES } from './index';
 
@@ -364,4 +369,18 @@ test('a charger whose timer ends before the run: it may be switched off where it
 	const off = found(true, { safetyTimerMin: null });
 	assert.ok(!off.some((f) => f.rule === 'timer-too-short'));
 	assert.equal(off.find((f) => f.rule === 'timer-protects-nothing')!.severity, 'check');
+});
+
+test('where the capacity limit is what ends the run it cannot be off: half full by charge, and a recovery', () => {
+	const found = (scene: Scene) =>
+		run({ ...scene, set: { capacityLimitAh: null } }).find(
+			(f) => f.rule === 'capacity-limit-protects-nothing'
+		)!;
+	const life = aPack({ chemistry: 'life', labelVoltageV: null });
+	const charger = aMultiCharger();
+	const half = found({ pack: life, reading: flat(3, 3.2), charger, task: 'storage' });
+	assert.equal(half.severity, 'stop');
+	assert.equal(half.fix?.kind, 'set');
+	assert.equal(found({ charger, reading: flat(3, 2.9), task: 'recover' }).severity, 'stop');
+	assert.equal(found({ charger, reading: flat(3, 3.5), task: 'storage' }).severity, 'check');
 });

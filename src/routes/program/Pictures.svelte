@@ -1,7 +1,8 @@
 <!-- What would happen: the forecast with its band, and the envelope with the program's path through it. -->
 <script lang="ts">
+	import { legMarks, timedLegFromMin } from '$core/forecast/leg-marks';
 	import { packVoltage } from '$core/pack/reading';
-	import type { ProgramContext } from '$core/program/context';
+	import { asks, type ProgramContext } from '$core/program/context';
 	import { movedWord } from '$core/program/in-words';
 	import type { Solution } from '$core/program/solve';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
@@ -36,7 +37,21 @@
 			forecast.best.legs.length > 0 &&
 			forecast.best.legs.every((l) => l.kind === 'discharge')
 	);
-	const startV = $derived(trace?.packV[0] ?? (reading ? packVoltage(reading) : pack.cells * 3.7));
+	/** The part of the run that lies in this envelope: the charge, or the discharge where there is nothing else. */
+	const path = $derived.by(() => {
+		if (!trace || forbidden) return null;
+		const inside = trace.currentA.map((a) => (onlyOut ? a < 0 : a > 0));
+		const keep = (column: number[]) => column.filter((_, k) => inside[k]);
+		return { packV: keep(trace.packV), currentA: keep(trace.currentA) };
+	});
+	const startV = $derived(path?.packV[0] ?? (reading ? packVoltage(reading) : pack.cells * 3.7));
+	/** Volts of the pack at which the run ends, V; null where it ends on something else. */
+	const endV = $derived.by(() => {
+		const { dischargeEndV, endVoltageV } = solution.settings;
+		if (onlyOut && context.task !== 'storage')
+			return pack.cells * (dischargeEndV ?? chemistry.voltages.dischargeEndV);
+		return asks(r, 'endVoltageV') ? pack.cells * endVoltageV : null;
+	});
 	const peakDrawW = $derived(
 		forecast ? forecast.best.peakPowerW / charger.efficiency + charger.overheadW : null
 	);
@@ -63,6 +78,8 @@
 			band={client.answer?.band ?? null}
 			voltageFromMin={client.answer?.voltageFromMin ?? null}
 			timerMin={solution.settings.safetyTimerMin}
+			timerFromMin={timedLegFromMin(forecast.best.legs)}
+			legs={legMarks(forecast.best.legs)}
 			{limitMin}
 			height={232}
 			label="Forecast: done in about {Math.round(forecast.timeMin.median)} minutes, moving {Math.round(
@@ -95,16 +112,13 @@
 		down={onlyOut}
 		fromCellV={chemistry.voltages.hardFloorV}
 		toCellV={chemistry.voltages.cellMaxV + 0.05}
-		endV={pack.cells *
-			(context.task === 'discharge'
-				? (solution.settings.dischargeEndV ?? chemistry.voltages.dischargeEndV)
-				: solution.settings.endVoltageV)}
-		path={forbidden ? null : trace}
-		at={forbidden || !trace
+		{endV}
+		{path}
+		at={!path || path.packV.length === 0
 			? null
 			: {
 					packV: startV,
-					currentA: Math.abs(trace.currentA[0] ?? solution.settings.currentA),
+					currentA: Math.abs(path.currentA[0]),
 					label: 'starts here'
 				}}
 		height={196}

@@ -10,6 +10,7 @@
 	import type { Reading } from '$core/pack/reading';
 	import type { ProgramContext } from '$core/program/context';
 	import { heldSetting } from '$core/program/context';
+	import { limitIsProgram } from '$core/program/needs';
 	import type { Fix } from '$core/program/rule';
 	import { SETTINGS, type Overrides, type ProgramSettings, type SettingId } from '$core/program/settings';
 	import { TASKS } from '$core/program/task';
@@ -193,6 +194,8 @@
 		if (!isGuard(id)) return null;
 		const h = held(id);
 		if (!h || h.fixed || !h.canBeOff) return null;
+		// What ends the program is no guard around it, and is never off.
+		if (id !== 'temperatureLimitDegC' && limitIsProgram(r, solution.settings)) return null;
 		// Off by the person's own hand is taken back; off by a school, this program follows the usual one.
 		const on = () =>
 			solution.overridden.includes(id) ? draft.release(id) : draft.follow({ guards: 'per pack' });

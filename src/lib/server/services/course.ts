@@ -3,6 +3,7 @@ import type { EnvelopeInput } from '$core/charger/envelope';
 import type { Run } from '$core/log/run';
 import type { Pack } from '$core/pack/pack';
 import { resolve } from '$core/program/context';
+import { legMarks, timedLegFromMin, type LegMark } from '$core/forecast/leg-marks';
 import { forecast } from '$core/forecast/forecast';
 import type { Database } from '../db/connect';
 import { programContext } from './programs';
@@ -15,6 +16,9 @@ export interface PlannedCourse {
 	timeS: number[];
 	packV: number[];
 	currentA: number[];
+	/** Where its legs were expected to begin, and where the one begins that the safety timer may cut, min. */
+	legs: LegMark[];
+	timerFromMin: number;
 	/** When constant voltage was expected to begin, min. */
 	voltageFromMin: number | null;
 }
@@ -31,6 +35,8 @@ export async function plannedCourse(db: Database, run: Run): Promise<PlannedCour
 		timeS: best.trace.timeS,
 		packV: best.trace.packV,
 		currentA: best.trace.currentA,
+		legs: legMarks(best.legs),
+		timerFromMin: timedLegFromMin(best.legs),
 		voltageFromMin: best.voltagePhaseFromS === null ? null : best.voltagePhaseFromS / 60
 	};
 }

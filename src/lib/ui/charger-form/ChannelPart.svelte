@@ -254,7 +254,9 @@
 					});
 				}}><Plus size={14} /> chemistry</button
 			>
-			<button type="button" class="btn self-end" onclick={takeAll}><Plus size={14} /> every chemistry</button>
+			<button type="button" class="btn self-end whitespace-nowrap" onclick={takeAll}
+				><Plus size={14} /> every chemistry</button
+			>
 		{/if}
 	</div>
 	{#if errors[at]}<p class="mt-1 text-stop" role="alert">{errors[at]}</p>{/if}

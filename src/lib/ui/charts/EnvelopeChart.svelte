@@ -19,8 +19,8 @@
 		/** Volts per cell at the ends of the picture. */
 		fromCellV: number;
 		toCellV: number;
-		/** End of charge of the program, V for the pack. */
-		endV: number;
+		/** Volts of the pack at which the program ends, V; null where it ends on something else. */
+		endV: number | null;
 		/** Path of the program: volts and current in order. */
 		path?: { packV: number[]; currentA: number[] } | null;
 		/** Where it is now or begins. */
@@ -58,10 +58,12 @@
 	const charger = $derived(
 		region.map((p) => ({ x: p.packV, y: down ? p.currentA : deliverableA(input, p.packV) }))
 	);
+	/** Where limits are named: the end, or the last volts of the picture. */
+	const namedAtV = $derived(endV ?? to);
 	const packLimit = $derived(
 		down
-			? (discharge(endV)[0] ?? { currentA: 0, label: 'this channel does not discharge' })
-			: limitsAt(input, endV).find((l) => l.side === 'pack')!
+			? (discharge(namedAtV)[0] ?? { currentA: 0, label: 'this channel does not discharge' })
+			: limitsAt(input, namedAtV).find((l) => l.side === 'pack')!
 	);
 	const up = $derived(roundTicks(0, Math.max(...region.map((p) => p.currentA)) * 1.25 || 1, 4));
 	const top = $derived(up.max);
@@ -91,6 +93,24 @@
 		}
 	});
 
+	/** Where the program ends. Near the left edge the words go to the right of the line, or they would leave the picture. */
+	function endLine(x: number, c: ChartColours) {
+		const atLeft = x - from < 0.25 * (to - from);
+		return {
+			x,
+			borderColor: c.stop,
+			strokeDashArray: 0,
+			label: {
+				...tag(`ends ${x.toFixed(1)} V`, c.stop),
+				orientation: 'horizontal',
+				textAnchor: atLeft ? 'start' : 'end',
+				position: 'top',
+				offsetX: atLeft ? 4 : -4,
+				offsetY: 4
+			}
+		};
+	}
+
 	function options(c: ChartColours) {
 		return {
 			chart: { type: 'line' as const },
@@ -116,22 +136,7 @@
 						label: { ...tag(packLimit.label, c.quiet), textAnchor: 'start', position: 'left' }
 					}
 				] as never,
-				xaxis: [
-					{
-						x: endV,
-						borderColor: c.stop,
-						strokeDashArray: 0,
-						label: {
-							...tag(`ends ${endV.toFixed(1)} V`, c.stop),
-							orientation: 'horizontal',
-							// Near the left edge the words go to the right of the line, or they would leave the picture.
-							textAnchor: endV - from < 0.25 * (to - from) ? 'start' : 'end',
-							position: 'top',
-							offsetX: endV - from < 0.25 * (to - from) ? 4 : -4,
-							offsetY: 4
-						}
-					}
-				] as never,
+				xaxis: (endV === null ? [] : [endLine(endV, c)]) as never,
 				points: (at
 					? [
 							{

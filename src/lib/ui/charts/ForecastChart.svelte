@@ -3,6 +3,7 @@
 	Live or logged readings are laid over it.
 -->
 <script lang="ts">
+	import type { LegMark } from '$core/forecast/leg-marks';
 	import type { Band } from '$core/forecast/monte-carlo';
 	import type { Telemetry } from '$core/log/telemetry';
 	import { theme } from '../theme.svelte';
@@ -16,6 +17,10 @@
 		/** When constant voltage begins, min. */
 		voltageFromMin?: number | null;
 		timerMin?: number | null;
+		/** When the leg begins in which the timer counts, min. */
+		timerFromMin?: number;
+		/** The legs of a run of several. */
+		legs?: readonly LegMark[];
 		/** When the capacity limit would be reached, min. */
 		limitMin?: number | null;
 		/** What was measured. */
@@ -28,6 +33,8 @@
 		band = null,
 		voltageFromMin = null,
 		timerMin = null,
+		timerFromMin = 0,
+		legs = [],
 		limitMin = null,
 		measured = null,
 		height = 250,
@@ -49,12 +56,15 @@
 			Number.isFinite(b[of].low[k]) ? [{ x, y: sized(b[of].low[k], b[of].high[k]) }] : []
 		);
 
+	const timerAtMin = $derived(timerMin === null ? null : timerFromMin + timerMin);
 	const endMin = $derived(
 		Math.max(
 			(best?.timeS.at(-1) ?? 0) / 60,
 			band?.endMin.p95 ?? 0,
 			(measured?.timeS.at(-1) ?? 0) / 60,
-			timerMin !== null && best && timerMin < 1.8 * ((best.timeS.at(-1) ?? 0) / 60) ? timerMin * 1.02 : 0
+			timerAtMin !== null && best && timerAtMin < 1.8 * ((best.timeS.at(-1) ?? 0) / 60)
+				? timerAtMin * 1.02
+				: 0
 		) || 1
 	);
 	const voltsSeen = $derived([
@@ -97,6 +107,12 @@
 			}
 		}
 	});
+
+	/** Where a leg begins: its name stands at the foot, out of the way of the others. */
+	const legLine = (leg: LegMark, c: ChartColours) => {
+		const mark = line(leg.fromMin, leg.label, c.quiet, 2);
+		return { ...mark, label: { ...mark.label, position: 'bottom', offsetY: -3 } };
+	};
 
 	function options(c: ChartColours) {
 		const series: object[] = [];
@@ -154,8 +170,9 @@
 			xaxis.push(
 				line(voltageFromMin, 'constant voltage', c.quiet, 3, voltageFromMin > endMin * 0.68 ? 'end' : 'start')
 			);
-		if (timerMin !== null && timerMin <= endMin)
-			xaxis.push({ ...line(timerMin, `timer ${timerMin}`, c.stop, 0, 'end', 1) });
+		if (timerAtMin !== null && timerAtMin <= endMin)
+			xaxis.push(line(timerAtMin, `timer ${timerMin}`, c.stop, 0, 'end', 1));
+		for (const leg of legs) xaxis.push(legLine(leg, c));
 		if (limitMin !== null && limitMin <= endMin)
 			xaxis.push(line(limitMin, 'capacity limit', c.stop, 4, 'end', 2));
 		return {

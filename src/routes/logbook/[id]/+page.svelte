@@ -202,6 +202,8 @@
 					best={data.planned}
 					measured={data.telemetry}
 					timerMin={run.settings.safetyTimerMin}
+					timerFromMin={data.planned?.timerFromMin ?? 0}
+					legs={data.planned?.legs ?? []}
 					height={330}
 					label="Course of the run: {run.durationS === null ? '' : minutesOf(run.durationS)}, {Math.round(
 						(run.chargeAh ?? 0) * 1000

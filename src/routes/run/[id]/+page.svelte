@@ -54,6 +54,11 @@
 		if (run.status === 'ended') void goto(`/logbook/${run.id}`, { replaceState: true });
 	});
 
+	/** What was measured of the charge alone: the envelope is that of charging. */
+	const charging = $derived({
+		packV: measured.packV.filter((_, k) => measured.currentA[k] > 0),
+		currentA: measured.currentA.filter((a) => a > 0)
+	});
 	const spreadMv = $derived(
 		values && values.cellV.length > 1
 			? Math.round((Math.max(...values.cellV) - Math.min(...values.cellV)) * 1000)
@@ -192,6 +197,8 @@
 				{measured}
 				voltageFromMin={data.planned?.voltageFromMin ?? null}
 				timerMin={run.settings.safetyTimerMin}
+				timerFromMin={data.planned?.timerFromMin ?? 0}
+				legs={data.planned?.legs ?? []}
 				height={268}
 				label={values
 					? `After ${Math.round(values.timeS / 60)} minutes ${values.packV.toFixed(2)} volts and ${values.currentA.toFixed(2)} amps`
@@ -204,7 +211,7 @@
 					fromCellV={chemistry.voltages.hardFloorV}
 					toCellV={chemistry.voltages.cellMaxV + 0.05}
 					endV={pack.cells * run.settings.endVoltageV}
-					path={measured}
+					path={charging}
 					at={values ? { packV: values.packV, currentA: values.currentA, label: 'now' } : null}
 					height={190}
 				/>
