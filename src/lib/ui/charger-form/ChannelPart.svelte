@@ -254,8 +254,8 @@
 					});
 				}}><Plus size={14} /> chemistry</button
 			>
-			<button type="button" class="btn self-end whitespace-nowrap" onclick={takeAll}
-				><Plus size={14} /> every chemistry</button
+			<button type="button" class="btn self-end whitespace-nowrap !px-2" onclick={takeAll}
+				><Plus size={14} class="shrink-0" /> every chemistry</button
 			>
 		{/if}
 	</div>

@@ -109,9 +109,10 @@
 	});
 
 	/** Where a leg begins: its name stands at the foot, out of the way of the others. */
-	const legLine = (leg: LegMark, c: ChartColours) => {
-		const mark = line(leg.fromMin, leg.label, c.quiet, 2);
-		return { ...mark, label: { ...mark.label, position: 'bottom', offsetY: -3 } };
+	const legLine = (leg: LegMark, i: number, c: ChartColours) => {
+		// Short legs stand close together: their names are stepped, and of many only the numbers are left.
+		const mark = line(leg.fromMin, legs.length > 5 ? leg.label.split(' ')[0] : leg.label, c.quiet, 2);
+		return { ...mark, label: { ...mark.label, position: 'bottom', offsetY: -3 - 13 * (i % 3) } };
 	};
 
 	function options(c: ChartColours) {
@@ -172,7 +173,7 @@
 			);
 		if (timerAtMin !== null && timerAtMin <= endMin)
 			xaxis.push(line(timerAtMin, `timer ${timerMin}`, c.stop, 0, 'end', 1));
-		for (const leg of legs) xaxis.push(legLine(leg, c));
+		legs.forEach((leg, i) => xaxis.push(legLine(leg, i, c)));
 		if (limitMin !== null && limitMin <= endMin)
 			xaxis.push(line(limitMin, 'capacity limit', c.stop, 4, 'end', 2));
 		return {
