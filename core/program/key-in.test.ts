@@ -163,3 +163,30 @@ test('a lead card gives the compensated end', () => {
 	});
 	assert.equal(valueOf(card, 'End of charge'), '2.44 V/cell');
 });
+
+describe('what is put back says who needs it', () => {
+	const charger = aMultiCharger({
+		asks: ['currentA'],
+		held: [held({ kind: 'safetyTimerMin', heldValue: 120 })]
+	});
+	const kept = (pack: string, safetyTimerMin: number) => ({
+		pack,
+		channelId: 'ch1',
+		settings: { ...solve(aContext()).settings, safetyTimerMin }
+	});
+	const remark = (keptHere: ReturnType<typeof kept>[]) =>
+		cardOf({ charger, around: { keptHere } }).putBack.find((l) => l.what === 'Safety timer')!.remark;
+
+	test('the packs whose kept programs were made with it, by name', () => {
+		assert.equal(remark([kept('Gull', 120), kept('Tern', 90)]), 'Gull relies on it, by what is kept');
+		assert.equal(
+			remark([kept('Gull', 120), kept('Tern', 120), kept('Tern', 120)]),
+			'Gull and Tern rely on it, by what is kept'
+		);
+	});
+
+	test('nobody, or nobody known', () => {
+		assert.equal(remark([kept('Tern', 90)]), 'if other packs rely on it; no kept program does');
+		assert.equal(remark([]), 'if other packs rely on it');
+	});
+});

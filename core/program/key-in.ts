@@ -1,11 +1,11 @@
 /** The key-in card: what to press on a charger without a data link, in the order in which that charger asks. */
 import type { Ask } from '../charger/charger';
-import { HELD_SETTINGS, HeldSettingKind, showHeld } from '../charger/setting';
+import { HELD_SETTINGS, HeldSettingKind, showHeld, type HeldSetting } from '../charger/setting';
 import { heldFor } from '../charger/charger';
 import { storageSoc } from '../forecast/program-legs';
 import { compositionOf, type ProgramStep } from './composition';
 import { asks, heldSetting, type Resolved } from './context';
-import { settingName, showSetting, type ProgramSettings, type SettingId } from './settings';
+import { SETTINGS, settingName, showSetting, type ProgramSettings, type SettingId } from './settings';
 import type { Solution } from './solve';
 
 export interface KeyInLine {
@@ -27,6 +27,8 @@ export interface KeyInCard {
 	/** What the charger does when nobody presses anything, and what it forgets. */
 	beware: string[];
 }
+
+const SettingIds: ReadonlySet<string> = new Set(Object.keys(SETTINGS));
 
 const SCOPE_WORDS = { charger: 'the whole charger', channel: 'this channel', slot: 'this memory slot' };
 
@@ -50,6 +52,20 @@ function wanted(kind: HeldSettingKind, r: Resolved, settings: ProgramSettings): 
 	}
 }
 
+/** Who needs a held value as it was: the kept programs of other packs on this charger that were made with it. */
+function whoRelies(held: HeldSetting, r: Resolved): string {
+	const kind = SettingIds.has(held.kind) ? (held.kind as SettingId) : null;
+	const kept = r.around.keptHere.filter((k) => held.scope !== 'channel' || k.channelId === held.channelId);
+	const relying = [
+		...new Set(kept.filter((k) => kind !== null && k.settings[kind] === held.heldValue).map((k) => k.pack))
+	];
+	if (relying.length > 0)
+		return `${relying.join(' and ')} ${relying.length > 1 ? 'rely' : 'relies'} on it, by what is kept`;
+	return kept.length > 0 && kind !== null
+		? 'if other packs rely on it; no kept program does'
+		: 'if other packs rely on it';
+}
+
 function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<string>) {
 	const first: KeyInLine[] = [];
 	const putBack: KeyInLine[] = [];
@@ -65,7 +81,7 @@ function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<st
 			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}`
 		});
 		if (held.scope !== 'slot')
-			putBack.push({ what, value: showHeld(held.kind, held.heldValue), remark: 'if other packs rely on it' });
+			putBack.push({ what, value: showHeld(held.kind, held.heldValue), remark: whoRelies(held, r) });
 	}
 	return { first, putBack };
 }

@@ -2,9 +2,8 @@
 import { entryFor, type Channel, type Charger, type Protection } from '../charger/charger';
 import type { Supply } from '../charger/supply';
 import { chemistryOf } from '../chemistry/catalogue';
-import { ocvAt } from '../chemistry/curve';
+import { evenReading } from '../pack/even-reading';
 import type { Pack } from '../pack/pack';
-import type { ReadingInput } from '../pack/reading';
 import { solve } from './solve';
 import { ordinaryTask, TASKS } from './task';
 
@@ -28,22 +27,6 @@ export interface Suit {
 	wattsFor1C: number;
 }
 
-/** The last reading that the comparison pretends: a fifth full, every cell alike. */
-function startReading(pack: Pack, now: string): ReadingInput {
-	const chemistry = chemistryOf(pack.chemistry);
-	const v = ocvAt(chemistry.curve, FROM_SOC);
-	const byCell = chemistry.balanceFromCells !== null;
-	return {
-		takenAt: now,
-		cellVoltagesV: byCell ? Array.from({ length: pack.cells }, () => v) : null,
-		packVoltageV: byCell ? null : v * pack.cells,
-		state: 'rest',
-		usedSince: 'used',
-		temperatureDegC: AIR_DEG_C,
-		cellResistancesOhm: null
-	};
-}
-
 /** How one pack fares on one channel, everything else at rest. */
 export function suitOf(
 	pack: Pack,
@@ -55,7 +38,7 @@ export function suitOf(
 	const chemistry = chemistryOf(pack.chemistry);
 	const solution = solve({
 		pack: { ...pack, condition: 'in service' },
-		reading: startReading(pack, now),
+		reading: evenReading(pack, FROM_SOC, AIR_DEG_C, now),
 		charger,
 		channelId,
 		supply,

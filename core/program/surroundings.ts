@@ -2,6 +2,7 @@
 import type { Inventory } from '../bench/inventory';
 import type { LastRun } from '../pack/known-charge';
 import type { PracticeLayer } from '../pack/practice';
+import type { ProgramSettings } from './settings';
 
 export interface Surroundings {
 	/** What the person and this one program follow; the pack's own practice is part of the pack. */
@@ -22,6 +23,8 @@ export interface Surroundings {
 	boardsInUse: number;
 	/** What the most demanding pack of this channel needs, where the person sets the guards once for all; null otherwise. */
 	largest: Record<'safetyTimerMin' | 'capacityLimitAh', { value: number; pack: string } | null> | null;
+	/** Programs kept for other packs on this charger. */
+	keptHere: readonly { pack: string; channelId: string; settings: ProgramSettings }[];
 	/** What each memory slot of the charger holds. */
 	slots: readonly { slot: number; title: string }[];
 }
@@ -36,5 +39,6 @@ export const ALONE: Surroundings = {
 	lastRun: null,
 	boardsInUse: 0,
 	largest: null,
+	keptHere: [],
 	slots: []
 };

@@ -1,4 +1,5 @@
 /** What the most demanding pack of a channel needs of timer and limit: for a person who sets them once for all packs. */
+import { evenReading } from '$core/pack/even-reading';
 import type { Pack } from '$core/pack/pack';
 import { solve } from '$core/program/solve';
 import type { ProgramContext } from '$core/program/context';
@@ -6,6 +7,9 @@ import type { Surroundings } from '$core/program/surroundings';
 import { entryFor } from '$core/charger/charger';
 import { taskOf } from '$core/program/task';
 import { chemistryOf } from '$core/chemistry/catalogue';
+
+/** Share of its charge that a pack comes back with at least (common practice, no source). */
+const NEARLY_EMPTY = 0.05;
 
 type Largest = NonNullable<Surroundings['largest']>;
 
@@ -25,7 +29,7 @@ export function largestGuards(context: ProgramContext, shelf: readonly Pack[]): 
 		const { settings } = solve({
 			...context,
 			pack,
-			reading: null,
+			reading: evenReading(pack, NEARLY_EMPTY, context.ambientDegC, context.now),
 			around: { ...context.around, lastRun: null, practice: { person, program: { guards: 'per pack' } } }
 		});
 		for (const guard of ['safetyTimerMin', 'capacityLimitAh'] as const) {

@@ -9,12 +9,14 @@ import { aMultiCharger, nimhPack } from '../../../../tests/support/rule-cases';
 import { openDatabase, type Database } from '../db/connect';
 import { keyedProgram } from '../link/keyed-program';
 import type { Result } from '../result';
+import { pastsOf } from './care';
 import { createCharger, createSupply, getCharger } from './chargers';
 import { eventsOf } from './events';
 import { addReading, createPack, listPacks } from './packs';
 import { setPreferences } from './preferences';
 import { programContext, programsOf, renameProgram, saveProgram, solveProgram } from './programs';
 import { setSlot, slotsOf } from './slots';
+import { lastRunOf } from './surroundings';
 
 function ok<T>(result: Result<T>): T {
 	assert.ok(result.ok, result.ok ? '' : result.message);
@@ -162,5 +164,85 @@ describe('programs, slots and surroundings', () => {
 		assert.deepEqual([rest.currentA, rest.timerMin], [0, 10]);
 		assert.deepEqual([up.endVoltageV, up.deltaV, up.holdOffS], [null, 0.005, 180]);
 		assert.deepEqual(JSON.parse(JSON.stringify(keyed)), keyed);
+	});
+
+	test('the newest of what is kept for the other packs of a charger comes with the context, and nothing of its own', async () => {
+		const { around } = ok(await programContext(db, request({ packId: trawler.id, task: 'charge' }), now));
+		assert.deepEqual(
+			around!.keptHere!.map((k) => [k.pack, k.settings.currentA]),
+			[['Lifeboat', 2.6]]
+		);
+		assert.deepEqual(ok(await programContext(db, request(), now)).around!.keptHere, []);
+		const elsewhere = { packId: trawler.id, chargerId: other.id, channelId: other.channels[0].id };
+		assert.deepEqual(ok(await programContext(db, request(elsewhere), now)).around!.keptHere, []);
+	});
+
+	test('the largest pack of a channel is looked for only where that is the practice, by packs in service that fit', async () => {
+		assert.equal(ok(await programContext(db, request(), now)).around!.largest, null);
+		const add = async (change: Record<string, unknown>) => {
+			const { id: _id, ...fields } = aPack(change);
+			return ok(await createPack(db, fields));
+		};
+		const winch = await add({ name: 'Winch', cells: 6, capacityAh: 5, connectorId: null });
+		await add({ name: 'Swollen giant', cells: 6, capacityAh: 30, condition: 'swollen' });
+		const practice = { guards: 'largest pack' as const };
+		const { largest } = ok(await programContext(db, request({ practice }), now)).around!;
+		assert.equal(largest!.capacityLimitAh!.pack, 'Winch');
+		const solution = ok(await solveProgram(db, request({ practice }), now));
+		assert.ok(solution.settings.capacityLimitAh! >= 5, `${solution.settings.capacityLimitAh} Ah`);
+		assert.match(solution.decisions.capacityLimitAh.why, /what Winch needs, by this program's choice/);
+		await db.models.Pack.destroy({ where: { id: winch.id } });
+	});
+
+	test('what the past runs of a pack say: how the last one left it, and when it was last full and empty', async () => {
+		const run = (task: string, endReason: string, endedAt: string) =>
+			db.models.Run.create({
+				id: randomUUID(),
+				packId: trawler.id,
+				chargerId: charger.id,
+				channelId: charger.channels[0].id,
+				mode: 'by hand',
+				status: 'ended',
+				task,
+				purpose: 'standard',
+				settings: { cells: 6 },
+				overridden: [],
+				startedAt: endedAt,
+				endedAt,
+				endReason,
+				notes: ''
+			});
+		await run('discharge', 'end voltage', '2026-01-05T10:00:00.000Z');
+		await run('charge', 'full', '2026-04-20T10:00:00.000Z');
+		await run('charge', 'timer', '2026-04-21T10:00:00.000Z');
+		const latest = await run('charge', 'full', '2026-05-02T17:30:00.000Z');
+		const past = (await pastsOf(db)).get(trawler.id)!;
+		assert.deepEqual(past, {
+			emptiedAt: '2026-01-05T10:00:00.000Z',
+			filledAt: '2026-05-02T17:30:00.000Z',
+			lastRun: { task: 'charge', endReason: 'full', endedAt: '2026-05-02T17:30:00.000Z' }
+		});
+		assert.deepEqual([...(await pastsOf(db, trawler.id)).keys()], [trawler.id]);
+		const { around } = ok(await programContext(db, request({ packId: trawler.id, task: 'charge' }), now));
+		assert.deepEqual(around!.lastRun, past.lastRun);
+		// Its reading is from before that run: what the run left is what is known, and it is asked about.
+		const solution = ok(await solveProgram(db, request({ packId: trawler.id, task: 'charge' }), now));
+		assert.ok(solution.resolved.chargeState.soc > 0.9);
+		assert.ok(solution.findings.some((f) => f.rule === 'reading-before-run'));
+		// As of an hour earlier the run had not been.
+		const earlier = await lastRunOf(db, trawler.id, '2026-05-02T17:00:00.000Z');
+		assert.equal(earlier?.endReason, 'timer');
+		// A run that was deleted says nothing.
+		await latest.destroy();
+		assert.equal((await pastsOf(db)).get(trawler.id)!.lastRun!.endReason, 'timer');
+	});
+
+	test('a reading keeps what happened before it, and a word nobody knows is refused', async () => {
+		const reading = { takenAt: '2026-05-02T17:55:00.000Z', packVoltageV: 7.2, usedSince: 'until it faded' };
+		assert.equal(ok(await addReading(db, trawler.id, reading)).usedSince, 'until it faded');
+		const shelf = await listPacks(db, now);
+		const { readiness } = shelf.find((p) => p.pack.id === trawler.id)!;
+		assert.match(readiness.sentence, /used until it faded/);
+		assert.ok(!(await addReading(db, trawler.id, { ...reading, usedSince: 'sold' })).ok);
 	});
 });

@@ -76,18 +76,40 @@ async function boardsInUse(db: Database, channelId: string): Promise<number> {
 	return rows.filter((row) => (row.get('settings') as ProgramSettings).balance).length;
 }
 
+/** The newest version of every program kept for another pack on this charger. */
+async function keptHere(db: Database, chargerId: string, packId: string): Promise<Surroundings['keptHere']> {
+	const rows = await db.models.Program.findAll({
+		where: { chargerId, packId: { [Op.ne]: packId }, name: { [Op.ne]: null } },
+		order: [['version', 'ASC']],
+		attributes: ['packId', 'name', 'channelId', 'settings']
+	});
+	if (rows.length === 0) return [];
+	const packs = await db.models.Pack.findAll({
+		where: { id: rows.map((row) => row.get('packId') as string) },
+		attributes: ['id', 'name']
+	});
+	const nameOf = new Map(packs.map((row) => [row.get('id'), row.get('name') as string]));
+	const newest = new Map(rows.map((row) => [`${row.get('packId')} ${row.get('name')}`, row]));
+	return [...newest.values()].flatMap((row) => {
+		const pack = nameOf.get(row.get('packId'));
+		const channelId = row.get('channelId') as string;
+		return pack ? [{ pack, channelId, settings: row.get('settings') as ProgramSettings }] : [];
+	});
+}
+
 export async function surroundings(
 	db: Database,
 	at: { pack: Pack; charger: Charger; channelId: string; supply: Supply | null; bench: readonly Charger[] },
 	programPractice: PracticeLayer,
 	now: string
 ): Promise<Surroundings> {
-	const [preferences, supplied, charges, lastRun, boards, slots] = await Promise.all([
+	const [preferences, supplied, charges, lastRun, boards, kept, slots] = await Promise.all([
 		getPreferences(db),
 		onSameSupply(db, at.charger, at.bench),
 		chargesSinceBalance(db, at.pack.id),
 		lastRunOf(db, at.pack.id, now),
 		boardsInUse(db, at.channelId),
+		keptHere(db, at.charger.id, at.pack.id),
 		slotsOf(db, at.charger.id)
 	]);
 	return {
@@ -98,6 +120,7 @@ export async function surroundings(
 		lastRun,
 		boardsInUse: boards,
 		largest: null,
+		keptHere: kept,
 		slots: slots.map(({ slot, title }) => ({ slot, title }))
 	};
 }
