@@ -189,7 +189,8 @@ describe('programs, slots and surroundings', () => {
 		const { largest } = ok(await programContext(db, request({ practice }), now)).around!;
 		assert.equal(largest!.capacityLimitAh!.pack, 'Winch');
 		const solution = ok(await solveProgram(db, request({ practice }), now));
-		assert.ok(solution.settings.capacityLimitAh! >= 5, `${solution.settings.capacityLimitAh} Ah`);
+		// It ends a little less than full, by the practice noted above: nine tenths of 5 Ah and a margin.
+		assert.ok(solution.settings.capacityLimitAh! > 4.5, `${solution.settings.capacityLimitAh} Ah`);
 		assert.match(solution.decisions.capacityLimitAh.why, /what Winch needs, by this program's choice/);
 		await db.models.Pack.destroy({ where: { id: winch.id } });
 	});
