@@ -1,0 +1,26 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { TASKS } from '../program/task';
+import { endedWell, EndReason, RunLook, RunResult } from './run';
+
+test('a run ended well when it got where its program goes; a limit counts only where it is the program', () => {
+	for (const { id: task } of TASKS) {
+		for (const endReason of ['full', 'end voltage', 'temperature rise'] as const)
+			assert.ok(endedWell({ task, endReason }));
+		for (const endReason of ['stopped', 'charger error', 'link lost', 'temperature'] as const)
+			assert.ok(!endedWell({ task, endReason }), `${task}, ${endReason}`);
+		const byLimit = task === 'recover' || task === 'storage';
+		for (const endReason of ['timer', 'capacity limit'] as const)
+			assert.equal(endedWell({ task, endReason }), byLimit, `${task}, ${endReason}`);
+		assert.ok(!endedWell({ task, endReason: null }));
+	}
+	assert.equal(EndReason.options.length, 9);
+});
+
+test('what a person writes down is checked in words', () => {
+	const end = RunResult.safeParse({ endReason: 'full', durationMin: -1, chargeAh: 2, endCellVoltagesV: [9] });
+	assert.ok(!end.success);
+	assert.match(JSON.stringify(end.error.issues), /Minutes cannot be negative.*above 6 V is not a cell/);
+	assert.ok(!RunLook.safeParse({ timeMin: 5, packV: 11, currentA: -1, chargeAh: 0 }).success);
+	assert.ok(RunLook.safeParse({ timeMin: 5, packV: 11, currentA: 1, chargeAh: 0.1 }).success);
+});
