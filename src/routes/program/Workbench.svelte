@@ -73,6 +73,16 @@
 		channels.find((c) => c.run && (c.channelId === context.channelId || c.pack?.id === context.pack.id)) ??
 			null
 	);
+	/** Another pack of the same chemistry and cells: the two may be treated as a pair, or joined. */
+	const hasFellow = $derived(
+		packs.some(
+			({ pack: p }) =>
+				p.id !== pack.id &&
+				p.chemistry === pack.chemistry &&
+				p.cells === pack.cells &&
+				p.condition === 'in service'
+		)
+	);
 	let busy = $state(false);
 
 	onMount(() => {
@@ -254,7 +264,7 @@
 				href="/program/compare?pack={pack.id}&channel={context.channelId}&task={context.task}&purpose={context.purpose}"
 				>Compare</a
 			>
-			{#if pack.pairId}
+			{#if hasFellow}
 				<a
 					class="btn"
 					href="/program/pair?pack={pack.id}&channel={context.channelId}&task={context.task}&purpose={context.purpose}"
