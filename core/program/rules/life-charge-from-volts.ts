@@ -10,12 +10,19 @@ export const lifeChargeFromVolts: Rule = {
 	protects: 'result',
 	source: PRACTICE,
 	check({ r }) {
-		if (r.chemistry.storage.kind !== 'charge' || !r.chargeState.fromReading) return null;
+		const byCharge = r.chemistry.storage.kind === 'charge';
+		if ((!byCharge && r.chemistry.family !== 'nickel') || !r.chargeState.fromReading) return null;
 		const { low, high } = r.chargeState.band;
 		if (high - low < WIDE) return null;
+		const range = `${Math.round(100 * low)} to ${Math.round(100 * high)} %`;
+		const storing = r.task === 'storage';
+		const what = storing
+			? 'for half full, empty or fill it first and count the mAh'
+			: 'the forecast is as wide, until a reading says how the pack was used';
 		return {
-			severity: r.task === 'storage' ? 'check' : 'note',
-			sentence: `The volts of ${r.chemistry.name} say only that it holds ${Math.round(100 * low)} to ${Math.round(100 * high)} %: ${r.task === 'storage' ? 'for half full, empty or fill it first and count the mAh' : 'the forecast is as wide'}.`
+			severity: storing ? 'check' : 'note',
+			sentence: `The volts of ${r.chemistry.name} say only that it holds ${range}: ${what}.`,
+			fix: storing ? undefined : { label: 'Say how it was used', kind: 'go', to: 'read pack' }
 		};
 	}
 };

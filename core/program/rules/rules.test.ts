@@ -4,6 +4,7 @@ import { test } from 'node:test';
 import { aCharger, aContext, aPack, aReading, aSupply, held } from '../../../tests/support/bench-chargers';
 import {
 	aMultiCharger,
+	nimhPack,
 	CASES_OF_EVERY_CHEMISTRY,
 	type Case,
 	type Scene
@@ -383,4 +384,17 @@ test('where the capacity limit is what ends the run it cannot be off: half full 
 	assert.equal(half.fix?.kind, 'set');
 	assert.equal(found({ charger, reading: flat(3, 2.9), task: 'recover' }).severity, 'stop');
 	assert.equal(found({ charger, reading: flat(3, 3.5), task: 'storage' }).severity, 'check');
+});
+
+test('the volts of nickel say as little: noted until a reading says how the pack was used', () => {
+	const nickel = (usedSince: 'used' | 'until it faded') =>
+		run({
+			pack: nimhPack(),
+			charger: aMultiCharger(),
+			task: 'charge',
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 7.75, usedSince })
+		}).find((f) => f.rule === 'life-charge-from-volts');
+	assert.match(nickel('used')!.sentence, /NiMH say only that it holds \d+ to \d+ %/);
+	assert.deepEqual(nickel('used')!.fix?.kind, 'go');
+	assert.equal(nickel('until it faded'), undefined);
 });
