@@ -314,7 +314,7 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		severity: 'note',
 		says: 'nothing needs doing'
 	},
-	'life-charge-from-volts': {
+	'charge-from-flat-volts': {
 		fires: {
 			pack: aPack({ chemistry: 'life', labelVoltageV: null }),
 			charger: multi(),

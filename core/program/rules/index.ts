@@ -59,7 +59,7 @@ import { leadFloat } from './lead-float';
 import { leadShortedCell } from './lead-shorted-cell';
 import { leadTooThin } from './lead-too-thin';
 import { leadVentilate } from './lead-ventilate';
-import { lifeChargeFromVolts } from './life-charge-from-volts';
+import { chargeFromFlatVolts } from './charge-from-flat-volts';
 import { makerEndNotRead } from './maker-end-not-read';
 import { nickelCellReversed } from './nickel-cell-reversed';
 import { nickelHighVolts } from './nickel-high-volts';
@@ -164,7 +164,7 @@ export const RULES: readonly Rule[] = [
 	leadShortedCell,
 	leadTooThin,
 	leadVentilate,
-	lifeChargeFromVolts,
+	chargeFromFlatVolts,
 	makerEndNotRead,
 	nickelCellReversed,
 	nickelHighVolts,

@@ -393,7 +393,7 @@ test('the volts of nickel say as little: noted until a reading says how the pack
 			charger: aMultiCharger(),
 			task: 'charge',
 			reading: aReading([], { cellVoltagesV: null, packVoltageV: 7.75, usedSince })
-		}).find((f) => f.rule === 'life-charge-from-volts');
+		}).find((f) => f.rule === 'charge-from-flat-volts');
 	assert.match(nickel('used')!.sentence, /NiMH say only that it holds \d+ to \d+ %/);
 	assert.deepEqual(nickel('used')!.fix?.kind, 'go');
 	assert.equal(nickel('until it faded'), undefined);

@@ -3,8 +3,8 @@ import { PRACTICE, type Rule } from '../rule';
 /** A band this wide is a range, not a number. */
 const WIDE = 0.2;
 
-export const lifeChargeFromVolts: Rule = {
-	id: 'life-charge-from-volts',
+export const chargeFromFlatVolts: Rule = {
+	id: 'charge-from-flat-volts',
 	title: 'Charge read from volts on a flat curve',
 	severity: 'note',
 	protects: 'result',
