@@ -16,6 +16,7 @@ import { cellUnderFloor } from './cell-under-floor';
 import { cellsNotShown } from './cells-not-shown';
 import { cellsSetDiffer } from './cells-set-differ';
 import { chargeContradicted } from './charge-contradicted';
+import { chargeFromFlatVolts } from './charge-from-flat-volts';
 import { chargeGivenUp } from './charge-given-up';
 import { chargerCannotBalance } from './charger-cannot-balance';
 import { chargesSinceBalance } from './charges-since-balance';
@@ -59,7 +60,6 @@ import { leadFloat } from './lead-float';
 import { leadShortedCell } from './lead-shorted-cell';
 import { leadTooThin } from './lead-too-thin';
 import { leadVentilate } from './lead-ventilate';
-import { chargeFromFlatVolts } from './charge-from-flat-volts';
 import { makerEndNotRead } from './maker-end-not-read';
 import { nickelCellReversed } from './nickel-cell-reversed';
 import { nickelHighVolts } from './nickel-high-volts';
@@ -121,6 +121,7 @@ export const RULES: readonly Rule[] = [
 	cellsNotShown,
 	cellsSetDiffer,
 	chargeContradicted,
+	chargeFromFlatVolts,
 	chargeGivenUp,
 	chargerCannotBalance,
 	chargesSinceBalance,
@@ -164,7 +165,6 @@ export const RULES: readonly Rule[] = [
 	leadShortedCell,
 	leadTooThin,
 	leadVentilate,
-	chargeFromFlatVolts,
 	makerEndNotRead,
 	nickelCellReversed,
 	nickelHighVolts,
