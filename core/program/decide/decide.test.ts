@@ -30,7 +30,8 @@ test('a nearly full pack: the timer is never below the 99th percentile, though t
 });
 
 test('a timer whose range ends too early is said to, and the program is refused', () => {
-	const charger = aCharger({ held: [held({ kind: 'safetyTimerMin', heldValue: 30, max: 40 })] });
+	const timer = held({ kind: 'safetyTimerMin', heldValue: 30, max: 40, canBeOff: false });
+	const charger = aCharger({ held: [timer] });
 	const s = solve(aContext({ charger }));
 	assert.equal(s.decisions.safetyTimerMin.decidedBy, 'range');
 	assert.ok(s.findings.some((f) => f.rule === 'timer-too-short' && f.fix === null));

@@ -1,5 +1,6 @@
 <!-- Two ways to do the same thing to the same pack, side by side: what each takes, and what it costs the pack. -->
 <script lang="ts">
+	import { reachable } from '$lib/ui/reachable';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { relativeWear } from '$core/care/wear';
@@ -177,40 +178,43 @@
 			</section>
 		{/each}
 	</div>
-	<table class="ledger mt-4">
-		<thead
-			><tr
-				><th>What</th><th class="right">First</th><th class="right">Second</th><th class="right"
-					>Difference</th
-				></tr
-			></thead
-		>
-		<tbody>
-			{#each LINES as line (line.what)}
-				{@const [a, b] = sides.map((s) => line.value(s.solution))}
-				<tr>
-					<td
-						>{line.what}{#if line.note}<span class="quiet ml-2 text-[12px]">{line.note}</span>{/if}</td
-					>
-					<td class="num right">{a === null ? '–' : line.show(a)}</td>
-					<td class="num right">{b === null ? '–' : line.show(b)}</td>
-					<td class="num right"
-						>{a === null || b === null || a === 0
-							? ''
-							: `${b >= a ? '+' : '−'}${line.difference ? line.difference(Math.abs(b - a)) : `${Math.abs(Math.round(100 * (b / a - 1)))} %`}`}</td
-					>
-				</tr>
-			{/each}
-			{#each settings as id (id)}
-				<tr>
-					<td class="quiet">{settingName(id, data.task)}</td>
-					{#each sides as s (s.key)}<td class="num right quiet">{showSetting(id, s.solution.settings[id])}</td
-						>{/each}
-					<td></td>
-				</tr>
-			{/each}
-		</tbody>
-	</table>
+	<div class="relative overflow-x-auto" use:reachable>
+		<table class="ledger mt-4">
+			<thead
+				><tr
+					><th>What</th><th class="right">First</th><th class="right">Second</th><th class="right"
+						>Difference</th
+					></tr
+				></thead
+			>
+			<tbody>
+				{#each LINES as line (line.what)}
+					{@const [a, b] = sides.map((s) => line.value(s.solution))}
+					<tr>
+						<td
+							>{line.what}{#if line.note}<span class="quiet ml-2 text-[12px]">{line.note}</span>{/if}</td
+						>
+						<td class="num right">{a === null ? '–' : line.show(a)}</td>
+						<td class="num right">{b === null ? '–' : line.show(b)}</td>
+						<td class="num right"
+							>{a === null || b === null || a === 0
+								? ''
+								: `${b >= a ? '+' : '−'}${line.difference ? line.difference(Math.abs(b - a)) : `${Math.abs(Math.round(100 * (b / a - 1)))} %`}`}</td
+						>
+					</tr>
+				{/each}
+				{#each settings as id (id)}
+					<tr>
+						<td class="quiet">{settingName(id, data.task)}</td>
+						{#each sides as s (s.key)}<td class="num right quiet"
+								>{showSetting(id, s.solution.settings[id])}</td
+							>{/each}
+						<td></td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	</div>
 </div>
 
 <style>
