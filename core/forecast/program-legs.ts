@@ -11,7 +11,8 @@ const RECOVERY_REST_S = 3600;
 /** State of charge that a storage run aims at. */
 export function storageSoc(r: Resolved, storageV: number): number {
 	const { storage, curve } = r.chemistry;
-	return storage.kind === 'charge' ? storage.soc : socAt(curve, storageV);
+	if (storage.kind !== 'charge') return socAt(curve, storageV);
+	return r.practice.values.storageShare ?? storage.soc;
 }
 
 /** Whether a storage run to `storageV` volts per cell puts charge in or takes it out. */
@@ -22,7 +23,7 @@ export function storageDirection(r: Resolved, storageV: number): 'up' | 'down' {
 /** Charge that a storage run by charge moves, Ah; null when storage goes by volts, or the task is another. */
 export function storageNeedAh(r: Resolved): number | null {
 	if (r.task !== 'storage' || r.chemistry.storage.kind !== 'charge') return null;
-	return Math.abs(r.chargeState.soc - r.chemistry.storage.soc) * presentCapacityAh(r);
+	return Math.abs(r.chargeState.soc - storageSoc(r, 0)) * presentCapacityAh(r);
 }
 
 /**

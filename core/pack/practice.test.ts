@@ -83,6 +83,9 @@ describe('every place that uses a school follows it and says so', () => {
 			at({ balance: 'every third charge' }, { around: { chargesSinceBalance: 2 } }).settings.balance,
 			true
 		);
+		const fourth = (since: number) =>
+			at({ balance: 'every fourth charge' }, { around: { chargesSinceBalance: since } }).settings.balance;
+		assert.deepEqual([2, 3].map(fourth), [false, true]);
 		const low = at({ cautiousBelowV: 3.7 }, { reading: aReading([3.65, 3.7, 3.7]) });
 		assert.equal(low.settings.currentA, 0.5);
 		assert.match(low.decisions.currentA.why, /a cell under 3.70 V/);
@@ -103,6 +106,18 @@ describe('every place that uses a school follows it and says so', () => {
 			['3.30', '3.20', '3.00']
 		);
 		assert.equal(end('a little deeper', { chemistry: 'life' })!.toFixed(2), '2.70');
+	});
+
+	test('storage by charge: half full, or the share that somebody keeps; packs that go by volts keep theirs', () => {
+		const life = { chemistry: 'life', labelVoltageV: null };
+		const stored = (storageShare: number | null, pack: Record<string, unknown>) =>
+			at({ storageShare }, { task: 'storage', reading: aReading([3.1, 3.1, 3.1]) }, pack);
+		const [half, more] = [stored(null, life), stored(0.7, life)];
+		assert.match(half.decisions.capacityLimitAh.why, /^half full goes by charge/);
+		assert.match(more.decisions.capacityLimitAh.why, /^70 % full, by your practice, goes by charge/);
+		const apart = more.settings.capacityLimitAh! - half.settings.capacityLimitAh!;
+		assert.ok(Math.abs(apart - 0.2 * 2.6) < 0.02, `${apart} Ah`);
+		assert.deepEqual(stored(0.7, {}).settings, stored(null, {}).settings);
 	});
 
 	test('a storage voltage chosen for LiPo does not move LiHV out of its own window', () => {

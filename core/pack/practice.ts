@@ -6,7 +6,7 @@ import { z } from 'zod';
 
 export const Practice = z.object({
 	purpose: z.enum(['gentle', 'standard', 'hurry']),
-	balance: z.enum(['every charge', 'every third charge']),
+	balance: z.enum(['every charge', 'every third charge', 'every fourth charge']),
 	hurryMaxC: z.number().min(0.5, 'At least 0.5C.').max(20, 'At most 20C.'),
 	/** Rate for a lithium pack whose label says none, 1/h; null is the chemistry's own. */
 	noLabelC: z.number().min(0.1, 'At least 0.1C.').max(5, 'At most 5C.').nullable(),
@@ -15,6 +15,8 @@ export const Practice = z.object({
 	stepRounding: z.enum(['down', 'nearest']),
 	fullness: z.enum(['full', 'a little less']),
 	storageV: z.number().min(3.5).max(3.95).nullable(),
+	/** Share of charge at which packs are put away whose volts say nothing; null is the chemistry's own. */
+	storageShare: z.number().min(0.4, 'At least 40 %.').max(0.7, 'At most 70 %.').nullable(),
 	cautiousBelowV: z.number().min(3).max(3.8).nullable(),
 	dischargeC: z.number().min(0.05).max(2),
 	dischargeEnd: z.enum(['everyday', 'a little deeper', 'capacity check']),
@@ -45,6 +47,7 @@ export const DEFAULT_PRACTICE: Practice = {
 	stepRounding: 'down',
 	fullness: 'full',
 	storageV: null,
+	storageShare: null,
 	cautiousBelowV: null,
 	dischargeC: 0.2,
 	dischargeEnd: 'everyday',

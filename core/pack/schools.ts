@@ -12,7 +12,7 @@ export interface School {
 	question: string;
 	/** Why the default is what it is; common practice, no source. */
 	why: string;
-	/** Values to choose from; for figures the range and unit. */
+	/** Values to choose from; for figures the range and unit, shares of one in per cent. */
 	choices: readonly string[] | { min: number; max: number; step: number; unit: string; off: string | null };
 	/** A pack may have its own; the others are matters of the person alone. */
 	ofPack: boolean;
@@ -64,7 +64,7 @@ export const SCHOOLS: readonly School[] = [
 		about: 'charge',
 		question: 'Balance lead',
 		why: 'Every charge: it also lets the charger watch each cell.',
-		choices: ['every charge', 'every third charge'],
+		choices: ['every charge', 'every third charge', 'every fourth charge'],
 		ofPack: true
 	},
 	{
@@ -105,6 +105,14 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Storage voltage',
 		why: 'The middle of what the schools use for the chemistry.',
 		choices: { min: 3.5, max: 3.95, step: 0.01, unit: 'V/cell', off: 'by chemistry' },
+		ofPack: true
+	},
+	{
+		id: 'storageShare',
+		about: 'lying and emptying',
+		question: 'Storage by charge',
+		why: 'Half full, where volts say nothing as on LiFe; people keep 40 to 70 %.',
+		choices: { min: 0.4, max: 0.7, step: 0.05, unit: '%', off: 'by chemistry' },
 		ofPack: true
 	},
 	{
@@ -196,6 +204,7 @@ export function showChoice(id: PracticeId, value: unknown): string {
 	const { choices } = CHOICES_OF.get(id)!;
 	if (!('unit' in choices)) return String(value);
 	if (value === null) return choices.off ?? 'off';
+	if (choices.unit === '%') return `${Math.round(100 * Number(value))} %`;
 	return choices.unit === 'C' ? `${value}C` : `${value} ${choices.unit}`;
 }
 

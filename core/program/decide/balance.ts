@@ -3,6 +3,9 @@ import { whose } from '../../pack/practice';
 import type { Resolved } from '../context';
 import { plainly, type Decision } from './decision';
 
+/** Charges between two that balance, by school. */
+const SKIPPED = { 'every charge': 0, 'every third charge': 2, 'every fourth charge': 3 };
+
 /** Balance: on wherever pack, channel and task allow it. */
 export function decideBalance(r: Resolved): Decision<'balance'> {
 	const { pack, channel, chemistry, taskData } = r;
@@ -17,14 +20,11 @@ export function decideBalance(r: Resolved): Decision<'balance'> {
 	if (channel.balancePortCells < pack.cells)
 		return no('port', `the balance port takes ${channel.balancePortCells} cells.`);
 	const { chargesSinceBalance } = r.around;
-	if (
-		r.practice.values.balance === 'every third charge' &&
-		chargesSinceBalance !== null &&
-		chargesSinceBalance < 2
-	)
+	const skipped = SKIPPED[r.practice.values.balance];
+	if (chargesSinceBalance !== null && chargesSinceBalance < skipped)
 		return no(
 			'practice',
-			`${chargesSinceBalance} since the last one; every third by ${whose(r.practice, 'balance')}. The lead may still be watched.`
+			`${chargesSinceBalance} since the last one; ${r.practice.values.balance} by ${whose(r.practice, 'balance')}. The lead may still be watched.`
 		);
 	return {
 		setting: 'balance',

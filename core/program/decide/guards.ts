@@ -95,6 +95,13 @@ export function decideTimer(
 	});
 }
 
+/** How full a pack is put away that goes by charge: "half full", or the person's own share and whose it is. */
+function storedShare(r: Resolved): string {
+	const share = r.practice.values.storageShare;
+	if (share === null) return 'half full';
+	return `${Math.round(100 * share)} % full, by ${whose(r.practice, 'storageShare')},`;
+}
+
 /** What bears on the capacity limit, Ah, and what is wanted of it. */
 function limitCandidates(r: Resolved, forecast: Forecast, currentA: number) {
 	const { median, p99 } = forecast.chargeAh;
@@ -146,7 +153,7 @@ export function decideCapacityLimit(
 			'capacityLimitAh',
 			roundUpWithin(need, held),
 			'storage',
-			`half full goes by charge, because the volts of ${r.chemistry.name} say nothing: about ${Math.round(1000 * need)} mAh to move.`,
+			`${storedShare(r)} goes by charge, because the volts of ${r.chemistry.name} say nothing: about ${Math.round(1000 * need)} mAh to move.`,
 			step
 		);
 	if (!forecast) return plainly('capacityLimitAh', held.heldValue, 'none', 'no forecast to set it by.', step);

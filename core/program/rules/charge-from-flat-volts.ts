@@ -17,7 +17,7 @@ export const chargeFromFlatVolts: Rule = {
 		const range = `${Math.round(100 * low)} to ${Math.round(100 * high)} %`;
 		const storing = r.task === 'storage';
 		const what = storing
-			? 'for half full, empty or fill it first and count the mAh'
+			? 'to put it away, empty or fill it first and count the mAh'
 			: 'the forecast is as wide, until a reading says how the pack was used';
 		return {
 			severity: storing ? 'check' : 'note',
