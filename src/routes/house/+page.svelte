@@ -8,11 +8,28 @@
 
 	let { data } = $props();
 
-	async function put(practice: PracticeLayer) {
-		const sent = await send('PATCH', '/preferences', { practice });
-		if (!sent.ok) toast.error(sent.message);
-		await invalidateAll();
-		return sent.ok;
+	// What is chosen shows at once; a list that is walked through by keyboard changes with every press, so the writes go one
+	// after another and the page takes the stored value over only when none is waiting.
+	// svelte-ignore state_referenced_locally
+	let layer = $state.raw<PracticeLayer>(data.practice);
+	let waiting = 0;
+	let queue: Promise<unknown> = Promise.resolve();
+
+	function put(practice: PracticeLayer): Promise<boolean> {
+		layer = practice;
+		waiting++;
+		const written = queue.then(async () => {
+			// Passed over by a later choice.
+			const sent = waiting > 1 ? null : await send('PATCH', '/preferences', { practice });
+			waiting--;
+			if (sent === null) return false;
+			if (!sent.ok) toast.error(sent.message);
+			await invalidateAll();
+			if (waiting === 0) layer = data.practice;
+			return sent.ok;
+		});
+		queue = written.catch(() => undefined);
+		return written;
 	}
 	async function save(next: PracticeLayer) {
 		const before = data.practice;
@@ -31,5 +48,5 @@
 		program its own while you build it; the nearest wins, and the program says whose it followed.
 	</p>
 	<p class="mt-1"><a class="link" href="/house/rules">What is checked in every program</a></p>
-	<div class="mt-3"><PracticeList layer={data.practice} onset={(next) => void save(next)} /></div>
+	<div class="mt-3"><PracticeList {layer} onset={(next) => void save(next)} /></div>
 </div>
