@@ -49,16 +49,17 @@ const chargeWhenRead = (pack: Pack, reading: ReadingInput, lastRun: LastRun | nu
 	return estimateCharge(chemistry, pack.cells, readBeforeRun(reading, lastRun) ? null : reading, known);
 };
 
-/** Whether a pack is as good as full by its reading. */
-export function isFull(pack: Pack, reading: ReadingInput | null, lastRun: LastRun | null = null): boolean {
-	if (!reading) return false;
-	const chemistry = chemistryOf(pack.chemistry);
-	const { soc } = chargeWhenRead(pack, reading, lastRun);
+/** Whether `soc` is as good as full for this chemistry. */
+function fullAt(chemistry: Chemistry, soc: number): boolean {
 	if (chemistry.family === 'nickel') return soc >= NICKEL_READY;
 	const full =
 		chemistry.family === 'lead' ? 1 : Math.min(1, socAt(chemistry.curve, chemistry.voltages.chargeEndV));
 	return soc >= READY_SHARE * full;
 }
+
+/** Whether a pack is as good as full by its reading. */
+export const isFull = (pack: Pack, reading: ReadingInput | null, lastRun: LastRun | null = null): boolean =>
+	reading !== null && fullAt(chemistryOf(pack.chemistry), chargeWhenRead(pack, reading, lastRun).soc);
 
 type Judged = Pick<Readiness, 'state' | 'sentence'>;
 
@@ -161,7 +162,7 @@ export function readinessOf(
 		reading,
 		soc,
 		about: `about ${share} %${chemistry.family === 'nickel' ? `, ${how ?? 'by its volts'}` : ''}`,
-		full: isFull(pack, reading, lastRun),
+		full: fullAt(chemistry, soc),
 		lowestV: Math.min(...cells),
 		highestV: Math.max(...cells),
 		ageDays,

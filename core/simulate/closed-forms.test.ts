@@ -1,11 +1,10 @@
 /** The simulation against answers that can be written down. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { curveFromAnchors } from '../chemistry/curve';
 import type { ChargeControl } from './charge-control';
 import { ChargeSimulation } from './charge-simulation';
 import type { PackModel } from './pack-model';
-import { aPackModel } from '../../tests/support/pack-models';
+import { aChargeControl, aLinearCell } from '../../tests/support/pack-models';
 import { runCharge } from './run-legs';
 
 const A_V = 3.5;
@@ -14,37 +13,10 @@ const CAPACITY_AH = 2;
 const OHM = 0.05;
 
 const one = (value: number) => Float64Array.of(value);
-const linear = (change: Partial<PackModel> = {}): PackModel =>
-	aPackModel(
-		{
-			curve: curveFromAnchors([
-				[-0.1, A_V - 0.1 * B_V],
-				[1.2, A_V + 1.2 * B_V]
-			]),
-			capacityAh: [CAPACITY_AH],
-			startSoc: [0.5],
-			seriesOhm: [OHM]
-		},
-		change
-	);
-const control = (change: Partial<ChargeControl> = {}): ChargeControl => ({
-	currentA: 2,
-	endVoltageV: 4.2,
-	powerW: 1000,
-	taperA: 0.2,
-	timerS: 1e6,
-	capacityLimitAh: 100,
-	temperatureLimitDegC: Infinity,
-	seesCells: true,
-	balanceCurrentA: 0,
-	balanceFromV: 4,
-	balanceToleranceV: 0.01,
-	voltageErrorV: 0,
-	currentFactor: 1,
-	dip: null,
-	reached: 'full',
-	...change
-});
+const LINE = { atEmptyV: A_V, perSocV: B_V, capacityAh: CAPACITY_AH, startSoc: 0.5, seriesOhm: OHM };
+const linear = (change: Partial<PackModel> = {}) => aLinearCell(LINE, change);
+const control = (change: Partial<ChargeControl> = {}) =>
+	aChargeControl({ currentA: 2, endVoltageV: 4.2, taperA: 0.2, balanceFromV: 4, ...change });
 
 /** Volts per coulomb of the linear cell. */
 const B_PER_C = B_V / (CAPACITY_AH * 3600);

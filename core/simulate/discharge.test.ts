@@ -2,12 +2,11 @@
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import fc from 'fast-check';
-import { curveFromAnchors } from '../chemistry/curve';
 import type { ChargeControl } from './charge-control';
 import { DischargeSimulation, type DischargeControl } from './discharge-simulation';
 import { goesOn, restLeg, simulateLeg, type Leg } from './legs';
 import type { PackModel } from './pack-model';
-import { aPackModel } from '../../tests/support/pack-models';
+import { aChargeControl, aLinearCell } from '../../tests/support/pack-models';
 import { runLegs } from './run-legs';
 
 const A_V = 3.4;
@@ -15,19 +14,8 @@ const B_V = 0.8;
 const CAPACITY_AH = 2;
 const OHM = 0.05;
 const one = (value: number) => Float64Array.of(value);
-const linear = (change: Partial<PackModel> = {}): PackModel =>
-	aPackModel(
-		{
-			curve: curveFromAnchors([
-				[-0.2, A_V - 0.2 * B_V],
-				[1.2, A_V + 1.2 * B_V]
-			]),
-			capacityAh: [CAPACITY_AH],
-			startSoc: [0.9],
-			seriesOhm: [OHM]
-		},
-		change
-	);
+const LINE = { atEmptyV: A_V, perSocV: B_V, capacityAh: CAPACITY_AH, startSoc: 0.9, seriesOhm: OHM };
+const linear = (change: Partial<PackModel> = {}) => aLinearCell(LINE, change);
 const down = (change: Partial<DischargeControl> = {}): DischargeControl => ({
 	currentA: 1,
 	powerW: Infinity,
@@ -40,24 +28,8 @@ const down = (change: Partial<DischargeControl> = {}): DischargeControl => ({
 	temperatureLimitDegC: Infinity,
 	...change
 });
-const up = (change: Partial<ChargeControl> = {}): ChargeControl => ({
-	currentA: 2,
-	endVoltageV: 4.2,
-	powerW: 1000,
-	taperA: 0.2,
-	timerS: Infinity,
-	capacityLimitAh: Infinity,
-	temperatureLimitDegC: Infinity,
-	seesCells: true,
-	balanceCurrentA: 0,
-	balanceFromV: 4,
-	balanceToleranceV: 0.01,
-	voltageErrorV: 0,
-	currentFactor: 1,
-	dip: null,
-	reached: 'full',
-	...change
-});
+const up = (change: Partial<ChargeControl> = {}) =>
+	aChargeControl({ currentA: 2, endVoltageV: 4.2, taperA: 0.2, balanceFromV: 4, ...change });
 
 describe('closed forms', () => {
 	test('a linear cell at constant current reaches its end when (V − IR − a) / b says', () => {

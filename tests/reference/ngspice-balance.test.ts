@@ -5,11 +5,10 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { lipo } from '../../core/chemistry/lipo';
-import type { ChargeControl } from '../../core/simulate/charge-control';
 import type { DischargeControl } from '../../core/simulate/discharge-simulation';
 import { runCharge, runLegs, type Trace } from '../../core/simulate/run-legs';
 import { interpolate, runSpice, runSpiceDischarge, type SpiceRun } from '../support/ngspice';
-import { aPackModel } from '../support/pack-models';
+import { aChargeControl, aPackModel } from '../support/pack-models';
 
 const MODEL = aPackModel(
 	{
@@ -22,21 +21,13 @@ const MODEL = aPackModel(
 	{ relaxS: 180, heatCapacityJPerK: 240, coolingS: 1500 }
 );
 const OFF = { timerS: Infinity, capacityLimitAh: Infinity, temperatureLimitDegC: Infinity };
-const CONTROL: ChargeControl = {
-	...OFF,
+const CONTROL = aChargeControl({
 	currentA: 2.6,
 	endVoltageV: 4.2,
-	powerW: 1000,
 	taperA: 0.26,
-	seesCells: true,
 	balanceCurrentA: 0.2,
-	balanceFromV: 3.9,
-	balanceToleranceV: 0.01,
-	voltageErrorV: 0,
-	currentFactor: 1,
-	dip: null,
-	reached: 'full'
-};
+	balanceFromV: 3.9
+});
 
 /** Mean of `y` over each whole minute of `timeS`. */
 function minuteMeans(timeS: number[], y: number[], untilS: number): number[] {

@@ -5,10 +5,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { lipo } from '../../core/chemistry/lipo';
-import type { ChargeControl } from '../../core/simulate/charge-control';
 import { runCharge } from '../../core/simulate/run-legs';
 import { interpolate, runSpice } from '../support/ngspice';
-import { aPackModel } from '../support/pack-models';
+import { aChargeControl, aPackModel } from '../support/pack-models';
 
 const MODEL = aPackModel(
 	{
@@ -21,23 +20,13 @@ const MODEL = aPackModel(
 	{ relaxS: 180, heatCapacityJPerK: 180, coolingS: 1500 }
 );
 /** The power limit is chosen so that the charge goes through constant current, power and voltage. */
-const CONTROL: ChargeControl = {
+const CONTROL = aChargeControl({
 	currentA: 2.6,
 	endVoltageV: 4.2,
 	powerW: 31,
 	taperA: 0.26,
-	timerS: Infinity,
-	capacityLimitAh: Infinity,
-	temperatureLimitDegC: Infinity,
-	seesCells: true,
-	balanceCurrentA: 0,
-	balanceFromV: 4,
-	balanceToleranceV: 0.01,
-	voltageErrorV: 0,
-	currentFactor: 1,
-	dip: null,
-	reached: 'full'
-};
+	balanceFromV: 4
+});
 
 const spice = runSpice(MODEL, CONTROL, 5200);
 /** When the current of the other solver passes the taper end on its way down. */

@@ -12,7 +12,7 @@ import { runCharge, runLegs, type Outcome } from '../../core/simulate/run-legs';
 import type { ChargeControl } from '../../core/simulate/charge-control';
 import { aContext, aReading } from '../support/bench-chargers';
 import { aMultiCharger, nimhPack } from '../support/rule-cases';
-import { aPackModel } from '../support/pack-models';
+import { aChargeControl, aPackModel } from '../support/pack-models';
 
 const CAPACITY_AH = 2;
 
@@ -40,24 +40,8 @@ function cell(chemistryId: string, degC: number, soc = 0): PackModel {
 	);
 }
 
-const control = (currentA: number, change: Partial<ChargeControl> = {}): ChargeControl => ({
-	currentA,
-	endVoltageV: Infinity,
-	powerW: 1000,
-	taperA: 0,
-	timerS: Infinity,
-	capacityLimitAh: Infinity,
-	temperatureLimitDegC: Infinity,
-	seesCells: false,
-	balanceCurrentA: 0,
-	balanceFromV: 9,
-	balanceToleranceV: 0.01,
-	voltageErrorV: 0,
-	currentFactor: 1,
-	dip: null,
-	reached: 'full',
-	...change
-});
+const control = (currentA: number, change: Partial<ChargeControl> = {}) =>
+	aChargeControl({ currentA, endVoltageV: Infinity, taperA: 0, seesCells: false, ...change });
 
 /** Puts in 120 % at `rateC`; the dip between 100 and 120 %, V, and the steepest rise there, K/min. */
 function overcharge(chemistryId: string, rateC: number, degC: number): { dipV: number; riseKPerMin: number } {

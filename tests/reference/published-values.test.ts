@@ -6,7 +6,7 @@ import { curveFromAnchors, ocvAt, slopeAt, socAt } from '../../core/chemistry/cu
 import { life } from '../../core/chemistry/life';
 import { liion } from '../../core/chemistry/liion';
 import { runCharge } from '../../core/simulate/run-legs';
-import { aPackModel } from '../support/pack-models';
+import { aChargeControl, aPackModel } from '../support/pack-models';
 
 /** Chen and Rincón-Mora 2006, IEEE Trans. Energy Conversion 21(2), 504-511: polymer Li-ion, 850 mAh (from memory). */
 const chenVoc = (s: number) =>
@@ -55,23 +55,7 @@ test('a charge of the published cell itself (its curve, Rs 74 mΩ, RtL 50 mΩ) e
 			},
 			{ relaxS: 0.04984 * 4475, heatCapacityJPerK: 20, coolingS: 1500 }
 		),
-		{
-			currentA: 0.85,
-			endVoltageV: chenVoc(1),
-			powerW: 100,
-			taperA: 0.02,
-			timerS: Infinity,
-			capacityLimitAh: Infinity,
-			temperatureLimitDegC: Infinity,
-			seesCells: true,
-			balanceCurrentA: 0,
-			balanceFromV: 4,
-			balanceToleranceV: 0.01,
-			voltageErrorV: 0,
-			currentFactor: 1,
-			dip: null,
-			reached: 'full'
-		},
+		aChargeControl({ currentA: 0.85, endVoltageV: chenVoc(1), powerW: 100, taperA: 0.02, balanceFromV: 4 }),
 		{ dtS: 1, traceEveryS: 0 }
 	);
 	assert.equal(outcome.endReason, 'full');

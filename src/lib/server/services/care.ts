@@ -1,5 +1,5 @@
 /** What a pack's past runs say of its care: how the last one left it, and when its capacity was last looked at. */
-import { QueryTypes } from 'sequelize';
+import { Op, QueryTypes } from 'sequelize';
 import { maintenanceOf, type CheckHistory, type Maintenance } from '$core/care/maintenance';
 import { readinessOf, type Readiness } from '$core/care/readiness';
 import type { LastRun } from '$core/pack/known-charge';
@@ -47,6 +47,22 @@ export async function pastsOf(db: Database, packId: string | null = null): Promi
 			}
 		])
 	);
+}
+
+/** The last run of a pack that had ended by the moment `asOf` (ISO 8601); null when there was none. */
+export async function lastRunOf(db: Database, packId: string, asOf: string): Promise<LastRun | null> {
+	const row = await db.models.Run.findOne({
+		where: { packId, status: 'ended', endedAt: { [Op.lte]: new Date(asOf) } },
+		order: [['endedAt', 'DESC']],
+		attributes: ['task', 'endReason', 'endedAt']
+	});
+	return row
+		? {
+				task: row.get('task') as string,
+				endReason: row.get('endReason') as string | null,
+				endedAt: (row.get('endedAt') as Date).toISOString()
+			}
+		: null;
 }
 
 /** What a pack is ready for, and when its capacity is to be checked, at the moment `now` (ISO 8601). */

@@ -9,14 +9,13 @@ import { aMultiCharger, nimhPack } from '../../../../tests/support/rule-cases';
 import { openDatabase, type Database } from '../db/connect';
 import { keyedProgram } from '../link/keyed-program';
 import type { Result } from '../result';
-import { pastsOf } from './care';
+import { lastRunOf, pastsOf } from './care';
 import { createCharger, createSupply, getCharger } from './chargers';
 import { eventsOf } from './events';
 import { addReading, createPack, listPacks } from './packs';
 import { setPreferences } from './preferences';
 import { programContext, programsOf, renameProgram, saveProgram, solveProgram } from './programs';
 import { setSlot, slotsOf } from './slots';
-import { lastRunOf } from './surroundings';
 
 function ok<T>(result: Result<T>): T {
 	assert.ok(result.ok, result.ok ? '' : result.message);
@@ -43,6 +42,21 @@ describe('programs, slots and surroundings', () => {
 		purpose: 'standard' as const,
 		...change
 	});
+
+	/** A run of `packId` that has ended, as the logbook keeps it. */
+	const pastRun = (packId: string, fields: Record<string, unknown>) =>
+		db.models.Run.create({
+			id: randomUUID(),
+			packId,
+			chargerId: charger.id,
+			channelId: charger.channels[0].id,
+			mode: 'by hand',
+			status: 'ended',
+			purpose: 'standard',
+			overridden: [],
+			notes: '',
+			...fields
+		});
 
 	before(async () => {
 		db = await openDatabase(':memory:');
@@ -117,19 +131,10 @@ describe('programs, slots and surroundings', () => {
 	test('the context tells of the same supply, of practice and of charges since the last balance', async () => {
 		ok(await setPreferences(db, { practice: { fullness: 'a little less' } }));
 		const run = (balance: boolean, hour: number) =>
-			db.models.Run.create({
-				id: randomUUID(),
-				packId: pack.id,
-				chargerId: charger.id,
-				channelId: charger.channels[0].id,
-				mode: 'by hand',
-				status: 'ended',
+			pastRun(pack.id, {
 				task: 'balance',
-				purpose: 'standard',
 				settings: { balance, cells: 3, currentA: 2, endVoltageV: 4.2 },
-				overridden: [],
-				startedAt: `2026-05-01T${hour}:00:00.000Z`,
-				notes: ''
+				startedAt: `2026-05-01T${hour}:00:00.000Z`
 			});
 		await run(true, 10);
 		await run(false, 12);
@@ -197,22 +202,7 @@ describe('programs, slots and surroundings', () => {
 
 	test('what the past runs of a pack say: how the last one left it, and when it was last full and empty', async () => {
 		const run = (task: string, endReason: string, endedAt: string) =>
-			db.models.Run.create({
-				id: randomUUID(),
-				packId: trawler.id,
-				chargerId: charger.id,
-				channelId: charger.channels[0].id,
-				mode: 'by hand',
-				status: 'ended',
-				task,
-				purpose: 'standard',
-				settings: { cells: 6 },
-				overridden: [],
-				startedAt: endedAt,
-				endedAt,
-				endReason,
-				notes: ''
-			});
+			pastRun(trawler.id, { task, settings: { cells: 6 }, startedAt: endedAt, endedAt, endReason });
 		await run('discharge', 'end voltage', '2026-01-05T10:00:00.000Z');
 		await run('charge', 'full', '2026-04-20T10:00:00.000Z');
 		await run('charge', 'timer', '2026-04-21T10:00:00.000Z');

@@ -2,12 +2,12 @@
 import { Op } from 'sequelize';
 import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
-import type { LastRun } from '$core/pack/known-charge';
 import type { Pack } from '$core/pack/pack';
 import type { PracticeLayer } from '$core/pack/practice';
 import type { ProgramSettings } from '$core/program/settings';
 import type { Surroundings } from '$core/program/surroundings';
 import type { Database } from '../db/connect';
+import { lastRunOf } from './care';
 import { getPreferences } from './preferences';
 import { channelOutputs } from './run-outputs';
 import { slotsOf } from './slots';
@@ -25,22 +25,6 @@ async function chargesSinceBalance(db: Database, packId: string): Promise<number
 	if (rows.length === 0) return null;
 	const at = rows.findIndex((row) => (row.get('settings') as ProgramSettings).balance);
 	return at < 0 ? rows.length : at;
-}
-
-/** The last run of a pack that had ended by the moment `asOf` (ISO 8601); null when there was none. */
-export async function lastRunOf(db: Database, packId: string, asOf: string): Promise<LastRun | null> {
-	const row = await db.models.Run.findOne({
-		where: { packId, status: 'ended', endedAt: { [Op.lte]: new Date(asOf) } },
-		order: [['endedAt', 'DESC']],
-		attributes: ['task', 'endReason', 'endedAt']
-	});
-	return row
-		? {
-				task: row.get('task') as string,
-				endReason: row.get('endReason') as string | null,
-				endedAt: (row.get('endedAt') as Date).toISOString()
-			}
-		: null;
 }
 
 /** Input power that the other chargers on this supply draw now, and what they could draw at most, W. */
