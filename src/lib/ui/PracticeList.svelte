@@ -33,7 +33,7 @@
 	}
 </script>
 
-{#each SCHOOL_GROUPS as group (group)}
+{#each SCHOOL_GROUPS.filter((g) => schools.some((s) => s.about === g)) as group (group)}
 	<p
 		class="mt-4 border-b pb-1 text-[12.5px] font-semibold text-act first-letter:uppercase"
 		id="{id}-{group.replaceAll(' ', '-')}"

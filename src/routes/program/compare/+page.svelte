@@ -37,7 +37,7 @@
 		(['stop', 'check', 'note'] as const)
 			.map((severity) => [countOf(s.findings, severity), severity] as const)
 			.filter(([n]) => n > 0)
-			.map(([n, severity]) => `${n} ${severity}`)
+			.map(([n, severity]) => `${n} ${severity}${n === 1 ? '' : 's'}`)
 			.join(', ');
 	const wear = (s: Solution) =>
 		s.forecast === null

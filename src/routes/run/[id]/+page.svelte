@@ -126,10 +126,9 @@
 						The charger does not answer. These are the last values.
 					</p>{/if}
 				<p class="quiet" data-phase>
-					{#if values.legs > 1}<span class="text-ink"
-							>Leg <span class="num">{values.leg}</span> of <span class="num">{values.legs}</span></span
-						>:
-					{/if}{values.phase ?? ''}
+					{#if values.legs > 1}<span class="mr-1 text-ink"
+							>Leg <span class="num">{values.leg}</span> of <span class="num">{values.legs}</span>:</span
+						>{/if}{values.phase ?? ''}
 				</p>
 				<dl class="now">
 					<div>
