@@ -16,6 +16,11 @@ export interface School {
 	choices: readonly string[] | { min: number; max: number; step: number; unit: string; off: string | null };
 	/** A pack may have its own; the others are matters of the person alone. */
 	ofPack: boolean;
+	/**
+	 * One program may have its own. The others are matters of care, or are chosen in the program by other means: the purpose, a
+	 * guard that is switched off, a finding that is answered.
+	 */
+	ofProgram: boolean;
 }
 
 export const SCHOOLS: readonly School[] = [
@@ -25,7 +30,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'How hard to charge',
 		why: 'About 1C whatever the label; hurry goes up to the label, gentle is about half.',
 		choices: ['gentle', 'standard', 'hurry'],
-		ofPack: true
+		ofPack: true,
+		ofProgram: false
 	},
 	{
 		id: 'hurryMaxC',
@@ -33,7 +39,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Most in a hurry',
 		why: 'Twice the capacity per hour: many labels promise more than cells bear for long.',
 		choices: { min: 0.5, max: 20, step: 0.5, unit: 'C', off: null },
-		ofPack: true
+		ofPack: true,
+		ofProgram: true
 	},
 	{
 		id: 'noLabelC',
@@ -41,7 +48,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'No rate on the label',
 		why: 'What the chemistry bears without harm, 1C for most; more is a guess.',
 		choices: { min: 0.5, max: 3, step: 0.5, unit: 'C', off: 'by chemistry' },
-		ofPack: true
+		ofPack: true,
+		ofProgram: true
 	},
 	{
 		id: 'fastMode',
@@ -49,7 +57,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Fast charge',
 		why: 'Only when it is asked for, and then what it skips is said.',
 		choices: ['when pressed', 'never'],
-		ofPack: true
+		ofPack: true,
+		ofProgram: false
 	},
 	{
 		id: 'guards',
@@ -57,7 +66,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Timer and limit',
 		why: 'For each pack its own: a limit that fits the largest protects no smaller one.',
 		choices: ['per pack', 'largest pack', 'off'],
-		ofPack: false
+		ofPack: false,
+		ofProgram: false
 	},
 	{
 		id: 'balance',
@@ -65,7 +75,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Balance lead',
 		why: 'Every charge: it also lets the charger watch each cell.',
 		choices: ['every charge', 'every third charge', 'every fourth charge'],
-		ofPack: true
+		ofPack: true,
+		ofProgram: true
 	},
 	{
 		id: 'fullness',
@@ -73,7 +84,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'End of charge',
 		why: 'Full; a little less gives up about a tenth for many more cycles.',
 		choices: ['full', 'a little less'],
-		ofPack: true
+		ofPack: true,
+		ofProgram: true
 	},
 	{
 		id: 'stepRounding',
@@ -81,7 +93,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Rounding to the step',
 		why: 'Down, so that no limit is passed by a step.',
 		choices: ['down', 'nearest'],
-		ofPack: false
+		ofPack: false,
+		ofProgram: true
 	},
 	{
 		id: 'cautiousBelowV',
@@ -89,7 +102,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Gentle on cells under',
 		why: 'Off: between floor and full no cell needs special care.',
 		choices: { min: 3, max: 3.8, step: 0.05, unit: 'V', off: 'off' },
-		ofPack: true
+		ofPack: true,
+		ofProgram: true
 	},
 	{
 		id: 'parallel',
@@ -97,7 +111,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Joined in parallel',
 		why: 'Same chemistry and cells, every cell within 0.1 V, and no more than 1C as they meet.',
 		choices: ['close volts', 'close volts, strict', 'same model only', 'never'],
-		ofPack: false
+		ofPack: false,
+		ofProgram: false
 	},
 	{
 		id: 'storageV',
@@ -105,7 +120,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Storage voltage',
 		why: 'The middle of what the schools use for the chemistry.',
 		choices: { min: 3.5, max: 3.95, step: 0.01, unit: 'V/cell', off: 'by chemistry' },
-		ofPack: true
+		ofPack: true,
+		ofProgram: true
 	},
 	{
 		id: 'storageShare',
@@ -113,7 +129,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Storage by charge',
 		why: 'Half full, where volts say nothing as on LiFe; people keep 40 to 70 %.',
 		choices: { min: 0.4, max: 0.7, step: 0.05, unit: '%', off: 'by chemistry' },
-		ofPack: true
+		ofPack: true,
+		ofProgram: true
 	},
 	{
 		id: 'storageAfterDays',
@@ -121,7 +138,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Full for at most',
 		why: 'Five days; some put a pack away the same day, some after a week.',
 		choices: { min: 1, max: 30, step: 1, unit: 'days', off: null },
-		ofPack: true
+		ofPack: true,
+		ofProgram: false
 	},
 	{
 		id: 'dischargeC',
@@ -129,7 +147,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Discharge rate',
 		why: 'A fifth of the capacity per hour, as capacities are rated.',
 		choices: { min: 0.05, max: 2, step: 0.05, unit: 'C', off: null },
-		ofPack: true
+		ofPack: true,
+		ofProgram: true
 	},
 	{
 		id: 'dischargeEnd',
@@ -137,7 +156,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'End of discharge',
 		why: 'The everyday end, 3.3 V for LiPo; a tenth of a volt deeper for more of the pack; the floor only to check a capacity.',
 		choices: ['everyday', 'a little deeper', 'capacity check'],
-		ofPack: true
+		ofPack: true,
+		ofProgram: true
 	},
 	{
 		id: 'cycleOrder',
@@ -145,7 +165,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Cycle begins',
 		why: 'Down first: the pack is full when it ends.',
 		choices: ['down first', 'up first'],
-		ofPack: false
+		ofPack: false,
+		ofProgram: true
 	},
 	{
 		id: 'maintenance',
@@ -153,7 +174,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Capacity check',
 		why: 'Every three months shows a tired pack in time; each check is a cycle of wear.',
 		choices: ['monthly', 'every 3 months', 'lithium never'],
-		ofPack: true
+		ofPack: true,
+		ofProgram: false
 	},
 	{
 		id: 'maintenanceOrder',
@@ -161,7 +183,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Check goes',
 		why: 'Full, then empty: what comes out is the capacity. Full, then storage spares the deep end and shows only what went in.',
 		choices: ['charge, empty, storage', 'charge, storage'],
-		ofPack: true
+		ofPack: true,
+		ofProgram: false
 	},
 	{
 		id: 'plugOrder',
@@ -169,7 +192,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Plug order',
 		why: 'Main lead first, so that no charge flows through thin balance wires.',
 		choices: ['main lead first', 'balance lead first', 'either'],
-		ofPack: false
+		ofPack: false,
+		ofProgram: true
 	},
 	{
 		id: 'unplugOrder',
@@ -177,7 +201,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Unplug order',
 		why: 'The reverse of plugging in: balance lead first.',
 		choices: ['balance lead first', 'main lead first'],
-		ofPack: false
+		ofPack: false,
+		ofProgram: true
 	},
 	{
 		id: 'container',
@@ -185,7 +210,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Container',
 		why: 'Vented and fire-resistant; a sealed metal box holds the pressure in.',
 		choices: ['vented box', 'bag', 'bricks', 'metal box'],
-		ofPack: false
+		ofPack: false,
+		ofProgram: true
 	},
 	{
 		id: 'fieldBattery',
@@ -193,7 +219,8 @@ export const SCHOOLS: readonly School[] = [
 		question: 'Power at the field',
 		why: 'Its own battery: a drained vehicle does not start.',
 		choices: ['its own battery', 'the vehicle'],
-		ofPack: false
+		ofPack: false,
+		ofProgram: false
 	}
 ];
 

@@ -44,6 +44,17 @@ describe('schools and care', () => {
 		assert.equal(await value('safetyTimerMin'), own);
 	});
 
+	test('a school for one program alone moves it at once, says so, and is undone', async () => {
+		await bench.program('Skua cutter', 'Pier Two');
+		assert.equal(await value('endVoltageV'), '4.20');
+		await person.press('summary', 'Schools for this program alone');
+		await (await person.find('#school-fullness')).sendKeys('a little');
+		await person.driver.wait(async () => (await value('endVoltageV')) === '4.10', 5000);
+		await person.sees("End of charge: a little less, this program's choice");
+		await person.press('button', 'Undo');
+		await person.driver.wait(async () => (await value('endVoltageV')) === '4.20', 5000);
+	});
+
 	test('another plug order changes the step before the start and the card, and both say whose it is', async () => {
 		await choose('plugOrder', 'balance');
 		await bench.program('Skua cutter', 'Pier Two');

@@ -172,7 +172,7 @@
 				<PracticeList
 					layer={draft.practice}
 					above={practice}
-					ofPack
+					of="pack"
 					onset={(next) => (draft.practice = next)}
 				/>
 			</div>

@@ -7,14 +7,19 @@
 		layer: PracticeLayer;
 		/** What the layer above says; the usual practice when absent. */
 		above?: PracticeLayer;
-		/** Only the schools that a pack may have of its own. */
-		ofPack?: boolean;
+		/** Whose list it is: a pack, or one program, has only some of the schools of its own. */
+		of?: 'person' | 'pack' | 'program';
 		onset: (next: PracticeLayer) => void;
 	}
-	let { layer, above = {}, ofPack = false, onset }: Props = $props();
+	let { layer, above = {}, of = 'person', onset }: Props = $props();
 
 	const id = $props.id();
-	const schools = $derived(SCHOOLS.filter((s) => !ofPack || s.ofPack));
+	/** A program stands in a narrow column: the reasons are left to the person's own page. */
+	const narrow = $derived(of === 'program');
+	const aboveIs = $derived(narrow ? 'as usual here' : 'yours');
+	const schools = $derived(
+		SCHOOLS.filter((s) => of === 'person' || (of === 'pack' ? s.ofPack : s.ofProgram))
+	);
 	const inherited = (s: School) => ({ ...DEFAULT_PRACTICE, ...above })[s.id];
 	/** The values a school offers, each as it is written. */
 	function options(s: School): { value: unknown; text: string }[] {
@@ -44,7 +49,12 @@
 		{#each schools.filter((s) => s.about === group) as s (s.id)}
 			{@const list = options(s)}
 			{@const own = layer[s.id] !== undefined}
-			<li class="grid gap-x-4 gap-y-1 border-b py-2 sm:grid-cols-[11rem_16rem_1fr]" data-school={s.id}>
+			<li
+				class="grid gap-x-4 gap-y-1 border-b py-2 {narrow
+					? 'sm:grid-cols-2'
+					: 'sm:grid-cols-[11rem_16rem_1fr]'}"
+				data-school={s.id}
+			>
 				<label class="font-semibold" for="school-{s.id}">{s.question}</label>
 				<select
 					id="school-{s.id}"
@@ -54,11 +64,11 @@
 					onchange={(e) => choose(s, e.currentTarget.value)}
 				>
 					<option value=""
-						>{showChoice(s.id, inherited(s))} ({above[s.id] === undefined ? 'usual' : 'yours'})</option
+						>{showChoice(s.id, inherited(s))} ({above[s.id] === undefined ? 'usual' : aboveIs})</option
 					>
 					{#each list as o, i (i)}<option value={String(i)}>{o.text}</option>{/each}
 				</select>
-				<p class="quiet text-[12.5px]">{s.why}</p>
+				{#if !narrow}<p class="quiet text-[12.5px]">{s.why}</p>{/if}
 			</li>
 		{/each}
 	</ul>

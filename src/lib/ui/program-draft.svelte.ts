@@ -46,6 +46,11 @@ export class ProgramDraft {
 		this.change(this.overrides, { ...this.practice, ...values });
 	}
 
+	/** Replaces every school that this program follows of its own. */
+	setPractice(practice: PracticeLayer): void {
+		this.change(this.overrides, practice);
+	}
+
 	set(values: Overrides): void {
 		this.change({ ...this.overrides, ...values });
 	}

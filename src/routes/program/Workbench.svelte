@@ -28,6 +28,7 @@
 	import { compositionOf } from '$core/program/composition';
 	import { whose, type PracticeLayer } from '$core/pack/practice';
 	import { SCHOOLS, showChoice } from '$core/pack/schools';
+	import PracticeList from '$lib/ui/PracticeList.svelte';
 	import KeepPanel from './KeepPanel.svelte';
 	import Pictures from './Pictures.svelte';
 	import ProgramHead from './ProgramHead.svelte';
@@ -369,6 +370,15 @@
 						</ol>
 					</div>
 				{/if}
+				<details class="py-2 text-[13px]" data-own-schools>
+					<summary class="link cursor-pointer py-1">Schools for this program alone</summary>
+					<PracticeList
+						of="program"
+						layer={draft.practice}
+						above={{ ...context.around?.practice?.person, ...pack.practice }}
+						onset={(next) => draft.setPractice(next)}
+					/>
+				</details>
 				{#if own.length}
 					<p class="quiet py-2 text-[12.5px]">
 						{#each own as [id, words] (id)}<span class="mr-3">{words}</span>{/each}
