@@ -1,6 +1,6 @@
 /** The three chargers of the harbour and what feeds them. Every make is invented. */
 import type { z } from 'zod';
-import type { Inventory } from '../core/bench/inventory';
+import type { Inventory } from '../core/charger/inventory';
 import type { ChargerInput } from '../core/charger/charger';
 import type { SupplyInput } from '../core/charger/supply';
 import { CHEMISTRIES } from '../core/chemistry/catalogue';

@@ -1,14 +1,15 @@
 /** The demo tells its story, and everything in it follows from the core. */
 import assert from 'node:assert/strict';
 import { before, describe, test } from 'node:test';
-import { openDatabase, type Database } from '../src/lib/server/db/connect';
+import type { Database } from '../src/lib/server/db/connect';
+import { aDatabase } from '../tests/support/database';
 import { listPacks, type PackOnShelf } from '../src/lib/server/services/packs';
-import { listRuns, type RunInBook } from '../src/lib/server/services/runs';
+import { listRuns, type RunInBook } from '../src/lib/server/services/logbook';
 import { solveProgram } from '../src/lib/server/services/programs';
 import { listChargers } from '../src/lib/server/services/chargers';
 import { readTelemetry } from '../src/lib/server/services/telemetry';
 import { chemistryOf } from '../core/chemistry/catalogue';
-import { ordinaryTask } from '../core/program/task';
+import { ordinaryTask } from '../core/request/task';
 import { loadDemo } from './load';
 import { PACKS } from './packs';
 
@@ -21,7 +22,7 @@ describe('the demo harbour', () => {
 	const named = (name: string) => shelf.find((p) => p.pack.name === name)!;
 
 	before(async () => {
-		db = await openDatabase(':memory:');
+		db = await aDatabase();
 		await loadDemo(db, nowMs);
 		shelf = await listPacks(db, now);
 		book = (await listRuns(db, { limit: 2000 })).runs;
@@ -67,13 +68,13 @@ describe('the demo harbour', () => {
 	});
 
 	test('the same moment gives the same history', async () => {
-		const again = await openDatabase(':memory:');
+		const again = await aDatabase();
 		await loadDemo(again, nowMs);
 		const { runs } = await listRuns(again, { limit: 2000 });
 		const facts = (list: RunInBook[]) =>
 			list.map(({ run, packName }) => [packName, run.startedAt, run.chargeAh, run.endReason]).sort();
 		assert.deepEqual(facts(runs), facts(book));
-		await again.sequelize.close();
+		await again.close();
 	});
 
 	test('the mislabelled packs are caught: one asked about, one stopped', async () => {

@@ -1,9 +1,11 @@
 /** Loads the harbour into an empty database. Run with `--fresh` it empties the database first. */
 import { randomUUID } from 'node:crypto';
-import { rm } from 'node:fs/promises';
-import { join } from 'node:path';
+import { mkdir, rm } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
 import { PackInput } from '../core/pack/pack';
 import { openDatabase, type Database } from '../src/lib/server/db/connect';
+import { takeLock } from '../src/lib/server/db/lock';
+import { inOneSentence } from '../src/lib/server/db/start-error';
 import { createCharger, createSupply, getCharger } from '../src/lib/server/services/chargers';
 import { createPack } from '../src/lib/server/services/packs';
 import { setPreferences } from '../src/lib/server/services/preferences';
@@ -11,7 +13,7 @@ import { saveProgram } from '../src/lib/server/services/programs';
 import { setSlot } from '../src/lib/server/services/slots';
 import { appendTelemetry } from '../src/lib/server/services/telemetry';
 import type { Result } from '../src/lib/server/result';
-import { Inventory } from '../core/bench/inventory';
+import { Inventory } from '../core/charger/inventory';
 import { CHARGERS, STOCK, SUPPLIES } from './chargers';
 import { historyOf } from './history';
 import { PACKS } from './packs';
@@ -42,11 +44,13 @@ async function tieTogether(
 	chargers: Record<string, { id: string }>,
 	nowMs: number
 ) {
-	for (const demo of PACKS.filter((d) => d.pairWith))
-		await db.models.Pack.update(
-			{ pairId: made.get(demo.pairWith!) },
-			{ where: { id: made.get(demo.pack.name) } }
-		);
+	await db.write(async (tx) => {
+		for (const demo of PACKS.filter((d) => d.pairWith))
+			await tx.models.Pack.update(
+				{ pairId: made.get(demo.pairWith!) },
+				{ where: { id: made.get(demo.pack.name) } }
+			);
+	});
 	must(await setPreferences(db, { inventory: Inventory.parse(STOCK) }));
 	const now = new Date(nowMs).toISOString();
 	for (const { slot, name, pack, charger, task } of KEPT) {
@@ -78,27 +82,24 @@ export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: nu
 		const charger = must(await getCharger(db, chargers[demo.charger].id));
 		const supply = supplies[chargers[demo.charger].supplyKey];
 		const history = historyOf({ demo, pack, charger, supply, nowMs, seed: 1000 + n });
-		await db.sequelize.transaction(async (transaction) => {
+		await db.write(async (tx) => {
 			const reading = (r: object) => ({ id: randomUUID(), packId: pack.id, ...r });
 			for (const run of history.runs) {
 				const { telemetry, before, endPackVoltageV, ...fields } = run;
 				const id = randomUUID();
-				await db.models.Run.create(
-					{
-						id,
-						packId: pack.id,
-						chargerId: charger.id,
-						mode: 'by hand',
-						status: 'ended',
-						overridden: [],
-						notes: '',
-						...fields
-					},
-					{ transaction }
-				);
-				await appendTelemetry(db, id, telemetry, transaction);
-				await db.models.Reading.create(reading(before), { transaction });
-				await db.models.Reading.create(
+				await tx.models.Run.create({
+					id,
+					packId: pack.id,
+					chargerId: charger.id,
+					mode: 'by hand',
+					status: 'ended',
+					overridden: [],
+					notes: '',
+					...fields
+				});
+				await appendTelemetry(tx, id, 0, telemetry);
+				await tx.models.Reading.create(reading(before));
+				await tx.models.Reading.create(
 					reading({
 						takenAt: run.endedAt,
 						cellVoltagesV: run.endCellVoltagesV,
@@ -106,19 +107,18 @@ export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: nu
 						state: 'just used',
 						usedSince: 'not used',
 						temperatureDegC: null
-					}),
-					{ transaction }
+					})
 				);
 			}
 			const check = history.runs
 				.filter((r) => r.task === 'discharge' && r.endReason === 'end voltage')
 				.at(-1);
 			if (check)
-				await db.models.Pack.update(
+				await tx.models.Pack.update(
 					{ measuredCapacityAh: Math.round(check.chargeAh * 1000) / 1000 },
-					{ where: { id: pack.id }, transaction }
+					{ where: { id: pack.id } }
 				);
-			for (const last of history.lastReadings) await db.models.Reading.create(reading(last), { transaction });
+			for (const last of history.lastReadings) await tx.models.Reading.create(reading(last));
 		});
 		runs += history.runs.length;
 		made.set(demo.pack.name, pack.id);
@@ -129,18 +129,28 @@ export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: nu
 
 async function main() {
 	const file = process.env.STACK_TENDER_DATA ?? join(process.cwd(), 'data', 'stack-tender.sqlite');
-	if (process.argv.includes('--fresh'))
-		for (const tail of ['', '-wal', '-shm']) await rm(file + tail, { force: true });
+	if (process.argv.includes('--fresh')) await emptyData(file);
 	const db = await openDatabase(file);
-	if ((await db.models.Pack.count({ paranoid: false })) > 0) {
-		console.log('The shelf is not empty: keeping what is there.');
-	} else {
-		const { packs, runs } = await loadDemo(db, Date.now());
-		console.log(
-			`Loaded the demo harbour: ${packs} packs, ${Object.keys(CHARGERS).length} chargers, ${runs} runs.`
-		);
+	try {
+		if ((await db.models.Pack.count({ paranoid: false })) > 0) {
+			console.log('The shelf is not empty: keeping what is there.');
+		} else {
+			const { packs, runs } = await loadDemo(db, Date.now());
+			console.log(
+				`Loaded the demo harbour: ${packs} packs, ${Object.keys(CHARGERS).length} chargers, ${runs} runs.`
+			);
+		}
+	} finally {
+		await db.close();
 	}
-	await db.sequelize.close();
 }
 
-if (import.meta.url === `file://${process.argv[1]}`) await main();
+/** Removes a data file with its log; throws a StartError where an application has it open. */
+async function emptyData(file: string): Promise<void> {
+	await mkdir(dirname(file), { recursive: true });
+	const lock = await takeLock(file);
+	for (const tail of ['', '-wal', '-shm']) await rm(file + tail, { force: true });
+	await lock.release();
+}
+
+if (import.meta.url === `file://${process.argv[1]}`) await inOneSentence(main);

@@ -7,12 +7,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { lipo } from '../core/chemistry/lipo';
-import { resolve } from '../core/program/context';
+import { resolve } from '../core/request/context';
 import { CHEMISTRIES } from '../core/chemistry/catalogue';
 import { ocvAt } from '../core/chemistry/curve';
 import { check } from '../core/program/check';
 import { solve } from '../core/program/solve';
-import { TASKS } from '../core/program/task';
+import { TASKS } from '../core/request/task';
 import { aMultiCharger } from '../tests/support/rule-cases';
 import type { ChargeControl } from '../core/simulate/charge-control';
 import { monteCarlo } from '../core/forecast/monte-carlo';
@@ -23,6 +23,7 @@ import { createCharger } from '../src/lib/server/services/chargers';
 import { listPacks } from '../src/lib/server/services/packs';
 import { aCharger, aContext, aPack, aReading } from '../tests/support/bench-chargers';
 import { runSpice } from '../tests/support/ngspice';
+import { has } from './steps.mjs';
 
 interface Row {
 	what: string;
@@ -100,13 +101,15 @@ const ours = await measure(
 	() => runCharge(model, control, { dtS: 1, traceEveryS: 0 }),
 	240
 );
-const spice = await measure(
-	'the same circuit in ngspice, process included',
-	null,
-	3,
-	() => runSpice(model, control, 4200),
-	1
-);
+const spice = has('ngspice')
+	? await measure(
+			'the same circuit in ngspice, process included',
+			null,
+			3,
+			() => runSpice(model, control, 4200),
+			1
+		)
+	: null;
 
 const context = aContext({
 	pack: aPack({ cells: 4, capacityAh: 3.7, measuredCapacityAh: null }),
@@ -169,40 +172,46 @@ try {
 	if (!charger.ok) throw new Error(charger.message);
 	const packIds = Array.from({ length: 200 }, () => randomUUID());
 	const { id: _pack, ...pack } = aPack();
-	await db.models.Pack.bulkCreate(packIds.map((id, i) => ({ ...pack, id, name: `Pack ${i}` })));
-	const start = Date.parse('2026-01-01T10:00:00Z');
-	await db.models.Run.bulkCreate(
-		Array.from({ length: 5000 }, (_, i) => ({
-			id: randomUUID(),
-			packId: packIds[i % 200],
-			chargerId: charger.value.id,
-			channelId: charger.value.channels[0].id,
-			mode: 'by hand',
-			status: 'ended',
-			task: 'balance',
-			purpose: 'standard',
-			settings,
-			overridden: [],
-			startedAt: new Date(start + i * 3600e3),
-			endedAt: new Date(start + i * 3600e3 + 3e6),
-			endReason: 'full',
-			durationS: 3000,
-			chargeAh: 2,
-			notes: ''
-		}))
+	await db.write((tx) =>
+		tx.models.Pack.bulkCreate(packIds.map((id, i) => ({ ...pack, id, name: `Pack ${i}` })))
 	);
-	await db.models.Reading.bulkCreate(
-		Array.from({ length: 5000 }, (_, i) => ({
-			id: randomUUID(),
-			packId: packIds[i % 200],
-			takenAt: new Date(start + i * 3600e3),
-			cellVoltagesV: [3.8, 3.81, 3.8],
-			state: 'rest'
-		}))
+	const start = Date.parse('2026-01-01T10:00:00Z');
+	await db.write((tx) =>
+		tx.models.Run.bulkCreate(
+			Array.from({ length: 5000 }, (_, i) => ({
+				id: randomUUID(),
+				packId: packIds[i % 200],
+				chargerId: charger.value.id,
+				channelId: charger.value.channels[0].id,
+				mode: 'by hand',
+				status: 'ended',
+				task: 'balance',
+				purpose: 'standard',
+				settings,
+				overridden: [],
+				startedAt: new Date(start + i * 3600e3),
+				endedAt: new Date(start + i * 3600e3 + 3e6),
+				endReason: 'full',
+				durationS: 3000,
+				chargeAh: 2,
+				notes: ''
+			}))
+		)
+	);
+	await db.write((tx) =>
+		tx.models.Reading.bulkCreate(
+			Array.from({ length: 5000 }, (_, i) => ({
+				id: randomUUID(),
+				packId: packIds[i % 200],
+				takenAt: new Date(start + i * 3600e3),
+				cellVoltagesV: [3.8, 3.81, 3.8],
+				state: 'rest'
+			}))
+		)
 	);
 	const now = new Date(start + 5001 * 3600e3).toISOString();
 	await measure('the page of 200 packs with 5 000 runs stored', 150, 30, () => listPacks(db, now), 5);
-	await db.sequelize.close();
+	await db.close();
 } finally {
 	rmSync(dir, { recursive: true, force: true });
 }
@@ -215,4 +224,8 @@ for (const { what, medianMs, bestMs, targetMs } of rows) {
 		`${medianMs.toFixed(2).padStart(7)} ms ${bestMs.toFixed(2).padStart(7)} ms ${target.padStart(8)} ${share.padStart(7)}   ${what}`
 	);
 }
-console.log(`ngspice over core: ${(spice / ours).toFixed(0)}×`);
+console.log(
+	spice === null
+		? 'ngspice is not installed: not compared.'
+		: `ngspice over core: ${(spice / ours).toFixed(0)}×`
+);

@@ -70,6 +70,7 @@ export async function build() {
 		'core',
 		'static',
 		'stand-in',
+		'link',
 		'svelte.config.js',
 		'vite.config.ts',
 		'package-lock.json'

@@ -1,24 +1,81 @@
-import type { HandleServerError, ServerInit } from '@sveltejs/kit';
+import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
+import { json } from '@sveltejs/kit';
 import { app, log } from '$lib/server/app';
+import { sqliteCode } from '$lib/server/db/start-error';
 
 /** The database is opened and runs are picked up before the first request, not at it. */
 export const init: ServerInit = async () => {
-	const { follower, db, link } = await app();
+	const { close } = await app();
 	// The server closes its listener at a signal; what else keeps the process alive is ended here, the database last.
 	process.once('sveltekit:shutdown', async () => {
-		follower.stop();
-		link.close();
-		await db.sequelize.close();
+		await close();
 		process.exit(0);
 	});
 };
 
-export const handleError: HandleServerError = ({ error, event, status }) => {
-	if (status >= 500) log.error({ err: error, path: event.url.pathname }, 'request failed');
+/** What a failure that nobody expected is answered with: only what is known of it is said. */
+function failureOf(error: unknown, method: string): { status: 500 | 507; message: string } {
+	const code = sqliteCode(error);
+	if (code === 'SQLITE_FULL')
+		return {
+			status: 507,
+			message: 'The disk is full: nothing of this was saved. Make room, then try again.'
+		};
+	if (code === 'SQLITE_IOERR' || code === 'SQLITE_READONLY' || code === 'SQLITE_CANTOPEN')
+		return {
+			status: 507,
+			message: 'The disk answers with an error. Look whether this was saved before you go on.'
+		};
 	return {
+		status: 500,
 		message:
-			status === 404
-				? 'There is nothing at this address.'
-				: 'Something went wrong here. Nothing was lost; try again.'
+			method === 'GET' || method === 'HEAD'
+				? 'Something went wrong here. Reading changes nothing; try again.'
+				: 'Something went wrong here. Look whether this was saved before you do it again.'
 	};
+}
+
+const isJson = (response: Response): boolean =>
+	response.headers.get('content-type')?.startsWith('application/json') ?? false;
+
+const WORDS: Record<number, string> = {
+	400: 'This request cannot be read.',
+	404: 'There is nothing at this address.',
+	405: 'This cannot be done at this address.',
+	413: 'The body is too large.',
+	415: 'The body must be JSON.'
+};
+
+/**
+ * Reads what is left of a body that nobody wanted. Left unread, it would stand before the next request on the same connection,
+ * which would then hang or be reset.
+ */
+function drain(request: Request): void {
+	if (request.body && !request.bodyUsed) void request.arrayBuffer().catch(() => undefined);
+}
+
+/** The API answers in JSON whatever happens; an address with a NUL in it is nobody's. */
+export const handle: Handle = async ({ event, resolve }) => {
+	const api = event.url.pathname.startsWith('/api/');
+	if (/%00/.test(event.url.pathname + event.url.search)) {
+		drain(event.request);
+		return json({ error: { message: WORDS[400], fields: {} } }, { status: 400 });
+	}
+	const response = await resolve(event);
+	drain(event.request);
+	const status = event.locals.failure?.status ?? response.status;
+	if (!api || status < 400 || (isJson(response) && !event.locals.failure))
+		return status === response.status
+			? response
+			: new Response(response.body, { status, headers: response.headers });
+	const message = event.locals.failure?.message ?? WORDS[status] ?? 'This was not done.';
+	return json({ error: { message, fields: {} } }, { status });
+};
+
+export const handleError: HandleServerError = ({ error, event, status }) => {
+	if (status < 500) return { message: WORDS[status] ?? WORDS[400] };
+	log.error({ err: error, path: event.url.pathname }, 'request failed');
+	const failure = failureOf(error, event.request.method);
+	event.locals.failure = failure;
+	return { message: failure.message };
 };

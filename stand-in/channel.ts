@@ -2,13 +2,20 @@
 import { chemistryOf } from '../core/chemistry/catalogue';
 import { countFromVolts } from '../core/pack/cell-count';
 import { ocvAt } from '../core/chemistry/curve';
-import { emptyTelemetry } from '../core/log/telemetry';
-import { BALANCE_BELOW_END_V, BALANCED_V } from '../core/forecast/assume';
+import { emptyTelemetry } from '../core/simulate/telemetry';
+import { bent } from './bent-curve';
 import { PHASES } from '../core/simulate/charge-control';
 import { goesOn, restLeg, simulateLeg, type Leg } from '../core/simulate/legs';
 import type { PackModel } from '../core/simulate/pack-model';
 import type { PackSimulation } from '../core/simulate/pack-simulation';
-import type { CheckAnswer, KeyedLeg, KeyedProgram, LogAnswer, PackTruth, StatusAnswer } from './protocol';
+import type {
+	CheckAnswer,
+	KeyedLeg,
+	KeyedProgram,
+	LogAnswer,
+	PackTruth,
+	StatusAnswer
+} from '../link/protocol';
 import { MOST_SAMPLES, SAMPLE_EVERY_S, STAND_IN_SPEC } from './spec';
 
 const STEP_S = 1;
@@ -21,7 +28,7 @@ function modelOf(truth: PackTruth): PackModel {
 		chemistry.defaults;
 	const meanAh = truth.capacityAh.reduce((a, b) => a + b, 0) / truth.capacityAh.length;
 	return {
-		curve: chemistry.curve,
+		curve: bent(chemistry.curve, truth.curveBend),
 		capacityAh: Float64Array.from(truth.capacityAh),
 		startSoc: Float64Array.from(truth.soc),
 		seriesOhm: Float64Array.from(truth.seriesOhm),
@@ -29,10 +36,10 @@ function modelOf(truth: PackTruth): PackModel {
 		relaxS,
 		resistanceDoublesPerK,
 		heatCapacityJPerK: heatCapacityJPerKAh * meanAh * truth.capacityAh.length,
-		coolingS,
+		coolingS: coolingS / truth.coolingFactor,
 		startDegC: truth.startDegC,
 		ambientDegC: truth.ambientDegC,
-		coulombicEfficiency,
+		coulombicEfficiency: coulombicEfficiency * truth.efficiencyFactor,
 		acceptance: chemistry.acceptance,
 		falsePeakV: truth.falsePeakV,
 		falsePeakS: chemistry.endOfCharge.kind === 'dip' ? chemistry.endOfCharge.falsePeakS : 1,
@@ -49,13 +56,15 @@ interface Output {
 }
 
 /** What this charger does with a keyed leg. The output power stays the channel's own, whatever is keyed. */
-function legOf(keyed: KeyedLeg, seesCells: boolean, output: Output): Leg {
+function legOf(keyed: KeyedLeg, truth: PackTruth, output: Output): Leg {
+	const seesCells = truth.balanceLead;
+	const { voltageErrorV, currentFactor } = truth;
 	const guards = {
 		timerS: (keyed.timerMin ?? Infinity) * 60,
-		capacityLimitAh: keyed.capacityLimitAh ?? Infinity,
+		// It counts what it shows.
+		capacityLimitAh: (keyed.capacityLimitAh ?? Infinity) * currentFactor,
 		temperatureLimitDegC: keyed.temperatureLimitDegC ?? Infinity
 	};
-	const exact = { voltageErrorV: 0, currentFactor: 1 };
 	const { goesOnAnyway, currentA } = keyed;
 	if (keyed.kind === 'rest') return { ...restLeg(guards.timerS), goesOnAnyway };
 	if (keyed.kind === 'discharge')
@@ -64,7 +73,9 @@ function legOf(keyed: KeyedLeg, seesCells: boolean, output: Output): Leg {
 			goesOnAnyway,
 			control: {
 				...guards,
-				...exact,
+				// A cell that is really higher than it reads is stopped sooner on its way down.
+				voltageErrorV: -voltageErrorV,
+				currentFactor,
 				currentA: Math.min(currentA, STAND_IN_SPEC.dischargeCurrentA),
 				powerW: STAND_IN_SPEC.dischargePowerW,
 				endVoltageV: keyed.endVoltageV ?? 0,
@@ -77,7 +88,8 @@ function legOf(keyed: KeyedLeg, seesCells: boolean, output: Output): Leg {
 		goesOnAnyway,
 		control: {
 			...guards,
-			...exact,
+			voltageErrorV,
+			currentFactor,
 			currentA,
 			endVoltageV,
 			get powerW() {
@@ -86,8 +98,8 @@ function legOf(keyed: KeyedLeg, seesCells: boolean, output: Output): Leg {
 			taperA: keyed.taperA ?? currentA / 10,
 			seesCells,
 			balanceCurrentA: keyed.balance ? STAND_IN_SPEC.balanceCurrentA : 0,
-			balanceFromV: endVoltageV - BALANCE_BELOW_END_V,
-			balanceToleranceV: BALANCED_V,
+			balanceFromV: endVoltageV - STAND_IN_SPEC.balanceBelowEndV,
+			balanceToleranceV: STAND_IN_SPEC.balancedV,
 			dip:
 				keyed.deltaV === null
 					? null
@@ -115,7 +127,10 @@ export class StandInChannel {
 	private owedS = 0;
 	private nextSampleS = 0;
 
-	constructor(readonly label: string) {}
+	/** The run that is on the channel, or was until a pack was plugged in; null for none. */
+	get runId(): string | null {
+		return this.program?.runId ?? null;
+	}
 
 	get running(): boolean {
 		return this.simulation !== null && this.simulation.endReason === null;
@@ -152,10 +167,11 @@ export class StandInChannel {
 	check(): CheckAnswer | Refusal {
 		const { truth } = this;
 		if (!truth) return { code: 'empty', words: 'no pack is connected' };
-		const { curve } = chemistryOf(truth.chemistry);
-		const cellV = this.simulation
+		const curve = bent(chemistryOf(truth.chemistry).curve, truth.curveBend);
+		const real = this.simulation
 			? Array.from(this.simulation.cellV)
-			: truth.soc.map((soc) => Math.round(ocvAt(curve, soc) * 1000) / 1000);
+			: truth.soc.map((soc) => ocvAt(curve, soc));
+		const cellV = real.map((v) => Math.round(this.shownV(v) * 1000) / 1000);
 		const packV = cellV.reduce((a, b) => a + b, 0);
 		return {
 			cells: countFromVolts(chemistryOf(truth.chemistry), packV),
@@ -178,7 +194,7 @@ export class StandInChannel {
 			return { code: 'balance', words: 'no balance lead is seen' };
 		this.model = modelOf(truth);
 		this.output.powerW = STAND_IN_SPEC.channelPowerW;
-		this.legs = program.legs.map((leg) => legOf(leg, truth.balanceLead, this.output));
+		this.legs = program.legs.map((leg) => legOf(leg, truth, this.output));
 		this.legAt = this.offsetS = 0;
 		this.simulation = simulateLeg(this.model, this.legs[0]);
 		this.program = program;
@@ -187,9 +203,10 @@ export class StandInChannel {
 		return null;
 	}
 
-	stop(): Refusal | null {
-		if (!this.simulation) return { code: 'idle', words: 'nothing is running' };
-		this.simulation.stop();
+	/** Stops a run; one that has ended stays as it ended. */
+	stop(runId: string): Refusal | null {
+		if (this.program?.runId !== runId) return { code: 'gone', words: 'this run is not on the channel' };
+		if (this.running) this.simulation!.stop();
 		return null;
 	}
 
@@ -220,36 +237,52 @@ export class StandInChannel {
 		this.simulation = simulateLeg(this.model!, this.legs[this.legAt], ended.state);
 	}
 
+	/** Volts of one cell as this charger reads them, V. */
+	private shownV(realV: number): number {
+		return realV - (this.truth?.voltageErrorV ?? 0);
+	}
+
+	/** Current and charge as this charger counts them. */
+	private counted(real: number): number {
+		return real / (this.truth?.currentFactor ?? 1);
+	}
+
+	/** Keeps a sample of what the charger shows, which is not quite what is. */
 	private keep(simulation: PackSimulation, timeS: number): void {
 		const { log } = this;
 		log.timeS.push(timeS);
-		log.currentA.push(simulation.currentA);
-		log.packV.push(simulation.packV);
-		log.chargeAh.push(simulation.chargeAh);
+		log.currentA.push(this.counted(simulation.currentA));
+		log.packV.push(this.shownPackV(simulation));
+		log.chargeAh.push(this.counted(simulation.chargeAh));
 		log.temperatureDegC.push(simulation.temperatureDegC);
-		log.cellV.forEach((column, i) => column.push(simulation.cellV[i]));
+		log.cellV.forEach((column, i) => column.push(this.shownV(simulation.cellV[i])));
 	}
 
-	status(): StatusAnswer {
+	private shownPackV(simulation: PackSimulation): number {
+		return simulation.packV - simulation.cellV.length * (this.truth?.voltageErrorV ?? 0);
+	}
+
+	status(): Omit<StatusAnswer, 'upS'> {
 		const s = this.simulation;
 		return {
 			state: !this.truth ? 'empty' : !s ? 'plugged' : this.running ? 'running' : 'ended',
 			tag: this.truth?.tag ?? null,
-			runId: this.program?.runId ?? null,
+			runId: this.runId,
 			samples: this.log.timeS.length,
 			leg: this.legAt + 1,
 			legs: Math.max(1, this.legs.length),
 			timeS: s ? this.offsetS + s.timeS : 0,
-			currentA: this.running ? s!.currentA : 0,
-			packV: s?.packV ?? 0,
-			chargeAh: s?.chargeAh ?? 0,
+			currentA: this.running ? this.counted(s!.currentA) : 0,
+			packV: s ? this.shownPackV(s) : 0,
+			chargeAh: this.counted(s?.chargeAh ?? 0),
 			phase: s ? PHASES[s.phase] : null,
 			endReason: s?.endReason ?? null
 		};
 	}
 
-	/** Samples from number `from` on, at most {@link MOST_SAMPLES}. */
-	samples(from: number): LogAnswer {
+	/** Samples of a run from number `from` on, at most {@link MOST_SAMPLES}. */
+	samples(runId: string, from: number): LogAnswer | Refusal {
+		if (this.program?.runId !== runId) return { code: 'gone', words: 'this run is not on the channel' };
 		const { log } = this;
 		const to = Math.min(log.timeS.length, from + MOST_SAMPLES);
 		const part = (column: number[]) => column.slice(from, to);

@@ -5,7 +5,8 @@ import { connect, createServer } from 'node:net';
 import { after, before, describe, test } from 'node:test';
 import { LinkError } from '../src/lib/server/link/charger-link';
 import { StandInLink } from '../src/lib/server/link/stand-in-link';
-import type { KeyedProgram, PackTruth } from './protocol';
+import { PROTOCOL, type KeyedProgram, type PackTruth } from '../link/protocol';
+import { freePort } from '../tests/support/free-port';
 
 const truth: PackTruth = {
 	chemistry: 'lipo',
@@ -17,8 +18,15 @@ const truth: PackTruth = {
 	ambientDegC: 20,
 	balanceLead: true,
 	falsePeakV: 0,
+	curveBend: 0,
+	coolingFactor: 1,
+	efficiencyFactor: 1,
+	voltageErrorV: 0,
+	currentFactor: 1,
 	tag: 'a-pack'
 };
+const A = { chargerId: 'c', channelId: 'A' };
+const B = { chargerId: 'c', channelId: 'B' };
 const program: KeyedProgram = {
 	runId: 'a-run',
 	chemistry: 'lipo',
@@ -41,14 +49,6 @@ const program: KeyedProgram = {
 		}
 	]
 };
-
-const freePort = () =>
-	new Promise<number>((resolve) => {
-		const server = createServer().listen(0, '127.0.0.1', () => {
-			const { port } = server.address() as { port: number };
-			server.close(() => resolve(port));
-		});
-	});
 
 function startProcess(port: number, env: Record<string, string> = {}): Promise<ChildProcess> {
 	const child = spawn('node', ['--import', 'tsx', 'stand-in/main.ts'], {
@@ -89,48 +89,103 @@ describe('the simulated charger', () => {
 
 	test('says who it is and takes another speed', async () => {
 		const hello = await link.hello();
-		assert.deepEqual(hello.channels, ['A', 'B']);
 		assert.equal(hello.speed, 600);
 		await link.setSpeed(60);
+		assert.equal(link.speed, 60, 'known without asking');
 		assert.equal((await link.hello()).speed, 60);
 		await assert.rejects(link.setSpeed(7), (e: LinkError) => e.code === 'range' && !e.unreachable);
 		await link.setSpeed(600);
 	});
 
 	test('charges a pack to its end by its own clock, and keeps the log for whoever asks', async () => {
-		await link.plug('A', truth);
-		assert.equal((await link.check('A')).cells, 3);
-		await link.start('A', program);
-		let status = await link.status('A');
+		await link.pose(A, truth);
+		assert.equal((await link.check(A)).cells, 3);
+		await link.start(A, program);
+		let status = await link.status(A);
 		assert.equal(status.state, 'running');
 		for (let i = 0; i < 100 && status.state === 'running'; i++) {
 			await new Promise((r) => setTimeout(r, 100));
-			status = await link.status('A');
+			status = await link.status(A);
 		}
 		assert.equal(status.endReason, 'full');
-		const log = await link.log('A', 0);
+		const log = await link.log(A, 'a-run', 0);
 		assert.equal(log.timeS.length, Math.min(500, status.samples));
 		assert.equal(log.cellV.length, 3);
 		assert.ok(Math.max(...log.cellV.flat()) <= 4.2 + 1e-6);
 	});
 
 	test('answers many requests on one line at a time, in order', async () => {
-		const answers = await Promise.all([link.hello(), link.status('A'), link.status('B'), link.hello()]);
+		const answers = await Promise.all([link.hello(), link.status(A), link.status(B), link.hello()]);
 		assert.equal((answers[1] as { state: string }).state, 'ended');
 		assert.equal((answers[2] as { state: string }).state, 'empty');
 	});
 
 	test('strangers get words, and do not disturb the others', async () => {
 		assert.match(await raw(port, 'nonsense\n'), /^ERR syntax/);
-		assert.match(await raw(port, 'STATUS A\nSTATUS Z\n'), /^OK .*\nERR channel/);
-		assert.match(await raw(port, 'STATUS A'), /^$/, 'half a line is not a request');
+		assert.match(await raw(port, 'STATUS c/A\nSTATUS\n'), /^OK .*\nERR channel/);
+		assert.match(await raw(port, 'STATUS c/A'), /^$/, 'half a line is not a request');
 		assert.match(await raw(port, 'x'.repeat(120_000)), /ERR length/);
-		assert.equal((await link.hello()).protocol, 1);
+		assert.equal((await link.hello()).protocol, PROTOCOL);
+	});
+
+	test('a web page that posts to it is hung up on, and no line of its body is obeyed', async () => {
+		await link.pose(B, truth);
+		const body = `SPEED 1\nUNPLUG c/B\nPOSE c/B ${JSON.stringify(truth)}\n`;
+		const answer = await raw(
+			port,
+			`POST / HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\nContent-Length: ${body.length}\r\n\r\n${body}`
+		);
+		assert.match(answer, /^ERR syntax[^\n]*\n$/, 'one answer, and no more');
+		assert.equal((await link.hello()).speed, 600);
+		assert.equal((await link.status(B)).state, 'plugged');
+	});
+
+	test('it is there while the application is: connected and idle, it does not leave', async () => {
+		const own = await freePort();
+		const idle = await startProcess(own, { STAND_IN_ALONE_MS: '200' });
+		const its = new StandInLink(own);
+		await its.hello();
+		await new Promise((r) => setTimeout(r, 700));
+		assert.equal(idle.exitCode, null);
+		its.close();
+		await new Promise((resolve) => idle.once('exit', resolve));
+	});
+
+	test('a start that hangs may have been done; one that nobody could hear was not', async () => {
+		const own = await freePort();
+		const hanging = await startProcess(own);
+		const its = new StandInLink(own);
+		await its.pose(A, truth);
+		hanging.kill('SIGSTOP');
+		const start = its.start(A, program);
+		await assert.rejects(start, (e: LinkError) => e.unreachable && e.maybeDone);
+		hanging.kill('SIGCONT');
+		assert.equal((await its.status(A)).runId, 'a-run', 'it had arrived');
+		hanging.kill('SIGKILL');
+		await new Promise((resolve) => hanging.once('exit', resolve));
+		await new Promise((r) => setTimeout(r, 50));
+		await assert.rejects(its.start(A, program), (e: LinkError) => e.unreachable && !e.maybeDone);
+		its.close();
+	});
+
+	test('one of another release is told apart', async () => {
+		const own = await freePort();
+		const old = createServer((socket) => {
+			socket.on('data', () => socket.write('OK {"name":"Stand-in","protocol":1,"speed":60,"running":0}\n'));
+		}).listen(own, '127.0.0.1');
+		const its = new StandInLink(own);
+		await assert.rejects(
+			its.hello(),
+			(e: LinkError) => e.code === 'protocol' && /another release/.test(e.message)
+		);
+		its.close();
+		old.close();
 	});
 
 	test('a link to nobody says so, and works once somebody is there', async () => {
 		const later = await freePort();
 		const lonely = new StandInLink(later);
+		assert.equal(lonely.speed, null);
 		await assert.rejects(lonely.hello(), (e: LinkError) => e.unreachable);
 		const second = await startProcess(later);
 		assert.equal((await lonely.hello()).name, 'Stand-in');
@@ -142,13 +197,13 @@ describe('the simulated charger', () => {
 		const own = await freePort();
 		const short = await startProcess(own, { STAND_IN_ALONE_MS: '300', STAND_IN_SPEED: '1' });
 		const its = new StandInLink(own);
-		await its.plug('A', { ...truth, soc: [0.2, 0.2, 0.2] });
-		await its.start('A', program);
+		await its.pose(A, { ...truth, soc: [0.2, 0.2, 0.2] });
+		await its.start(A, program);
 		its.close();
 		await new Promise((r) => setTimeout(r, 900));
 		assert.equal(short.exitCode, null, 'a charge goes on without anybody listening');
 		const again = new StandInLink(own);
-		await again.stop('A');
+		await again.stop(A, 'a-run');
 		again.close();
 		await new Promise((resolve) => short.once('exit', resolve));
 		assert.equal(short.exitCode, 0);

@@ -3,7 +3,7 @@
  * a real charger would, and leaves by itself once it has been idle and alone for a while.
  */
 import { createServer, type Socket } from 'node:net';
-import { StandInBench } from './bench';
+import { NOT_PROTOCOL, StandInBench } from './bench';
 import { DEFAULT_PORT } from './spec';
 
 const TICK_MS = 100;
@@ -23,13 +23,25 @@ const server = createServer((socket) => {
 	socket.on('data', (part: string) => {
 		pending += part;
 		if (pending.length > LONGEST_LINE) {
-			socket.end('ERR length a line has at most 100000 characters\n');
+			pending = '';
+			socket.removeAllListeners('data').resume().end('ERR length a line has at most 100000 characters\n');
 			return;
 		}
 		for (let end = pending.indexOf('\n'); end >= 0; end = pending.indexOf('\n')) {
 			const line = pending.slice(0, end);
 			pending = pending.slice(end + 1);
-			if (line.trim()) socket.write(bench.answer(line) + '\n');
+			if (!line.trim()) continue;
+			const answer = bench.answer(line);
+			if (answer === NOT_PROTOCOL) {
+				// A web page that posts to this port, say: the lines of its body are no requests, and are not looked at.
+				pending = '';
+				socket
+					.removeAllListeners('data')
+					.resume()
+					.end(answer + '\n');
+				return;
+			}
+			socket.write(answer + '\n');
 		}
 	});
 	socket.on('error', () => socket.destroy());
@@ -52,7 +64,7 @@ setInterval(() => {
 	const now = performance.now();
 	bench.tick((now - last) / 1000);
 	last = now;
-	if (clients.size === 0 && !bench.running && Date.now() - aloneSince > ALONE_MS) process.exit(0);
+	if (clients.size === 0 && bench.running === 0 && Date.now() - aloneSince > ALONE_MS) process.exit(0);
 }, TICK_MS);
 
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0));

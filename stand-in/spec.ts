@@ -12,11 +12,14 @@ export const STAND_IN_SPEC = {
 	dischargePowerW: 10,
 	dischargeCurrentA: 2,
 	balanceCurrentA: 0.3,
-	voltageAccuracyV: 0.01
+	voltageAccuracyV: 0.01,
+	/** It starts to bleed this far below the end of charge, and calls cells balanced within this, V. */
+	balanceBelowEndV: 0.3,
+	balancedV: 0.01
 } as const;
 
-/** Port of the loopback socket unless told otherwise. */
-export const DEFAULT_PORT = 47650;
+/** Port of the loopback socket unless told otherwise. Another protocol has another port: one of an older release may still be on. */
+export const DEFAULT_PORT = 47651;
 
 /** Simulated seconds per real second that may be chosen. */
 export const SPEEDS = [1, 60, 600] as const;

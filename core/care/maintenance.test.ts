@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';
 import { leadPack, nimhPack } from '../../tests/support/rule-cases';
 import type { Pack } from '../pack/pack';
-import type { PracticeLayer } from '../pack/practice';
+import type { PracticeLayer } from '../practice/practice';
 import { maintenanceOf, type CheckHistory } from './maintenance';
 
 const daysBefore = (days: number) => new Date(Date.parse(NOW) - days * 86400e3).toISOString();

@@ -3,9 +3,9 @@ import { chemistryOf } from '../chemistry/catalogue';
 import type { TaskId } from '../charger/programs';
 import type { LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
-import { resolvePractice, whose, type PracticeLayer, type ResolvedPractice } from '../pack/practice';
+import { resolvePractice, whose, type PracticeLayer, type ResolvedPractice } from '../practice/practice';
 import type { ReadingInput } from '../pack/reading';
-import { ordinaryTask } from '../program/task';
+import { ordinaryTask } from '../request/task';
 import { isFull } from './readiness';
 
 /** The runs that showed what the pack holds; ISO 8601, null where there was none. */

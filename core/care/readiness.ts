@@ -5,7 +5,7 @@ import { socAt } from '../chemistry/curve';
 import { estimateCharge, type ChargeState } from '../pack/charge-state';
 import { knownCharge, readBeforeRun, type LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
-import { resolvePractice, whose, type PracticeLayer } from '../pack/practice';
+import { resolvePractice, whose, type PracticeLayer } from '../practice/practice';
 import { cellVoltages, spreadV, type ReadingInput } from '../pack/reading';
 
 /** In the order in which lists sort them: what needs a person first. */

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { aCharger, aContext, aPack, aSupply } from '../../tests/support/bench-chargers';
-import { resolve } from '../program/context';
+import { resolve } from '../request/context';
 import { Charger, ChargerInput } from './charger';
 import { envelope, limitsAt } from './envelope';
 import { showHeld } from './setting';

@@ -24,3 +24,12 @@ test('a supply without a name, of impossible volts or with a negative load is re
 	for (const path of ['name', 'voltageV', 'otherLoadW']) assert.ok(paths.includes(path), path);
 	assert.match(JSON.stringify(wrong.error.issues), /A supply needs a name/);
 });
+
+test('figures at the edge of what a supply can be are taken, those beyond are not', () => {
+	const { id: _id, ...plain } = aSupply();
+	const takes = (change: object) => SupplyInput.safeParse({ ...plain, ...change }).success;
+	assert.equal(takes({ capacityAh: 2000 }), true);
+	assert.equal(takes({ capacityAh: 2000.5 }), false);
+	assert.equal(takes({ capacityAh: 0 }), false);
+	assert.equal(takes({ capacityAh: null }), true);
+});

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aCharger, aContext, aPack, aReading, NOW } from '../../tests/support/bench-chargers';
-import { resolve } from '../program/context';
+import { resolve } from '../request/context';
 import { solve } from '../program/solve';
 import {
 	chargeControl,

@@ -1,7 +1,7 @@
 /** Turns what is known of a pack and a program into the numbers of a simulation, and says what was assumed. */
 import { powerLimits } from '../charger/envelope';
-import type { Resolved } from '../program/context';
-import type { ProgramSettings } from '../program/settings';
+import type { Resolved } from '../request/context';
+import type { ProgramSettings } from '../request/settings';
 import type { ChargeControl } from '../simulate/charge-control';
 import type { DischargeControl } from '../simulate/discharge-simulation';
 import type { Guards } from '../simulate/end';

@@ -4,8 +4,8 @@
  * is the root of the sum of squares of its larger departures (first-order propagation). It is deterministic and takes a few milliseconds. The picture's band comes from
  * `monte-carlo.ts`, which also tells whether first order was good enough.
  */
-import type { Resolved } from '../program/context';
-import type { ProgramSettings } from '../program/settings';
+import type { Resolved } from '../request/context';
+import type { ProgramSettings } from '../request/settings';
 import { runLegs, type Outcome } from '../simulate/run-legs';
 import { NO_DEPARTURE, packModel, uncertaintyOf, type Departure } from './assume';
 import { legsOf, storageSoc, timedAh, unguarded } from './program-legs';

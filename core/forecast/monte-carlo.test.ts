@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
 import { aMultiCharger, nimhPack } from '../../tests/support/rule-cases';
-import { resolve } from '../program/context';
+import { resolve } from '../request/context';
 import { solve } from '../program/solve';
 import { forecast } from './forecast';
 import { monteCarlo, quantile, type Band } from './monte-carlo';

@@ -2,8 +2,8 @@
  * The forecast's band: many charges, each with its own capacity, resistance, start, spread, temperature and charger error,
  * drawn from a seed. A generator, so that the caller can show progress, let other work in, or stop listening.
  */
-import type { Resolved } from '../program/context';
-import type { ProgramSettings } from '../program/settings';
+import type { Resolved } from '../request/context';
+import type { ProgramSettings } from '../request/settings';
 import { goesOn, simulateLeg } from '../simulate/legs';
 import type { PackState } from '../simulate/pack-simulation';
 import { packModel, uncertaintyOf, type Departure } from './assume';

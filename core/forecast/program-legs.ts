@@ -1,7 +1,7 @@
 /** From a program to the legs that a charger runs: which way storage goes, how a cycle is laid out, when a slow charge ends. */
 import { socAt } from '../chemistry/curve';
-import type { Resolved } from '../program/context';
-import type { ProgramSettings } from '../program/settings';
+import type { Resolved } from '../request/context';
+import type { ProgramSettings } from '../request/settings';
 import { restLeg, type Leg } from '../simulate/legs';
 import { chargeControl, dischargeControl, NO_DEPARTURE, presentCapacityAh, type Departure } from './assume';
 

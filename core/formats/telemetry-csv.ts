@@ -2,7 +2,7 @@
  * Telemetry as CSV: RFC 4180 lines, columns named in the style of the Battery Data Format (`Test Time / s`; names from
  * memory), one row per sample.
  */
-import type { Telemetry } from '../log/telemetry';
+import type { Telemetry } from '../simulate/telemetry';
 
 /** All samples as one CSV text with a header row and CRLF line ends. */
 export function telemetryCsv(t: Telemetry): string {

@@ -7,7 +7,7 @@ import { legsOf } from '../forecast/program-legs';
 import { solve } from '../program/solve';
 import { runLegs } from '../simulate/run-legs';
 import { capacityIn, legsIn } from './legs';
-import { emptyTelemetry } from './telemetry';
+import { emptyTelemetry } from '../simulate/telemetry';
 
 function cycleRun(order: 'down first' | 'up first', cycles: number) {
 	const s = solve(

@@ -1,5 +1,5 @@
 /** The legs of a run as its telemetry shows them: where charge, discharge and rest begin and end, and what each moved. */
-import type { Telemetry } from './telemetry';
+import type { Telemetry } from '../simulate/telemetry';
 
 export interface RunLeg {
 	kind: 'charge' | 'discharge' | 'rest';

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { TASKS } from '../program/task';
+import { TASKS } from '../request/task';
 import { endedWell, EndReason, RunLook, RunResult } from './run';
 
 test('a run ended well when it got where its program goes; a limit counts only where it is the program', () => {

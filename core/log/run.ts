@@ -1,10 +1,21 @@
 /** A run as the logbook keeps it. */
 import { z } from 'zod';
-import { ProgramSettings } from '../program/settings';
-import { Purpose, TaskId } from '../program/task';
+import { ProgramSettings } from '../request/settings';
+import { Purpose, TaskId } from '../request/task';
 
 /** `link`: started and followed over a data link. `by hand`: keyed in by a person, who writes down what the screen says. */
 export const RunMode = z.enum(['link', 'by hand']);
+
+/**
+ * `starting`: the charger has been told and has not answered yet, so that it may or may not be charging. `running`: it said that
+ * it started. Both are open: they hold their channel and their pack.
+ */
+export const RunStatus = z.enum(['starting', 'running', 'ended']);
+export type RunStatus = z.infer<typeof RunStatus>;
+
+/** The states of a run that is not over. */
+export const OPEN_STATUSES: RunStatus[] = ['starting', 'running'];
+export const isOpen = (run: { status: RunStatus }): boolean => run.status !== 'ended';
 
 export const EndReason = z.enum([
 	'full',
@@ -32,8 +43,10 @@ export const Run = z.object({
 	packId: z.string(),
 	chargerId: z.string(),
 	channelId: z.string(),
+	/** The kept program it was started from; null where that is not known. */
+	programId: z.string().nullable(),
 	mode: RunMode,
-	status: z.enum(['running', 'ended']),
+	status: RunStatus,
 	task: TaskId,
 	purpose: Purpose,
 	settings: ProgramSettings,

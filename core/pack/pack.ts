@@ -1,7 +1,7 @@
 /** A pack: what its label says, what is known about it, and whether it is fit for use. */
 import { z } from 'zod';
 import { ChemistryId, chemistryOf } from '../chemistry/catalogue';
-import { PracticeLayer } from './practice';
+import { PracticeLayer } from '../practice/practice';
 
 /** `in service` packs may be programmed; every other state stops a program before it starts. */
 export const PackCondition = z.enum(['in service', 'quarantine', 'swollen', 'damaged', 'retired']);

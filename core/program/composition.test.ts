@@ -8,9 +8,9 @@ import { packModel } from '../forecast/assume';
 import { legsOf } from '../forecast/program-legs';
 import { runLegs } from '../simulate/run-legs';
 import { compositionOf } from './composition';
-import { resolve, type ProgramContext } from './context';
+import { resolve, type ProgramContext } from '../request/context';
 import { solve } from './solve';
-import type { ProgramSettings } from './settings';
+import type { ProgramSettings } from '../request/settings';
 
 const PLAIN_CHANNEL: TaskId[] = ['charge', 'discharge'];
 const channel = { tasks: PLAIN_CHANNEL, dischargePowerW: 30, dischargeCurrentA: 3 };

@@ -1,8 +1,8 @@
 /** A program that a charger has not, put together from runs that it has, with what the person does in between. */
 import { storageDirection } from '../forecast/program-legs';
-import type { Resolved } from './context';
-import { showSetting, type ProgramSettings } from './settings';
-import { taskOf, type TaskId } from './task';
+import type { Resolved } from '../request/context';
+import { showSetting, type ProgramSettings } from '../request/settings';
+import { taskOf, type TaskId } from '../request/task';
 
 export interface ProgramStep {
 	/** The charger's program to choose; null when the person waits or works. */

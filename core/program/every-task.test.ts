@@ -9,9 +9,9 @@ import { ocvAt } from '../chemistry/curve';
 import { packModel } from '../forecast/assume';
 import { legsOf } from '../forecast/program-legs';
 import { runLegs } from '../simulate/run-legs';
-import type { ProgramContext } from './context';
+import type { ProgramContext } from '../request/context';
 import { solve } from './solve';
-import { TASKS, type TaskId } from './task';
+import { TASKS, type TaskId } from '../request/task';
 
 /** A pack as somebody would bring it for this task. */
 function scene(chemistry: Chemistry, task: TaskId): ProgramContext {

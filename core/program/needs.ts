@@ -1,8 +1,8 @@
 /** What a run may need of the limits around it. */
 import type { Forecast } from '../forecast/forecast';
 import { storageNeedAh, timedAh } from '../forecast/program-legs';
-import type { Resolved } from './context';
-import type { ProgramSettings } from './settings';
+import type { Resolved } from '../request/context';
+import type { ProgramSettings } from '../request/settings';
 
 /** Whether the capacity limit is how the program ends, not a guard around it. */
 export const limitIsProgram = (r: Resolved, settings: Pick<ProgramSettings, 'currentA'>): boolean =>

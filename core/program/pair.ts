@@ -1,6 +1,6 @@
 /** The same program on two channels at once, for packs that work as a pair and want equal treatment. */
-import type { ProgramContext } from './context';
-import type { Overrides, ProgramSettings } from './settings';
+import type { ProgramContext } from '../request/context';
+import type { Overrides, ProgramSettings } from '../request/settings';
 import { solve, type Solution } from './solve';
 
 export interface PairSolution {

@@ -18,7 +18,7 @@ import { legsOf, timedAh } from '../forecast/program-legs';
 import { isOnStep } from '../quantity/step';
 import { runLegs } from '../simulate/run-legs';
 import { solve, type Solution } from './solve';
-import { TASKS } from './task';
+import { TASKS } from '../request/task';
 
 /** Doubles spread evenly, not crowded near zero. */
 const between = (low: number, high: number) =>

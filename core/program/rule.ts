@@ -1,10 +1,10 @@
 /** What a rule is. One rule, one file, one test; the engine in `check.ts` knows none of them by name. */
 import type { HeldSettingKind } from '../charger/setting';
 import type { Forecast } from '../forecast/forecast';
-import type { PracticeLayer } from '../pack/practice';
-import type { Resolved } from './context';
-import type { TaskId } from './task';
-import type { Overrides, ProgramSettings } from './settings';
+import type { PracticeLayer } from '../practice/practice';
+import type { Resolved } from '../request/context';
+import type { TaskId } from '../request/task';
+import type { Overrides, ProgramSettings } from '../request/settings';
 
 /** `stop`: the program must not run. `check`: a person must look and decide. `note`: worth knowing. */
 export type Severity = 'stop' | 'check' | 'note';

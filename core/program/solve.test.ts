@@ -7,8 +7,8 @@ import { limitsAt } from '../charger/envelope';
 import { isOnStep } from '../quantity/step';
 import { chargeControl, NO_DEPARTURE, packModel } from '../forecast/assume';
 import { runCharge } from '../simulate/run-legs';
-import { resolve } from './context';
-import { keyInCard } from './key-in';
+import { resolve } from '../request/context';
+import { keyInCard } from '../card/key-in';
 import { solve } from './solve';
 
 const fullOf = (cells: number) => aReading(Array.from({ length: cells }, () => 3.72));

@@ -4,7 +4,7 @@
  */
 import { forecast, roughHours, type Forecast } from '../forecast/forecast';
 import { check, verdictOf, type Verdict } from './check';
-import { resolve, type ProgramContext, type Resolved } from './context';
+import { resolve, type ProgramContext, type Resolved } from '../request/context';
 import {
 	decideBalance,
 	decideCapacityLimit,
@@ -23,7 +23,7 @@ import {
 } from './decide';
 import { discharges } from '../forecast/program-legs';
 import type { Finding } from './rule';
-import type { Overrides, ProgramSettings } from './settings';
+import type { Overrides, ProgramSettings } from '../request/settings';
 
 /** A run longer than this is refused instead of simulated, h: nobody stays with it. */
 export const LONGEST_H = 48;

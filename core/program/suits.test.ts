@@ -46,3 +46,13 @@ test('the judgement names what is missing for these packs, and the price of a wa
 	assert.deepEqual(whole.lacks, []);
 	assert.equal(whole.pricePerW, null);
 });
+
+test('balancing is missed by lithium packs of two cells and more alone', () => {
+	const charger = aMultiCharger({}, { balanceCurrentA: 0, showsCells: false });
+	const misses = (packs: Parameters<typeof judgeCharger>[1]) =>
+		judgeCharger(charger, packs).lacks.some((l) => l.includes('balanc') || l.includes('each cell'));
+	assert.equal(misses([aPack({ cells: 2 })]), true);
+	assert.equal(misses([aPack({ cells: 1 })]), false);
+	assert.equal(misses([nimhPack(), leadPack()]), false);
+	assert.equal(misses([nimhPack(), aPack({ cells: 2 })]), true);
+});

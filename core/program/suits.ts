@@ -5,7 +5,7 @@ import { chemistryOf } from '../chemistry/catalogue';
 import { evenReading } from '../pack/even-reading';
 import type { Pack } from '../pack/pack';
 import { solve } from './solve';
-import { ordinaryTask, TASKS } from './task';
+import { ordinaryTask, TASKS } from '../request/task';
 
 /** Every pack is compared from the same start: a fifth full, rested, at 20 °C. */
 const FROM_SOC = 0.2;

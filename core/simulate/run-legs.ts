@@ -1,5 +1,5 @@
 /** Runs a whole program and keeps a decimated trace of it. The trace is for drawing; what decides is read off every step. */
-import { emptyTelemetry, type Telemetry } from '../log/telemetry';
+import { emptyTelemetry, type Telemetry } from './telemetry';
 import { PHASES, type ChargeControl, type Phase } from './charge-control';
 import type { EndReason } from './end';
 import { goesOn, simulateLeg, type Leg } from './legs';

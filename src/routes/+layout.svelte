@@ -1,9 +1,9 @@
 <script lang="ts">
 	import '../app.css';
 	import { onMount } from 'svelte';
-	import { Toaster } from 'svelte-sonner';
+	import { toast, Toaster } from 'svelte-sonner';
 	import { tinykeys } from 'tinykeys';
-	import { goto, invalidate } from '$app/navigation';
+	import { afterNavigate, goto, invalidate } from '$app/navigation';
 	import { page } from '$app/state';
 	import Dock from '$lib/ui/Dock.svelte';
 	import Help from '$lib/ui/Help.svelte';
@@ -31,6 +31,11 @@
 	const nextAction = () =>
 		document.querySelector<HTMLElement>('[data-next]:not(:disabled):not([aria-disabled="true"])')?.click();
 
+	// Where the page that reacts now belongs to: told to whoever drives a browser, a person's helper or a test.
+	afterNavigate(() => {
+		document.documentElement.dataset.at = location.pathname + location.search;
+	});
+
 	onMount(() => {
 		theme.read();
 		const keys = tinykeys(window, {
@@ -42,7 +47,15 @@
 			),
 			'.': outsideFields(nextAction)
 		});
-		const feedOff = feed.open(() => void invalidate('app:channels'));
+		const feedOff = feed.open((heard) => {
+			if (heard?.what === 'withdrawn' && page.url.pathname === `/run/${heard.runId}`) {
+				toast.error(
+					'The charger did not start: it answers, and knows nothing of this run. Nothing was charged.'
+				);
+				const { programId } = page.data as { programId?: string | null };
+				void goto(programId ? `/run/start/${programId}` : '/run', { invalidateAll: true });
+			} else void invalidate('app:channels');
+		});
 		return () => {
 			keys();
 			feedOff();

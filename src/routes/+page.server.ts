@@ -1,17 +1,39 @@
+import type { Readiness } from '$core/care/readiness';
 import { app } from '$lib/server/app';
 import { listPacks } from '$lib/server/services/packs';
 import { getPreferences } from '$lib/server/services/preferences';
-import { listRuns } from '$lib/server/services/runs';
+import { lastEnded } from '$lib/server/services/logbook';
 import type { PageServerLoad } from './$types';
+
+/** What waits for a person, the most urgent first. */
+const WAITING: Readiness['state'][] = ['look', 'low', 'not read'];
 
 export const load: PageServerLoad = async ({ depends }) => {
 	depends('app:channels');
 	const { db } = await app();
 	const now = new Date().toISOString();
-	const [packs, { runs }, preferences] = await Promise.all([
+	const [packs, runs, preferences] = await Promise.all([
 		listPacks(db, now),
-		listRuns(db, { status: 'ended', limit: 5 }),
+		lastEnded(db, 5),
 		getPreferences(db)
 	]);
-	return { packs, runs, ambientDegC: preferences.ambientDegC, now };
+	const count = (state: Readiness['state']) => packs.filter((p) => p.readiness.state === state).length;
+	return {
+		packs: packs.length,
+		inService: packs.length - count('out of service'),
+		ready: count('ready'),
+		stored: count('storage'),
+		/** Packs that wait for a person, the most urgent first. */
+		needing: WAITING.flatMap((state) => packs.filter((p) => p.readiness.state === state)).map(
+			({ pack, reading, readiness }) => ({ pack, reading, readiness })
+		),
+		/** Packs whose capacity is to be checked and that nothing more urgent keeps back, the longest wait first. */
+		toCheck: packs
+			.filter((p) => p.maintenance?.due && !WAITING.includes(p.readiness.state))
+			.sort((a, b) => (b.maintenance!.days ?? Infinity) - (a.maintenance!.days ?? Infinity))
+			.map(({ pack, maintenance }) => ({ pack, maintenance: maintenance! })),
+		runs,
+		ambientDegC: preferences.ambientDegC,
+		now
+	};
 };

@@ -4,7 +4,7 @@
 	import { feed } from '$lib/ui/live.svelte';
 	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
-	import { taskOf } from '$core/program/task';
+	import { taskOf } from '$core/request/task';
 	import { ago, checkHref, minutesOf } from '$lib/ui/words';
 	import Workshop from '$lib/ui/Workshop.svelte';
 
@@ -12,22 +12,13 @@
 
 	const running = $derived(data.channels.filter((c) => c.run));
 	const charging = $derived(new Set(running.map((c) => c.pack?.id)));
-	const needing = $derived(
-		data.packs.filter(
-			(p) => ['look', 'low', 'not read'].includes(p.readiness.state) && !charging.has(p.pack.id)
-		)
-	);
-	const order = { look: 0, low: 1, 'not read': 2 } as Record<string, number>;
-	const sorted = $derived([...needing].sort((a, b) => order[a.readiness.state] - order[b.readiness.state]));
-	/** Packs whose capacity is to be checked and that nothing more urgent keeps back, the longest wait first. */
-	const toCheck = $derived(
-		data.packs
-			.filter((p) => p.maintenance?.due && !needing.includes(p) && !charging.has(p.pack.id))
-			.sort((a, b) => (b.maintenance!.days ?? Infinity) - (a.maintenance!.days ?? Infinity))
-	);
+	const needing = $derived(data.needing.filter((p) => !charging.has(p.pack.id)));
+	const toCheck = $derived(data.toCheck.filter((p) => !charging.has(p.pack.id)));
+	/** Rows that are drawn before the others are asked for. */
+	const FIRST_WAITING = 12;
+	const FIRST_CHECKS = 3;
+	let allWaiting = $state(false);
 	let allChecks = $state(false);
-	const count = (state: string) => data.packs.filter((p) => p.readiness.state === state).length;
-	const inService = $derived(data.packs.length - count('out of service'));
 </script>
 
 <svelte:head><title>Today · Stack Tender</title></svelte:head>
@@ -35,11 +26,11 @@
 	<header class="flex flex-wrap items-baseline justify-between gap-x-6 gap-y-1 border-b pb-3">
 		<h1>Today</h1>
 		<p>
-			<span class="num text-[1.3rem] font-bold text-act">{count('ready')}</span><span class="quiet ml-1"
-				>of {inService} ready</span
+			<span class="num text-[1.3rem] font-bold text-act">{data.ready}</span><span class="quiet ml-1"
+				>of {data.inService} ready</span
 			>
-			<span class="num ml-4 text-[1.3rem] font-bold text-store">{count('storage')}</span><span
-				class="quiet ml-1">at storage</span
+			<span class="num ml-4 text-[1.3rem] font-bold text-store">{data.stored}</span><span class="quiet ml-1"
+				>at storage</span
 			>
 			<span class="num ml-4 text-[1.3rem] font-bold text-check">{needing.length}</span><span
 				class="quiet ml-1">need a hand</span
@@ -47,7 +38,7 @@
 		</p>
 	</header>
 
-	{#if data.packs.length === 0}
+	{#if data.packs === 0}
 		<section class="mt-6 max-w-[46rem]">
 			<h2>The shelf is empty</h2>
 			<p class="quiet mt-1">
@@ -86,11 +77,12 @@
 											>after {minutesOf(values.timeS)}, about {Math.round(c.run!.expectedMin ?? 0)} min in all</span
 										>
 									{:else}
-										<span class="quiet"
-											>{c.run!.mode === 'by hand' ? 'keyed in by hand' : 'starting'}, since {ago(
-												c.run!.startedAt,
-												data.now
-											)}</span
+										<span class={c.run!.status === 'starting' ? 'text-check' : 'quiet'}
+											>{c.run!.mode === 'by hand'
+												? 'keyed in by hand'
+												: c.run!.status === 'starting'
+													? 'told to start, no answer yet: look at the charger'
+													: 'starting'}, since {ago(c.run!.startedAt, data.now)}</span
 										>
 									{/if}
 								</span>
@@ -106,7 +98,7 @@
 				<section class="mt-5">
 					<h2>Waiting for you</h2>
 					<ul>
-						{#each sorted as { pack, reading, readiness } (pack.id)}
+						{#each allWaiting ? needing : needing.slice(0, FIRST_WAITING) as { pack, reading, readiness } (pack.id)}
 							<li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-2 sm:flex-nowrap">
 								<StackGlyph
 									{pack}
@@ -134,25 +126,30 @@
 							</li>
 						{/each}
 					</ul>
+					{#if needing.length > FIRST_WAITING}
+						<button type="button" class="link mt-2" onclick={() => (allWaiting = !allWaiting)}
+							>{allWaiting ? 'Only the first' : `All ${needing.length}`}</button
+						>
+					{/if}
 				</section>
 				{#if toCheck.length}
 					<section class="mt-5">
 						<h2>Capacity to check <span class="quiet font-normal">{toCheck.length}</span></h2>
 						<ul>
-							{#each toCheck.slice(0, allChecks ? undefined : 3) as { pack, maintenance } (pack.id)}
+							{#each allChecks ? toCheck : toCheck.slice(0, FIRST_CHECKS) as { pack, maintenance } (pack.id)}
 								<li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-2 sm:flex-nowrap">
 									<span class="min-w-0 flex-1">
 										<a class="font-semibold hover:underline" href="/packs/{pack.id}">{pack.name}</a>
 										<span class="quiet num text-[12px]">{cellsLabel(pack)}</span><br />
-										<span class="text-[13px]">{maintenance!.sentence}</span>
+										<span class="text-[13px]">{maintenance.sentence}</span>
 									</span>
-									<a class="btn" href={checkHref(pack.id, maintenance!.next)}
-										>{taskOf(maintenance!.next).name}</a
+									<a class="btn" href={checkHref(pack.id, maintenance.next)}
+										>{taskOf(maintenance.next).name}</a
 									>
 								</li>
 							{/each}
 						</ul>
-						{#if toCheck.length > 3}
+						{#if toCheck.length > FIRST_CHECKS}
 							<button type="button" class="link mt-2" onclick={() => (allChecks = !allChecks)}
 								>{allChecks ? 'Only the first' : `All ${toCheck.length}`}</button
 							>

@@ -150,10 +150,16 @@ describe('HTTP API', () => {
 			/Give 3 voltages/
 		);
 		assert.equal((await call('POST', `/runs/${run.id}/end`, end)).status, 200);
-		const again = value<{ chargeAh: number }>(
-			await call('POST', `/runs/${run.id}/end`, { ...end, chargeAh: 9 })
+		assert.equal(
+			(await call('POST', `/runs/${run.id}/end`, end)).status,
+			200,
+			'said again, it is answered alike'
 		);
-		assert.equal(again.chargeAh, 2.1, 'an ended run stays as it was written');
+		const other = await call('POST', `/runs/${run.id}/end`, { ...end, chargeAh: 9 });
+		assert.equal(other.status, 409);
+		assert.match(other.body.error!.message, /closed already, with other figures/);
+		const ended = value<{ run: { chargeAh: number } }>(await call('GET', `/runs/${run.id}`));
+		assert.equal(ended.run.chargeAh, 2.1, 'an ended run stays as it was written');
 		const [last] = value<{ cellVoltagesV: number[]; state: string }[]>(
 			await call('GET', `/packs/${p.id}/readings`)
 		);

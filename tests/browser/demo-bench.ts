@@ -71,6 +71,13 @@ export class DemoBench {
 
 	/** Ticks everything, gives a reason where one is asked, connects over the link and starts. */
 	async checkAndStart(word: string): Promise<void> {
+		await this.check(word);
+		await this.person.press('button', `Start ${word}`);
+		await this.person.waitForPath(/^\/run\/[0-9a-f-]{36}$/);
+	}
+
+	/** The same up to the start, which may be pressed then. */
+	async check(word: string): Promise<void> {
 		const { person } = this;
 		await person.press('button', 'Check and connect');
 		await person.waitForPath(/^\/run\/start\//);
@@ -83,7 +90,9 @@ export class DemoBench {
 			async () => (await (await person.withText('button', `Start ${word}`)).isEnabled()) === true,
 			15_000
 		);
-		await person.press('button', `Start ${word}`);
-		await person.waitForPath(/^\/run\/[0-9a-f-]{36}$/);
 	}
+
+	/** Pauses the simulated charger in the middle of whatever it does; it hears nothing and answers nothing. */
+	pauseCharger = (): boolean => this.app.standIn.kill('SIGSTOP');
+	resumeCharger = (): boolean => this.app.standIn.kill('SIGCONT');
 }

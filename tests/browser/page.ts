@@ -14,17 +14,17 @@ export class Person {
 		await this.ready();
 	}
 
-	/** Waits until the page reacts: the script that carries it has run. */
+	/** Waits until the page at the present address is there and reacts: it says so itself. */
 	async ready(): Promise<void> {
 		await this.driver.wait(
 			async () =>
 				this.driver.executeScript<boolean>(
-					'return document.readyState === "complete" && !!document.querySelector("main")?.firstElementChild'
+					`return document.documentElement.dataset.at === location.pathname + location.search
+						&& !!document.querySelector("main")?.firstElementChild`
 				),
-			WAIT_MS
+			WAIT_MS,
+			'the page never reacted'
 		);
-		// Event handlers are attached a moment after the page is painted.
-		await new Promise((r) => setTimeout(r, 350));
 	}
 
 	async find(css: string): Promise<WebElement> {

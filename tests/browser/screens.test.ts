@@ -88,6 +88,11 @@ describe('screens', () => {
 						.join(' | ')}`
 			);
 	};
+	/** What the browser refused or failed at since this was asked last. */
+	const complaints = async () =>
+		(await person.driver.manage().logs().get('browser'))
+			.map((entry) => entry.message)
+			.filter((m) => !/favicon/.test(m));
 	const tooWide = () =>
 		person.driver.executeScript<number>(
 			'const m = document.querySelector("main"); return Math.max(document.documentElement.scrollWidth - innerWidth, m.scrollWidth - m.clientWidth)'
@@ -98,6 +103,7 @@ describe('screens', () => {
 		for (const [name, path] of Object.entries(screens)) {
 			await person.goTo(path);
 			assert.ok((await tooWide()) <= 0, `${name} is ${await tooWide()} px too wide`);
+			errors.push(...(await complaints()).map((m) => `${name}: ${m}`));
 			if (
 				name === 'Program, nickel' ||
 				name === 'Program, cycle' ||
@@ -128,6 +134,16 @@ describe('screens', () => {
 			assert.ok((await tooWide()) <= 0, `${name} is ${await tooWide()} px too wide at 320`);
 		}
 		assert.deepEqual(errors.splice(0), []);
+	});
+
+	test('a script that is not ours does not run, and the browser says so: the check above would see it', async () => {
+		await person.goTo('/');
+		await complaints();
+		await person.driver.executeScript(
+			'const s = document.createElement("script"); s.textContent = "window.foreign = true"; document.head.append(s)'
+		);
+		assert.equal(await person.driver.executeScript('return window.foreign ?? null'), null);
+		assert.match((await complaints()).join(), /Content Security Policy/);
 	});
 
 	test('the keys of the help page work', async () => {

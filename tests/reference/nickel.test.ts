@@ -5,7 +5,7 @@ import { chemistryOf } from '../../core/chemistry/catalogue';
 import { ocvAt } from '../../core/chemistry/curve';
 import { packModel } from '../../core/forecast/assume';
 import { legsOf } from '../../core/forecast/program-legs';
-import { resolve } from '../../core/program/context';
+import { resolve } from '../../core/request/context';
 import { solve } from '../../core/program/solve';
 import type { PackModel } from '../../core/simulate/pack-model';
 import { runCharge, runLegs, type Outcome } from '../../core/simulate/run-legs';

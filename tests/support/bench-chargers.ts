@@ -4,7 +4,7 @@ import type { Supply } from '../../core/charger/supply';
 import type { HeldSetting } from '../../core/charger/setting';
 import { Pack } from '../../core/pack/pack';
 import type { ReadingInput } from '../../core/pack/reading';
-import type { ProgramContext } from '../../core/program/context';
+import type { ProgramContext } from '../../core/request/context';
 
 export const NOW = '2026-05-02T18:00:00.000Z';
 

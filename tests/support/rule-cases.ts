@@ -1,9 +1,9 @@
 /** Cases of the rules that came with the other chemistries, tasks and the bench: where each fires, and a near miss. */
-import { Inventory } from '../../core/bench/inventory';
-import type { PracticeLayer } from '../../core/pack/practice';
-import type { ProgramContext } from '../../core/program/context';
+import { Inventory } from '../../core/charger/inventory';
+import type { PracticeLayer } from '../../core/practice/practice';
+import type { ProgramContext } from '../../core/request/context';
 import type { Severity } from '../../core/program/rule';
-import type { Overrides } from '../../core/program/settings';
+import type { Overrides } from '../../core/request/settings';
 import { aCharger, aPack, aReading, aSupply, held } from './bench-chargers';
 
 export interface Scene extends Partial<ProgramContext> {

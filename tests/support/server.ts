@@ -1,52 +1,57 @@
 /** The real application for a test: built server, real database file, simulated charger, on ports of its own. */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { loadDemo } from '../../demo/load';
-import { openDatabase } from '../../src/lib/server/db/connect';
-
-function freePort(): Promise<number> {
-	return new Promise((resolve) => {
-		const server = createServer().listen(0, '127.0.0.1', () => {
-			const { port } = server.address() as { port: number };
-			server.close(() => resolve(port));
-		});
-	});
-}
+import { demoFile } from './demo-file';
+import { freePort } from './free-port';
 
 export interface TestApp {
 	base: string;
 	dataFile: string;
+	/** The simulated charger's process, to be paused or killed. */
+	standIn: ChildProcess;
+	standInPort: number;
 	/** Ends the application the hard way, as a crash would; the simulated charger goes on. */
 	kill(): Promise<void>;
 	start(): Promise<void>;
 	close(): Promise<void>;
+	/** What the server has said on its standard error since it was started first. */
+	complaints(): string;
 }
 
 async function answers(url: string, child: ChildProcess): Promise<void> {
-	for (let i = 0; i < 200; i++) {
+	for (let i = 0; i < 400; i++) {
 		if (child.exitCode !== null) throw new Error('the server ended by itself');
 		try {
 			if ((await fetch(url)).ok) return;
 		} catch {
 			// not yet
 		}
-		await new Promise((r) => setTimeout(r, 100));
+		await new Promise((r) => setTimeout(r, 50));
 	}
 	throw new Error(`${url} does not answer`);
 }
 
-/** Starts everything; `demo` fills the database with the harbour first. */
-export async function startApp(options: { demo?: boolean; speed?: number } = {}): Promise<TestApp> {
-	const dir = mkdtempSync(join(tmpdir(), 'stack-tender-'));
+export interface AppOptions {
+	/** Fills the database with the harbour first. */
+	demo?: boolean;
+	/** Simulated seconds per real second. */
+	speed?: number;
+	/** Where the data goes; a new folder that is removed at the end unless it is given. */
+	folder?: string;
+	/** Called with the data file before the application opens it. */
+	prepare?: (dataFile: string) => Promise<void>;
+	/** Keeps what the server complains about to itself. */
+	quiet?: boolean;
+}
+
+/** Starts everything. */
+export async function startApp(options: AppOptions = {}): Promise<TestApp> {
+	const dir = options.folder ?? mkdtempSync(join(tmpdir(), 'stack-tender-'));
 	const dataFile = join(dir, 'test.sqlite');
-	if (options.demo) {
-		const db = await openDatabase(dataFile);
-		await loadDemo(db, Date.now());
-		await db.sequelize.close();
-	}
+	if (options.demo) await demoFile(dataFile);
+	await options.prepare?.(dataFile);
 	const [port, standInPort] = [await freePort(), await freePort()];
 	const base = `http://127.0.0.1:${port}`;
 	const env = {
@@ -56,11 +61,15 @@ export async function startApp(options: { demo?: boolean; speed?: number } = {})
 	};
 	const standIn = spawn('node', ['--import', 'tsx', 'stand-in/main.ts'], { env, stdio: 'ignore' });
 	let server: ChildProcess | null = null;
+	let complaints = '';
 	const app: TestApp = {
 		base,
 		dataFile,
+		standIn,
+		standInPort,
+		complaints: () => complaints,
 		async start() {
-			server = spawn('node', ['build/index.js'], {
+			server = spawn('node', ['--import', 'tsx', 'scripts/serve.ts'], {
 				env: {
 					...env,
 					HOST: '127.0.0.1',
@@ -69,7 +78,11 @@ export async function startApp(options: { demo?: boolean; speed?: number } = {})
 					BODY_SIZE_LIMIT: '2M',
 					STACK_TENDER_DATA: dataFile
 				},
-				stdio: ['ignore', 'ignore', 'inherit']
+				stdio: ['ignore', 'ignore', 'pipe']
+			});
+			server.stderr!.setEncoding('utf8').on('data', (part: string) => {
+				complaints += part;
+				if (!options.quiet) process.stderr.write(part);
 			});
 			await answers(`${base}/api/v1/preferences`, server);
 		},
@@ -80,10 +93,15 @@ export async function startApp(options: { demo?: boolean; speed?: number } = {})
 		},
 		async close() {
 			standIn.kill('SIGKILL');
-			if (server && server.exitCode === null) await app.kill();
-			rmSync(dir, { recursive: true, force: true, maxRetries: 5 });
+			if (server && server.exitCode === null && server.signalCode === null) await app.kill();
+			if (!options.folder) rmSync(dir, { recursive: true, force: true, maxRetries: 5 });
 		}
 	};
-	await app.start();
+	try {
+		await app.start();
+	} catch (error) {
+		await app.close();
+		throw error;
+	}
 	return app;
 }

@@ -1,6 +1,6 @@
 /** Balance: whether the charger levels the cells. */
-import { whose } from '../../pack/practice';
-import type { Resolved } from '../context';
+import { whose } from '../../practice/practice';
+import type { Resolved } from '../../request/context';
 import { plainly, type Decision } from './decision';
 
 /** Charges between two that balance, by school. */

@@ -2,8 +2,8 @@
 import { limitsAt, type Limit } from '../../charger/envelope';
 import { amps, cRate, text, volts } from '../../quantity/format';
 import { floorToStep, roundToStep } from '../../quantity/step';
-import { whose } from '../../pack/practice';
-import type { Resolved } from '../context';
+import { whose } from '../../practice/practice';
+import type { Resolved } from '../../request/context';
 import type { Decision } from './decision';
 
 /** Rate for cells that a cautious person goes gently on, 1/h (common practice, no source). */

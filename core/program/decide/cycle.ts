@@ -1,6 +1,6 @@
 /** How a cycle is laid out: order, number and rests. */
-import { whose } from '../../pack/practice';
-import type { Resolved } from '../context';
+import { whose } from '../../practice/practice';
+import type { Resolved } from '../../request/context';
 import { plainly, type Decision } from './decision';
 
 /** Rest between legs, min (common practice, no source). */

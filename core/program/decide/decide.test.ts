@@ -6,9 +6,9 @@ import { lipo } from '../../chemistry/lipo';
 import { connectorOf } from '../../pack/connector';
 import { cellsLabel } from '../../pack/pack';
 import { cellVoltages, packVoltage, spreadV } from '../../pack/reading';
-import { packRates } from '../context';
-import { keyInCard } from '../key-in';
-import { showFigure, showSetting } from '../settings';
+import { packRates } from '../../request/context';
+import { keyInCard } from '../../card/key-in';
+import { showFigure, showSetting } from '../../request/settings';
 import { solve } from '../solve';
 import { mayStart, verdictOf } from '../check';
 

@@ -1,10 +1,10 @@
 /** Discharge: its current within the few watts a charger can turn into heat, and where it ends. */
 import { dischargeLimitsAt } from '../../charger/envelope';
 import { ocvAt } from '../../chemistry/curve';
-import { whose } from '../../pack/practice';
+import { whose } from '../../practice/practice';
 import { packVoltage } from '../../pack/reading';
 import { ceilToStep, floorToStep } from '../../quantity/step';
-import type { Resolved } from '../context';
+import type { Resolved } from '../../request/context';
 import { plainly, type Decision } from './decision';
 
 /** Volts of the pack when the discharge begins, V: as read, or as its estimated charge says. */

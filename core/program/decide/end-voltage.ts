@@ -4,9 +4,9 @@ import { compensationV } from '../../chemistry/compensation';
 import { slopeAt } from '../../chemistry/curve';
 import { storageDirection } from '../../forecast/program-legs';
 import { watchesCells } from '../../forecast/assume';
-import { whose } from '../../pack/practice';
+import { whose } from '../../practice/practice';
 import { floorToStep } from '../../quantity/step';
-import type { Resolved } from '../context';
+import type { Resolved } from '../../request/context';
 import { plainly, type Candidate, type Decision } from './decision';
 
 /** Charge by which the highest cell may exceed the mean on top of what was read (common practice, no source). */

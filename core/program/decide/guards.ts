@@ -2,9 +2,9 @@
 import type { Forecast } from '../../forecast/forecast';
 import { storageNeedAh, timedAh } from '../../forecast/program-legs';
 import type { HeldSetting } from '../../charger/setting';
-import { whose } from '../../pack/practice';
-import { heldSetting, type Resolved } from '../context';
-import { showSetting } from '../settings';
+import { whose } from '../../practice/practice';
+import { heldSetting, type Resolved } from '../../request/context';
+import { showSetting } from '../../request/settings';
 import { plainly, roundDownWithin, roundUpWithin, type Candidate, type Decision } from './decision';
 
 const rising = (candidates: Candidate[]) => candidates.sort((a, b) => a.value - b.value);

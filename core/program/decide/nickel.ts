@@ -1,7 +1,7 @@
 /** The end of a nickel charge: sensitivity to the dip, and no trickle after it. */
 import { timedAh } from '../../forecast/program-legs';
 import { floorToStep } from '../../quantity/step';
-import type { Resolved } from '../context';
+import type { Resolved } from '../../request/context';
 import { plainly, type Decision } from './decision';
 
 /** Sensitivity, V per cell; null where the charge does not end on the dip. */

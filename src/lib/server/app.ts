@@ -1,16 +1,19 @@
-/** The one running application: its database, its charger link and the follower of runs. Made once per process. */
+/** The one running application: its database, its links and the follower of runs. Made once per process. */
 import { join } from 'node:path';
 import pino from 'pino';
 import { DEFAULT_PORT } from '../../../stand-in/spec';
 import { openDatabase, type Database } from './db/connect';
-import { StandInLink } from './link/stand-in-link';
+import { StandInKeeper } from './link/stand-in-keeper';
+import { makeLinks, type Links } from './link/links';
+import type { StandInLink } from './link/stand-in-link';
 import { Follower } from './services/follow';
 
 export interface App {
 	db: Database;
-	link: StandInLink;
+	links: Links & { standIn: StandInLink };
 	follower: Follower;
-	dataFile: string;
+	/** Ends everything in order: what was begun is finished, the database is closed last. */
+	close(): Promise<void>;
 }
 
 export const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
@@ -21,10 +24,23 @@ const held = globalThis as typeof globalThis & { stackTender?: Promise<App> };
 async function open(): Promise<App> {
 	const dataFile = process.env.STACK_TENDER_DATA ?? join(process.cwd(), 'data', 'stack-tender.sqlite');
 	const db = await openDatabase(dataFile);
-	const link = new StandInLink(Number(process.env.STAND_IN_PORT ?? DEFAULT_PORT));
-	const follower = new Follower(db, link, log);
+	for (const remark of db.remarks) console.log(remark);
+	const links = makeLinks(Number(process.env.STAND_IN_PORT ?? DEFAULT_PORT));
+	const follower = new Follower(db, links, log);
+	const keeper = new StandInKeeper(db, links.standIn, log);
+	keeper.start();
 	follower.start();
-	return { db, link, follower, dataFile };
+	return {
+		db,
+		links,
+		follower,
+		close: async () => {
+			keeper.stop();
+			await follower.stop();
+			links.close();
+			await db.close();
+		}
+	};
 }
 
 /** The application, opened on first use. */

@@ -5,7 +5,11 @@ import { answer, readJson, withBody } from './http';
 import { checked, done, fieldsOf, missing, refuse } from './result';
 
 const post = (body: string, headers: Record<string, string> = {}) =>
-	new Request('http://here/', { method: 'POST', body, headers });
+	new Request('http://here/', {
+		method: 'POST',
+		body,
+		headers: { 'content-type': 'application/json', ...headers }
+	});
 
 test('a body is read, or refused in words: not JSON, too large by its header, too large by itself', async () => {
 	assert.deepEqual(await readJson(post('{"a":1}')), done({ a: 1 }));
@@ -15,6 +19,32 @@ test('a body is read, or refused in words: not JSON, too large by its header, to
 	assert.ok(!announced.ok && /larger than 1 MB/.test(announced.message));
 	const large = await readJson(post(JSON.stringify('x'.repeat(1_100_000))));
 	assert.ok(!large.ok && /larger than 1 MB/.test(large.message));
+});
+
+test('what is not said to be JSON is not read; a NUL, which would end a text in the database, is refused wherever it hides', async () => {
+	for (const type of ['text/plain', 'multipart/form-data', 'application/jsonp', '']) {
+		const refused = await readJson(post('{}', { 'content-type': type }));
+		assert.ok(!refused.ok && refused.status === 415, type);
+	}
+	assert.ok((await readJson(post('{}', { 'content-type': 'application/json; charset=utf-8' }))).ok);
+	for (const body of ['"a\\u0000"', '{"a":[{"b":"\\u0000"}]}', '{"a\\u0000":1}']) {
+		const refused = await readJson(post(body));
+		assert.ok(!refused.ok && refused.status === 422, body);
+	}
+	assert.ok((await readJson(post('"a\\\\u0000"'))).ok, 'a backslash and letters are no NUL');
+	const deep = await readJson(post('['.repeat(200_000)));
+	assert.ok(!deep.ok && deep.status === 400);
+});
+
+test('a key is a UUID, in any case of letters, and reaches the use case', async () => {
+	const key = '3F2504E0-4F89-41D3-9A0C-0305E82C3301';
+	let got: string | undefined;
+	const use = async (_body: unknown, id: string | undefined) => done((got = id) ?? null);
+	assert.equal((await withBody(post('{}', { 'idempotency-key': key }), use)).status, 200);
+	assert.equal(got, key.toLowerCase());
+	assert.equal((await withBody(post('{}'), use)).status, 200);
+	assert.equal(got, undefined);
+	assert.equal((await withBody(post('{}', { 'idempotency-key': 'again' }), use)).status, 400);
 });
 
 test('results become responses with the fields of what was wrong', async () => {

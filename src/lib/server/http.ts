@@ -5,8 +5,19 @@ import { done, refuse, type Result } from './result';
 /** No request of this application needs more, bytes. */
 const LARGEST_BODY = 1_000_000;
 
+const NUL = '\u0000';
+
+/** Whether any text in `value`, however deep, holds a NUL, which SQLite ends a text at. */
+function holdsNul(value: unknown): boolean {
+	if (typeof value === 'string') return value.includes(NUL);
+	if (typeof value !== 'object' || value === null) return false;
+	return Object.entries(value).some(([key, part]) => key.includes(NUL) || holdsNul(part));
+}
+
 /** The JSON body of a request, or why there is none, in words. Reads no more than {@link LARGEST_BODY}. */
 export async function readJson(request: Request): Promise<Result<unknown>> {
+	if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
+		return refuse(415, 'The body must be JSON, and be said to be: content-type application/json.');
 	const tooLarge = refuse(422, `The body is larger than ${LARGEST_BODY / 1e6} MB.`);
 	if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BODY) return tooLarge;
 	let text: string;
@@ -17,9 +28,13 @@ export async function readJson(request: Request): Promise<Result<unknown>> {
 	}
 	if (text.length > LARGEST_BODY) return tooLarge;
 	try {
-		return done(JSON.parse(text));
-	} catch {
-		return refuse(400, 'The body is not JSON.');
+		const body: unknown = JSON.parse(text);
+		return holdsNul(body) ? refuse(422, 'A text holds a character that cannot be kept (NUL).') : done(body);
+	} catch (error) {
+		// A body nested a hundred thousand deep is no JSON of this application either.
+		if (error instanceof SyntaxError || error instanceof RangeError)
+			return refuse(400, 'The body is not JSON.');
+		throw error;
 	}
 }
 
@@ -29,14 +44,29 @@ export function answer<T>(result: Result<T>, status = 200): Response {
 	return json({ error: { message: result.message, fields: result.fields } }, { status: result.status });
 }
 
-/** Reads the body and answers with what `use` makes of it. */
+const KEY = 'idempotency-key';
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
+
+/**
+ * The id that what a request makes is to have, as its sender chose it: sent again with the same one, it makes nothing more and
+ * is answered alike. Undefined where the sender chose none.
+ */
+function keyOf(request: Request): Result<string | undefined> {
+	const key = request.headers.get(KEY)?.toLowerCase();
+	if (key === undefined || UUID.test(key)) return done(key);
+	return refuse(400, 'An idempotency key is a UUID.');
+}
+
+/** Reads the body and answers with what `use` makes of it; `id` is the one the sender chose for what is made. */
 export async function withBody<T>(
 	request: Request,
-	use: (body: unknown) => Promise<Result<T>>,
+	use: (body: unknown, id: string | undefined) => Promise<Result<T>>,
 	status = 200
 ): Promise<Response> {
+	const key = keyOf(request);
+	if (!key.ok) return answer(key);
 	const body = await readJson(request);
-	return body.ok ? answer(await use(body.value), status) : answer(body);
+	return body.ok ? answer(await use(body.value, key.value), status) : answer(body);
 }
 
 export const now = (): string => new Date().toISOString();

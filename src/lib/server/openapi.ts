@@ -5,7 +5,7 @@ import { SupplyInput } from '$core/charger/supply';
 import { Run, RunLook, RunResult } from '$core/log/run';
 import { Pack, PackInput } from '$core/pack/pack';
 import { ReadingInput } from '$core/pack/reading';
-import { ProgramSettings } from '$core/program/settings';
+import { ProgramSettings } from '$core/request/settings';
 import { ProgramRequest } from './services/programs';
 import { Preferences } from './services/preferences';
 import { StartRequest } from './services/runs';
@@ -173,6 +173,12 @@ const OPERATIONS: Operation[] = [
 	{ path: '/runs/{id}/restore', method: 'post', summary: 'Undo the removal of a run', answers: 'Run' },
 	{ path: '/runs/{id}/stop', method: 'post', summary: 'Stop a run over the link', answers: 'Run' },
 	{
+		path: '/runs/{id}/close',
+		method: 'post',
+		summary: 'Close a run over the link whose charger stays away, with what is known of it',
+		answers: 'Run'
+	},
+	{
 		path: '/runs/{id}/end',
 		method: 'post',
 		summary: 'End a run that was keyed in by hand',
@@ -211,16 +217,26 @@ const content = (name: SchemaName, list = false) => {
 	return { 'application/json': { schema: list ? { type: 'array', items: ref } : ref } };
 };
 
+/** What a request makes gets this id: sent again with the same key after a lost answer, it makes nothing more. */
+const IDEMPOTENCY_KEY = {
+	name: 'idempotency-key',
+	in: 'header',
+	required: false,
+	description: 'The id of what is made, chosen by the sender: the same request again makes nothing more.',
+	schema: { type: 'string', format: 'uuid' }
+};
+
 /** Builds the document. Fields carry their unit in their name; voltages are per cell unless the name says pack. */
 export function openApi() {
 	const paths: Record<string, Record<string, unknown>> = {};
 	for (const o of OPERATIONS) {
-		const parameters = [...o.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+		const inPath = [...o.path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
 			name,
 			in: 'path',
 			required: true,
 			schema: { type: 'string' }
 		}));
+		const parameters = o.method === 'post' && o.body ? [...inPath, IDEMPOTENCY_KEY] : inPath;
 		(paths[o.path] ??= {})[o.method] = {
 			summary: o.summary,
 			...(parameters.length ? { parameters } : {}),

@@ -32,6 +32,7 @@
 							values.timeS / 60
 						)} min
 					{:else if c.run?.mode === 'by hand'}by hand
+					{:else if c.run?.status === 'starting'}<span class="text-check">no answer yet</span>
 					{:else if c.run}starting
 					{:else}{c.powerW} W{/if}
 				</span>

@@ -4,7 +4,7 @@
 	import { CHEMISTRIES, chemistryOf } from '$core/chemistry/catalogue';
 	import { CONNECTORS } from '$core/pack/connector';
 	import { PackCondition, type Pack } from '$core/pack/pack';
-	import type { PracticeLayer } from '$core/pack/practice';
+	import type { PracticeLayer } from '$core/practice/practice';
 	import { send } from './api';
 	import Choice from './Choice.svelte';
 	import Field from './Field.svelte';

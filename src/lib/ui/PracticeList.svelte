@@ -1,7 +1,7 @@
 <!-- The schools of practice as one list: what this layer follows, what it leaves to the layer above, and why the default. -->
 <script lang="ts">
-	import { DEFAULT_PRACTICE, type PracticeLayer } from '$core/pack/practice';
-	import { SCHOOL_GROUPS, SCHOOLS, showChoice, type School } from '$core/pack/schools';
+	import { DEFAULT_PRACTICE, type PracticeLayer } from '$core/practice/practice';
+	import { SCHOOL_GROUPS, SCHOOLS, showChoice, type School } from '$core/practice/schools';
 
 	interface Props {
 		layer: PracticeLayer;

@@ -6,6 +6,7 @@
 	import { cellsLabel, type Pack } from '$core/pack/pack';
 	import type { Reading } from '$core/pack/reading';
 	import type { ChannelState } from '$lib/server/services/today';
+	import { LongList } from './long-list.svelte';
 	import ReadinessMark from './ReadinessMark.svelte';
 	import StackGlyph from './StackGlyph.svelte';
 
@@ -17,6 +18,7 @@
 		href: (change: Record<string, string>) => string;
 	}
 	let { packs, chargers, channels, chosen, href }: Props = $props();
+	const rows = new LongList();
 
 	const pack = $derived(packs.find((p) => p.pack.id === chosen.packId)?.pack ?? null);
 	const takes = (c: Charger['channels'][number]) =>
@@ -39,7 +41,7 @@
 			<section>
 				<h2 class="border-b pb-1">Pack</h2>
 				<ul>
-					{#each usable as p (p.pack.id)}
+					{#each rows.drawn(usable) as p (p.pack.id)}
 						<li class="border-b">
 							<a class="flex items-center gap-3 py-[6px] hover:bg-panel" href={href({ pack: p.pack.id })}>
 								<StackGlyph

@@ -8,8 +8,8 @@
 		showFigure,
 		type ProgramSettings,
 		type SettingId
-	} from '$core/program/settings';
-	import type { TaskId } from '$core/program/task';
+	} from '$core/request/settings';
+	import type { TaskId } from '$core/request/task';
 	import LimitLadder from './LimitLadder.svelte';
 	import Stepper from './Stepper.svelte';
 

@@ -4,7 +4,7 @@ import { describe, test } from 'node:test';
 import fc from 'fast-check';
 import { aCharger, aPack } from '../../../tests/support/bench-chargers';
 import { askAboutCharger, chargerDraftOf, readChargerDraft } from './charger-draft';
-import { Inventory } from '../../../core/bench/inventory';
+import { Inventory } from '../../../core/charger/inventory';
 import { readStockDraft, stockDraftOf } from './stock-draft';
 import { askAboutDraft, draftOf, readPackDraft, type PackDraft } from './pack-draft';
 

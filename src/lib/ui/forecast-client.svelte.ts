@@ -1,7 +1,7 @@
 /** The forecast's band in the browser: asks the worker, shows progress, forgets answers that came too late. */
 import { proxy, wrap, type Remote } from 'comlink';
-import type { ProgramContext } from '$core/program/context';
-import type { ProgramSettings } from '$core/program/settings';
+import type { ProgramContext } from '$core/request/context';
+import type { ProgramSettings } from '$core/request/settings';
 import type { ForecastAnswer, ForecastWorker } from '$lib/workers/forecast.worker';
 
 /** Enough for a smooth 5 to 95 % band. */

@@ -1,7 +1,7 @@
 /** A pack as it is being typed: strings in the units people read, turned into the shape that core checks. */
 import { chemistryOf } from '$core/chemistry/catalogue';
 import { PackInput, type Pack } from '$core/pack/pack';
-import type { PracticeLayer } from '$core/pack/practice';
+import type { PracticeLayer } from '$core/practice/practice';
 import { parseFigure } from '$core/quantity/parse';
 import { askAboutSlip, USUAL_CAPACITY_MAH } from '$core/quantity/plausible';
 

@@ -1,7 +1,7 @@
 /** A program while a person works on it: what they set by hand, with undo, and what core makes of it. */
-import type { PracticeLayer } from '$core/pack/practice';
-import type { ProgramContext } from '$core/program/context';
-import type { Overrides, SettingId } from '$core/program/settings';
+import type { PracticeLayer } from '$core/practice/practice';
+import type { ProgramContext } from '$core/request/context';
+import type { Overrides, SettingId } from '$core/request/settings';
 import { solve } from '$core/program/solve';
 
 export class ProgramDraft {

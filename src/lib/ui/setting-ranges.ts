@@ -1,7 +1,7 @@
 /** Between which figures, and by which step, each setting can be moved on this channel. */
 import { entryFor } from '$core/charger/charger';
-import { heldSetting, type Resolved } from '$core/program/context';
-import type { SettingId } from '$core/program/settings';
+import { heldSetting, type Resolved } from '$core/request/context';
+import type { SettingId } from '$core/request/settings';
 
 export interface Range {
 	min: number;

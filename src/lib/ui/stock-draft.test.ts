@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
-import { Inventory } from '../../../core/bench/inventory';
+import { Inventory } from '../../../core/charger/inventory';
 import { readStockDraft, stockDraftOf } from './stock-draft';
 
 const STOCK = Inventory.parse({

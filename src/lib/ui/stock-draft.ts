@@ -1,5 +1,5 @@
 /** The bench's stock as it is being typed: strings, turned into the shape that core checks. */
-import { Inventory } from '$core/bench/inventory';
+import { Inventory } from '$core/charger/inventory';
 import { parseFigure } from '$core/quantity/parse';
 
 type Line = { id: string };

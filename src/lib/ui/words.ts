@@ -12,6 +12,12 @@ export const moment = (at: string): string => dayjs(at).format('D MMM YYYY, HH:m
 
 export const day = (at: string): string => dayjs(at).format('D MMM YYYY');
 
+/** `November 2026`. */
+export const month = (at: string): string => dayjs(at).format('MMMM YYYY');
+
+/** `20:14` in the person's own zone. */
+export const clock = (at: string): string => dayjs(at).format('HH:mm');
+
 /** Seconds as `64 min`. */
 export const minutesOf = (seconds: number): string => `${Math.round(seconds / 60)} min`;
 

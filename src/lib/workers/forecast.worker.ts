@@ -1,8 +1,9 @@
 /** Thin: runs the forecast's band off the main thread, with progress and cancel. Core computes. */
+import './no-eval';
 import { expose } from 'comlink';
-import type { ProgramContext } from '$core/program/context';
-import { resolve } from '$core/program/context';
-import type { ProgramSettings } from '$core/program/settings';
+import type { ProgramContext } from '$core/request/context';
+import { resolve } from '$core/request/context';
+import type { ProgramSettings } from '$core/request/settings';
 import { forecast } from '$core/forecast/forecast';
 import { monteCarlo, type Band } from '$core/forecast/monte-carlo';
 import type { Trace } from '$core/simulate/run-legs';

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import { toast } from 'svelte-sonner';
 	import { invalidateAll } from '$app/navigation';
-	import type { PracticeLayer } from '$core/pack/practice';
+	import type { PracticeLayer } from '$core/practice/practice';
 	import { send } from '$lib/ui/api';
 	import PracticeList from '$lib/ui/PracticeList.svelte';
 

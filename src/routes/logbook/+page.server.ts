@@ -1,19 +1,25 @@
 import { app } from '$lib/server/app';
-import { listRuns } from '$lib/server/services/runs';
-import { listPacks } from '$lib/server/services/packs';
+import { listRuns } from '$lib/server/services/logbook';
+import { allPacks } from '$lib/server/services/packs';
 import type { PageServerLoad } from './$types';
 
 const PAGE = 40;
+
+/** The page that was asked for; the first where that is no page. Nobody has a million of them. */
+const pageOf = (typed: string | null): number => {
+	const page = Math.floor(Number(typed));
+	return page >= 1 && page <= 1e6 ? page : 1;
+};
 
 export const load: PageServerLoad = async ({ url, depends }) => {
 	depends('app:channels');
 	const { db } = await app();
 	const packId = url.searchParams.get('pack') ?? undefined;
-	const page = Math.max(1, Math.floor(Number(url.searchParams.get('page')) || 1));
+	const page = pageOf(url.searchParams.get('page'));
 	const now = new Date().toISOString();
 	const [{ runs, total }, packs] = await Promise.all([
 		listRuns(db, { ...(packId ? { packId } : {}), limit: PAGE, offset: (page - 1) * PAGE }),
-		listPacks(db, now)
+		allPacks(db)
 	]);
 	return {
 		runs,
@@ -21,7 +27,7 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 		page,
 		pages: Math.max(1, Math.ceil(total / PAGE)),
 		packId: packId ?? '',
-		packs: packs.map((p) => p.pack),
+		packs: packs.map(({ id, name }) => ({ id, name })),
 		now
 	};
 };

@@ -1,16 +1,20 @@
 <script lang="ts">
-	import { endedWell } from '$core/log/run';
-	import { mainCurrentA } from '$core/program/in-words';
+	import { endedWell, isOpen } from '$core/log/run';
+	import { mainCurrentA } from '$core/request/in-words';
 	import { reachable } from '$lib/ui/reachable';
 	import { goto } from '$app/navigation';
-	import { minutesOf, moment } from '$lib/ui/words';
+	import { minutesOf, moment, month } from '$lib/ui/words';
 
 	let { data } = $props();
 	const to = (page: number) =>
 		`/logbook?${new URLSearchParams({ ...(data.packId ? { pack: data.packId } : {}), page: String(page) })}`;
-	/** Months as headings, so that a long book can be skimmed. */
-	const monthOf = (at: string) =>
-		new Date(at).toLocaleDateString('en-GB', { month: 'long', year: 'numeric' });
+	/** Months as headings, so that a long book can be skimmed: the one that begins with each row, if any. */
+	const begins = $derived(
+		data.runs.map(({ run }, i) => {
+			const of = month(run.startedAt);
+			return i > 0 && of === month(data.runs[i - 1].run.startedAt) ? null : of;
+		})
+	);
 </script>
 
 <svelte:head><title>Logbook · Stack Tender</title></svelte:head>
@@ -46,22 +50,20 @@
 			</thead>
 			<tbody>
 				{#each data.runs as { run, packName, chargerName, channelLabel }, i (run.id)}
-					{#if i === 0 || monthOf(run.startedAt) !== monthOf(data.runs[i - 1].run.startedAt)}
+					{#if begins[i]}
 						<tr class="!bg-transparent"
-							><td colspan="8" class="quiet pt-4 text-[12.5px] font-semibold">{monthOf(run.startedAt)}</td
-							></tr
+							><td colspan="8" class="quiet pt-4 text-[12.5px] font-semibold">{begins[i]}</td></tr
 						>
 					{/if}
 					<tr>
 						<td class="whitespace-nowrap"
-							><a class="hover:underline" href="/{run.status === 'running' ? 'run' : 'logbook'}/{run.id}"
+							><a class="hover:underline" href="/{isOpen(run) ? 'run' : 'logbook'}/{run.id}"
 								>{moment(run.startedAt)}</a
 							></td
 						>
 						<td
-							><a
-								class="font-semibold hover:underline"
-								href="/{run.status === 'running' ? 'run' : 'logbook'}/{run.id}">{packName}</a
+							><a class="font-semibold hover:underline" href="/{isOpen(run) ? 'run' : 'logbook'}/{run.id}"
+								>{packName}</a
 							></td
 						>
 						<td class="hidden md:table-cell">{chargerName} <span class="quiet">{channelLabel}</span></td>
@@ -77,7 +79,7 @@
 						>
 						<td class="right num">{run.durationS === null ? '–' : minutesOf(run.durationS)}</td>
 						<td class:text-check={run.status === 'ended' && !endedWell(run)}
-							>{run.status === 'running' ? 'running' : run.endReason}{#if run.overridden.length}<span
+							>{isOpen(run) ? run.status : run.endReason}{#if run.overridden.length}<span
 									class="quiet"
 									title="findings were overridden"
 								>

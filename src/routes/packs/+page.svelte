@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { LongList } from '$lib/ui/long-list.svelte';
 	import { reachable } from '$lib/ui/reachable';
 	import { READINESS } from '$core/care/readiness';
 	import { CHEMISTRIES, chemistryOf } from '$core/chemistry/catalogue';
@@ -9,6 +10,7 @@
 	import { ago } from '$lib/ui/words';
 
 	let { data } = $props();
+	const rows = new LongList();
 
 	let wanted = $state('');
 	let chemistry = $state('');
@@ -96,7 +98,7 @@
 					</tr>
 				</thead>
 				<tbody>
-					{#each shown as { pack, reading, readiness: r, runs, lastRunAt } (pack.id)}
+					{#each rows.drawn(shown) as { pack, reading, readiness: r, runs, lastRunAt } (pack.id)}
 						{@const spread = reading ? spreadV(reading) : null}
 						<tr>
 							<td class="w-[52px]"

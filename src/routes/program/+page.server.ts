@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { Purpose, TaskId } from '$core/program/task';
+import { Purpose, TaskId } from '$core/request/task';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers';
 import { listPacks } from '$lib/server/services/packs';
@@ -7,8 +7,8 @@ import { getPreferences } from '$lib/server/services/preferences';
 import { getProgram, programContext, programsOf } from '$lib/server/services/programs';
 import { slotsOf } from '$lib/server/services/slots';
 import { chemistryOf } from '$core/chemistry/catalogue';
-import { usualPurpose, type PracticeLayer } from '$core/pack/practice';
-import { ordinaryTask } from '$core/program/task';
+import { usualPurpose, type PracticeLayer } from '$core/practice/practice';
+import { ordinaryTask } from '$core/request/task';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url, depends }) => {

@@ -2,8 +2,8 @@
 <script lang="ts">
 	import { legMarks, timedLegFromMin } from '$core/forecast/leg-marks';
 	import { packVoltage } from '$core/pack/reading';
-	import { asks, type ProgramContext } from '$core/program/context';
-	import { movedWord } from '$core/program/in-words';
+	import { asks, type ProgramContext } from '$core/request/context';
+	import { movedWord } from '$core/request/in-words';
 	import type { Solution } from '$core/program/solve';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';

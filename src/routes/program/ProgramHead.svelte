@@ -5,7 +5,7 @@
 	import type { Charger } from '$core/charger/charger';
 	import { cellsLabel, type Pack } from '$core/pack/pack';
 	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
-	import type { ProgramContext, Resolved } from '$core/program/context';
+	import type { ProgramContext, Resolved } from '$core/request/context';
 	import { cRate } from '$core/quantity/format';
 	import type { ChannelState } from '$lib/server/services/today';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';

@@ -8,12 +8,12 @@
 	import { socAt } from '$core/chemistry/curve';
 	import type { Pack } from '$core/pack/pack';
 	import type { Reading } from '$core/pack/reading';
-	import type { ProgramContext } from '$core/program/context';
-	import { heldSetting } from '$core/program/context';
+	import type { ProgramContext } from '$core/request/context';
+	import { heldSetting } from '$core/request/context';
 	import { limitIsProgram } from '$core/program/needs';
 	import type { Fix } from '$core/program/rule';
-	import { SETTINGS, type Overrides, type ProgramSettings, type SettingId } from '$core/program/settings';
-	import { TASKS } from '$core/program/task';
+	import { SETTINGS, type Overrides, type ProgramSettings, type SettingId } from '$core/request/settings';
+	import { TASKS } from '$core/request/task';
 	import type { ChannelState } from '$lib/server/services/today';
 	import { send } from '$lib/ui/api';
 	import { ForecastClient } from '$lib/ui/forecast-client.svelte';
@@ -26,8 +26,8 @@
 	import type { SlotContent } from '$lib/server/services/slots';
 	import { storageDirection } from '$core/forecast/program-legs';
 	import { compositionOf } from '$core/program/composition';
-	import { whose, type PracticeLayer } from '$core/pack/practice';
-	import { SCHOOLS, showChoice } from '$core/pack/schools';
+	import { whose, type PracticeLayer } from '$core/practice/practice';
+	import { SCHOOLS, showChoice } from '$core/practice/schools';
 	import PracticeList from '$lib/ui/PracticeList.svelte';
 	import KeepPanel from './KeepPanel.svelte';
 	import Pictures from './Pictures.svelte';

@@ -111,7 +111,7 @@ const toChannel = (row: Row): Charger['channels'][number] =>
 
 const byPosition = (a: Row, b: Row) => (a.get('position') as number) - (b.get('position') as number);
 
-export const toCharger = (row: Row): Charger => ({
+export const toCharger = (row: Row, channels: Row[], held: Row[]): Charger => ({
 	...pick<Omit<Charger, 'channels' | 'held'>>(row, [
 		'id',
 		'name',
@@ -132,8 +132,8 @@ export const toCharger = (row: Row): Charger => ({
 		'price',
 		'notes'
 	]),
-	channels: ((row.get('channels') as Row[]) ?? []).sort(byPosition).map(toChannel),
-	held: ((row.get('held') as Row[]) ?? []).sort(byPosition).map(toHeld)
+	channels: channels.sort(byPosition).map(toChannel),
+	held: held.sort(byPosition).map(toHeld)
 });
 
 export const toRun = (row: Row): Run => ({
@@ -142,6 +142,7 @@ export const toRun = (row: Row): Run => ({
 		'packId',
 		'chargerId',
 		'channelId',
+		'programId',
 		'mode',
 		'status',
 		'task',

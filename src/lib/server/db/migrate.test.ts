@@ -1,75 +1,267 @@
-/** A database from before is brought up to date, keeps what it holds, and can go back. */
+/** A database from before is brought up to date and keeps what it holds, whatever happens on the way, and can go back. */
 import assert from 'node:assert/strict';
-import { test } from 'node:test';
-import { Sequelize } from 'sequelize';
-import { toCharger, toPack, toSupply } from './map';
-import { migrate } from './migrate';
-import * as everyChemistry from './migrations/0002-every-chemistry';
-import * as first from './migrations/0001-first';
-import { defineModels } from './models';
+import { copyFileSync, existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { after, before, describe, test } from 'node:test';
+import { QueryTypes, Sequelize } from 'sequelize';
+import { aFolder } from '../../../../tests/support/database';
+import { listChargers } from '../services/chargers';
+import { listPacks } from '../services/packs';
+import { listRuns } from '../services/logbook';
+import { readTelemetry } from '../services/telemetry';
+import { openDatabase, type Database, type OpenOptions } from './connect';
+import { applied, migrate, MIGRATIONS, type Migration } from './migrate';
+import { rebuildTable } from './migrations/rebuild';
 
-const AT = '2026-05-02 18:00:00.000 +00:00';
+const NAMES = Object.keys(MIGRATIONS);
+const FIXTURE = 'tests/fixtures/first-release.sqlite';
+/** Tables whose rows a person would miss. */
+const TABLES = [
+	...['packs', 'readings', 'supplies', 'chargers', 'channels', 'held_settings', 'programs', 'memory_slots'],
+	...['runs', 'telemetry_chunks', 'events', 'preferences']
+];
 
-async function oldDatabase(): Promise<Sequelize> {
-	const sequelize = new Sequelize({
-		dialect: 'sqlite',
-		storage: ':memory:',
-		logging: false,
-		pool: { max: 1, min: 1, idle: 1e9 }
-	});
-	await first.up(sequelize.getQueryInterface());
-	await sequelize.query('CREATE TABLE migrations (name VARCHAR(255) PRIMARY KEY)');
-	await sequelize.query(`INSERT INTO migrations VALUES ('0001-first')`);
-	await sequelize.query(
-		`INSERT INTO packs (id, name, usedIn, chemistry, cells, parallel, capacityAh, balanceLead, condition, notes, createdAt, updatedAt)
-		 VALUES ('p', 'Old pack', '', 'lipo', 3, 1, 2.2, 1, 'in service', '', '${AT}', '${AT}')`
-	);
-	await sequelize.query(
-		`INSERT INTO supplies (id, name, kind, voltageV, createdAt, updatedAt) VALUES ('s', 'Socket', 'mains', 230, '${AT}', '${AT}')`
-	);
-	await sequelize.query(
-		`INSERT INTO chargers (id, name, inputMinV, inputMaxV, efficiency, overheadW, supplyId, link, asks, notes, createdAt, updatedAt)
-		 VALUES ('c', 'Old charger', 100, 240, 0.8, 5, 's', 'none', '["cells"]', '', '${AT}', '${AT}')`
-	);
-	await sequelize.query(
-		`INSERT INTO channels (id, chargerId, position, label, powerW, minCurrentA, maxCurrentA, currentStepA, chemistries, balanceCurrentA,
-		 balancePortCells, showsCells, dischargePowerW, dischargeCurrentA, voltageAccuracyV, hasProbe, createdAt, updatedAt)
-		 VALUES ('h', 'c', 0, '1', 80, 0.1, 6, 0.1, '[]', 0.2, 6, 1, 5, 1, 0.02, 0, '${AT}', '${AT}')`
-	);
-	return sequelize;
+const select = <T extends object>(db: { sequelize: Sequelize }, sql: string): Promise<T[]> =>
+	db.sequelize.query<T>(sql, { type: QueryTypes.SELECT });
+async function counts(db: { sequelize: Sequelize }): Promise<Record<string, number>> {
+	const found: Record<string, number> = {};
+	for (const table of TABLES)
+		found[table] = (await select<{ n: number }>(db, `SELECT COUNT(*) AS n FROM ${table}`))[0].n;
+	return found;
+}
+async function mustBeClean(db: Database): Promise<void> {
+	assert.deepEqual(await select(db, 'PRAGMA integrity_check'), [{ integrity_check: 'ok' }]);
+	assert.deepEqual(await select(db, 'PRAGMA foreign_key_check'), []);
 }
 
-test('what an older database holds gets the new fields with their defaults', async () => {
-	const sequelize = await oldDatabase();
-	assert.deepEqual(await migrate(sequelize), ['0002-every-chemistry', '0003-care']);
-	const models = defineModels(sequelize);
-	const pack = toPack((await models.Pack.findByPk('p'))!);
-	assert.deepEqual([pack.name, pack.electronics, pack.practice, pack.pairId], ['Old pack', 'none', {}, null]);
-	const charger = toCharger(
-		(await models.Charger.findByPk('c', {
-			include: [
-				{ model: models.Channel, as: 'channels' },
-				{ model: models.HeldSetting, as: 'held' }
-			]
-		}))!
-	);
-	assert.deepEqual(charger.channels[0].tasks, ['balance', 'charge', 'storage', 'discharge']);
-	assert.deepEqual(charger.protections, ['reversed polarity', 'cell count', 'over-voltage']);
-	assert.equal(charger.slots, 0);
-	assert.equal(charger.channels[0].asksTrickle, false);
-	const supply = toSupply((await models.Supply.findByPk('s'))!);
-	assert.deepEqual([supply.otherLoadW, supply.ofVehicle, supply.capacityAh], [0, false, null]);
-	assert.deepEqual(await migrate(sequelize), [], 'once is enough');
-	await sequelize.close();
-});
+/** What is on the disk at this moment: what a killed process leaves. The shared memory beside it is lost with the process. */
+function snapshot(file: string, to: string): void {
+	for (const tail of ['', '-wal']) if (existsSync(file + tail)) copyFileSync(file + tail, to + tail);
+}
 
-test('the migration can be taken back and nothing older is lost', async () => {
-	const sequelize = await oldDatabase();
-	await everyChemistry.up(sequelize.getQueryInterface());
-	await everyChemistry.down(sequelize.getQueryInterface());
-	const [rows] = await sequelize.query('SELECT name FROM packs');
-	assert.deepEqual(rows, [{ name: 'Old pack' }]);
-	const [columns] = (await sequelize.query('PRAGMA table_info(channels)')) as [{ name: string }[], unknown];
-	assert.ok(!columns.some((c) => c.name === 'tasks'));
-	await sequelize.close();
+describe('migrations', () => {
+	let folder: ReturnType<typeof aFolder>;
+	let n = 0;
+	const newFile = () => join(folder.dir, `${n++}.sqlite`);
+	const oldFile = () => {
+		const file = newFile();
+		copyFileSync(FIXTURE, file);
+		return file;
+	};
+	async function using<T>(
+		file: string,
+		work: (db: Database) => Promise<T>,
+		options?: OpenOptions
+	): Promise<T> {
+		const db = await openDatabase(file, options);
+		try {
+			return await work(db);
+		} finally {
+			await db.close();
+		}
+	}
+
+	before(() => void (folder = aFolder('migrations')));
+	after(() => folder.remove());
+
+	test('a data file of the first release opens and keeps every row; the file as it was is kept beside it', async () => {
+		const file = oldFile();
+		const before = await (async () => {
+			const old = new Sequelize({ dialect: 'sqlite', storage: file, logging: false });
+			const found = await counts({ sequelize: old });
+			await old.close();
+			return found;
+		})();
+		await using(file, async (db) => {
+			assert.deepEqual(await applied(db.sequelize), NAMES);
+			assert.deepEqual(await counts(db), before);
+			await mustBeClean(db);
+			const packs = await listPacks(db, new Date().toISOString());
+			assert.equal(packs.length, 24);
+			const [read] = await select<{ n: number }>(db, 'SELECT COUNT(DISTINCT packId) AS n FROM readings');
+			assert.equal(packs.filter((p) => p.reading !== null).length, read.n);
+			assert.equal((await listChargers(db)).length, 3);
+			const { runs, total } = await listRuns(db, { status: 'ended', limit: 500 });
+			assert.equal(total, before.runs - 1);
+			assert.equal((await listRuns(db, { status: 'running' })).total, 1);
+			const [chunk] = await select<{ runId: string; samples: number }>(db, 'SELECT * FROM telemetry_chunks');
+			assert.equal((await readTelemetry(db, chunk.runId)).timeS.length, chunk.samples);
+			assert.ok(runs.length > 400);
+			const versions = await select<{ version: number }>(
+				db,
+				`SELECT version FROM programs WHERE name = 'Race day' ORDER BY version`
+			);
+			assert.deepEqual(versions, [{ version: 1 }, { version: 2 }], 'two of one number are numbered anew');
+			assert.match(db.remarks.join(), /before the upgrade is kept in/);
+		});
+		const kept = `${file}.before-0004-ground`;
+		const old = new Sequelize({ dialect: 'sqlite', storage: kept, logging: false });
+		assert.deepEqual(await counts({ sequelize: old }), before);
+		assert.ok(!(await applied(old)).includes('0004-ground'));
+		await old.close();
+		await using(file, async (db) => assert.deepEqual(db.remarks, [], 'once is enough'));
+	});
+
+	test('killed before any statement of a first start, or of an upgrade, the file opens and misses nothing', async () => {
+		for (const begin of [newFile, oldFile]) {
+			const file = begin();
+			const killed: string[] = [];
+			const trace = (sql: string) => {
+				// Reading changes nothing: what is killed there leaves what the statement before it left.
+				if (/^(SELECT|PRAGMA (table_info|INDEX|foreign_key))/i.test(sql)) return;
+				const at = newFile();
+				snapshot(file, at);
+				killed.push(at);
+			};
+			const expected = await using(file, counts, { trace });
+			assert.ok(killed.length >= 15, `${killed.length} statements`);
+			for (const at of killed)
+				await using(at, async (db) => {
+					assert.deepEqual(await applied(db.sequelize), NAMES);
+					assert.deepEqual(await counts(db), expected);
+					await mustBeClean(db);
+				});
+		}
+	});
+
+	test('a file that the first release left half migrated, killed at any statement, opens', async () => {
+		// That release ran each change for itself, outside a transaction, and noted it afterwards.
+		const file = newFile();
+		const left: string[] = [];
+		const old = new Sequelize({
+			dialect: 'sqlite',
+			storage: file,
+			logging: (sql) => {
+				if (/: (SELECT|PRAGMA)/i.test(sql)) return;
+				const at = newFile();
+				snapshot(file, at);
+				left.push(at);
+			}
+		});
+		await old.query('CREATE TABLE migrations (name VARCHAR(255) PRIMARY KEY)');
+		for (const name of NAMES.slice(0, 3)) {
+			await MIGRATIONS[name].up(old.getQueryInterface());
+			await old.query(`INSERT INTO migrations VALUES ('${name}')`);
+		}
+		await old.close();
+		assert.ok(left.length > 50, `${left.length} statements`);
+		const whole = await using(newFile(), (db) =>
+			select(db, `SELECT name, type FROM sqlite_master WHERE name NOT LIKE 'sqlite_%' ORDER BY name`)
+		);
+		for (const at of left)
+			await using(at, async (db) => {
+				assert.deepEqual(
+					await select(
+						db,
+						`SELECT name, type FROM sqlite_master WHERE name NOT LIKE 'sqlite_%' ORDER BY name`
+					),
+					whole
+				);
+				await mustBeClean(db);
+			});
+	});
+
+	test('a migration that fails leaves the file as it was, and keeps its name to itself', async () => {
+		const file = oldFile();
+		const broken: Migration = {
+			up: async (q) => {
+				await q.sequelize.query('CREATE TABLE half (x)');
+				await q.sequelize.query('DELETE FROM packs');
+				throw new Error('halfway');
+			},
+			down: async () => undefined
+		};
+		const loose: Migration = {
+			...broken,
+			up: async (q) => void (await q.sequelize.query('DELETE FROM chargers'))
+		};
+		const migrations = { ...MIGRATIONS };
+		const before = await using(file, counts);
+		for (const [bad, says] of [
+			[broken, /halfway/],
+			[loose, /reference would be left loose/]
+		] as const)
+			await assert.rejects(openDatabase(file, { migrations: { ...migrations, '0009-bad': bad } }), says);
+		await using(file, async (db) => {
+			assert.deepEqual(await counts(db), before);
+			assert.deepEqual(await select(db, `SELECT name FROM sqlite_master WHERE name = 'half'`), []);
+		});
+	});
+
+	test('every parent table can be rebuilt within a migration and loses no child row', async () => {
+		const file = oldFile();
+		await using(file, async () => undefined);
+		const parents = ['packs', 'chargers', 'channels', 'supplies', 'programs', 'runs'];
+		const rebuild: Migration = {
+			up: async (q) => {
+				for (const table of parents) {
+					const [{ sql }] = await select<{ sql: string }>(
+						q,
+						`SELECT sql FROM sqlite_master WHERE type = 'table' AND name = '${table}'`
+					);
+					await rebuildTable(q, table, (name) =>
+						sql.replace(/^CREATE TABLE [`"]?\w+[`"]?/, `CREATE TABLE ${name}`)
+					);
+				}
+			},
+			down: async () => undefined
+		};
+		const shape = (db: Database) =>
+			select(db, `SELECT type, name, tbl_name FROM sqlite_master ORDER BY type, name`);
+		const before = await using(file, async (db) => ({ rows: await counts(db), shape: await shape(db) }));
+		await using(
+			file,
+			async (db) => {
+				assert.deepEqual(await counts(db), before.rows);
+				assert.deepEqual(await shape(db), before.shape, 'indexes come along');
+				await mustBeClean(db);
+				const [keys] = await db.write((tx) => select<{ foreign_keys: number }>(tx, 'PRAGMA foreign_keys'));
+				assert.equal(keys.foreign_keys, 1, 'and references are kept again afterwards');
+			},
+			{ migrations: { ...MIGRATIONS, '0009-rebuild': rebuild } }
+		);
+		await assert.rejects(
+			using(newFile(), (db) =>
+				db.write((tx) => rebuildTable(tx.sequelize.getQueryInterface(), 'packs', String))
+			),
+			/only while foreign keys are off/
+		);
+	});
+
+	test('what a later release has written is refused in a sentence and left alone', async () => {
+		const file = newFile();
+		const migrations = {
+			...MIGRATIONS,
+			'0099-later': { up: async () => undefined, down: async () => undefined }
+		};
+		await using(file, async () => undefined, { migrations });
+		const before = readFileSync(file);
+		await assert.rejects(openDatabase(file), {
+			name: 'StartError',
+			message: /later release of Stack Tender \(0099-later\)/
+		});
+		assert.deepEqual(readFileSync(file), before);
+	});
+
+	test('the newest migration can be taken back: what it added goes, what was there stays', async () => {
+		const file = oldFile();
+		const before = await using(file, async (db) => {
+			await db.write((tx) =>
+				tx.sequelize.query(`UPDATE runs SET status = 'starting' WHERE status = 'running'`)
+			);
+			return counts(db);
+		});
+		const sequelize = new Sequelize({ dialect: 'sqlite', storage: file, logging: false });
+		await MIGRATIONS['0004-ground'].down(sequelize.getQueryInterface());
+		await sequelize.query(`DELETE FROM migrations WHERE name = '0004-ground'`);
+		const open = await select<{ status: string }>(
+			{ sequelize },
+			`SELECT status FROM runs WHERE status <> 'ended'`
+		);
+		assert.deepEqual(open, [{ status: 'running' }], 'the older release follows it as running');
+		assert.deepEqual(await migrate(sequelize), ['0004-ground']);
+		assert.deepEqual(await counts({ sequelize }), before);
+		await sequelize.close();
+		assert.equal(readdirSync(folder.dir).filter((f) => f.includes('.part')).length, 0);
+	});
 });

@@ -56,17 +56,21 @@ export function defineModels(sequelize: Sequelize): Models {
 		},
 		kept
 	);
-	const Reading = table('readings', {
-		id: key,
-		packId: STRING,
-		takenAt: DATE,
-		cellVoltagesV: JSON,
-		packVoltageV: DOUBLE,
-		state: STRING,
-		usedSince: STRING,
-		temperatureDegC: DOUBLE,
-		cellResistancesOhm: JSON
-	});
+	const Reading = table(
+		'readings',
+		{
+			id: key,
+			packId: STRING,
+			takenAt: DATE,
+			cellVoltagesV: JSON,
+			packVoltageV: DOUBLE,
+			state: STRING,
+			usedSince: STRING,
+			temperatureDegC: DOUBLE,
+			cellResistancesOhm: JSON
+		},
+		kept
+	);
 	const Supply = table(
 		'supplies',
 		{
@@ -224,9 +228,6 @@ export function defineModels(sequelize: Sequelize): Models {
 	);
 	const Preference = table('preferences', { key: { type: STRING, primaryKey: true }, value: JSON }, bare);
 
-	Pack.hasMany(Reading, { foreignKey: 'packId', as: 'readings' });
-	Charger.hasMany(Channel, { foreignKey: 'chargerId', as: 'channels' });
-	Charger.hasMany(HeldSetting, { foreignKey: 'chargerId', as: 'held' });
 	return {
 		Pack,
 		Reading,

@@ -1,9 +1,9 @@
 /** A solved program in the words of the simulated charger's protocol. */
-import type { Resolved } from '$core/program/context';
-import type { ProgramSettings } from '$core/program/settings';
+import type { Resolved } from '$core/request/context';
+import type { ProgramSettings } from '$core/request/settings';
 import { legsOf } from '$core/forecast/program-legs';
 import type { Leg } from '$core/simulate/legs';
-import type { KeyedLeg, KeyedProgram } from '../../../../stand-in/protocol';
+import type { KeyedLeg, KeyedProgram } from '../../../../link/protocol';
 
 /** JSON knows no infinity: what is off is null. */
 const orNull = (value: number): number | null => (Number.isFinite(value) ? value : null);

@@ -4,9 +4,9 @@ import { maintenanceOf, type CheckHistory, type Maintenance } from '$core/care/m
 import { readinessOf, type Readiness } from '$core/care/readiness';
 import type { LastRun } from '$core/pack/known-charge';
 import type { Pack } from '$core/pack/pack';
-import type { PracticeLayer } from '$core/pack/practice';
+import type { PracticeLayer } from '$core/practice/practice';
 import type { Reading } from '$core/pack/reading';
-import type { Database } from '../db/connect';
+import type { Store } from '../db/connect';
 
 export interface PackPast extends CheckHistory {
 	lastRun: LastRun | null;
@@ -17,23 +17,25 @@ interface PastRow {
 	packId: string;
 	emptiedAt: string | null;
 	filledAt: string | null;
-	lastEndedAt: string;
+	lastEndedAt: string | null;
 	task: string;
 	endReason: string | null;
 }
 
+/** The newest end of a run of pack `p` that ended so; each is one look into an index that holds every column it asks for. */
+const newestEnd = (tasks: string, reasons: string): string =>
+	`(SELECT endedAt FROM runs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL
+	  AND task IN (${tasks}) AND endReason IN (${reasons}) ORDER BY endedAt DESC LIMIT 1)`;
+
 /** The past of every pack that has one, by pack; of one pack when it is named. */
-export async function pastsOf(db: Database, packId: string | null = null): Promise<Map<string, PackPast>> {
-	// With a single MAX, SQLite gives the other columns of the row that holds it; the two checks are asked for apart.
+export async function pastsOf(db: Store, packId: string | null = null): Promise<Map<string, PackPast>> {
 	const rows = await db.sequelize.query<PastRow>(
-		`SELECT last.packId, last.task, last.endReason, last.lastEndedAt, checks.emptiedAt, checks.filledAt FROM
-			(SELECT packId, task, endReason, MAX(endedAt) AS lastEndedAt FROM runs
-			 WHERE deletedAt IS NULL AND endedAt IS NOT NULL AND (:packId IS NULL OR packId = :packId) GROUP BY packId) last
-		 JOIN (SELECT packId,
-			MAX(CASE WHEN task IN ('discharge', 'cycle') AND endReason IN ('end voltage', 'full') THEN endedAt END) AS emptiedAt,
-			MAX(CASE WHEN task IN ('balance', 'charge', 'cycle') AND endReason IN ('full', 'temperature rise') THEN endedAt END) AS filledAt
-			FROM runs WHERE deletedAt IS NULL AND endedAt IS NOT NULL AND (:packId IS NULL OR packId = :packId) GROUP BY packId) checks
-		 ON checks.packId = last.packId`,
+		`SELECT p.id AS packId, last.task, last.endReason, last.endedAt AS lastEndedAt,
+			${newestEnd(`'discharge', 'cycle'`, `'end voltage', 'full'`)} AS emptiedAt,
+			${newestEnd(`'balance', 'charge', 'cycle'`, `'full', 'temperature rise'`)} AS filledAt
+		 FROM packs p JOIN runs last ON last.rowid = (
+			SELECT rowid FROM runs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL ORDER BY endedAt DESC LIMIT 1)
+		 WHERE :packId IS NULL OR p.id = :packId`,
 		{ type: QueryTypes.SELECT, replacements: { packId } }
 	);
 	const iso = (at: string) => new Date(at).toISOString();
@@ -43,14 +45,14 @@ export async function pastsOf(db: Database, packId: string | null = null): Promi
 			{
 				emptiedAt: row.emptiedAt && iso(row.emptiedAt),
 				filledAt: row.filledAt && iso(row.filledAt),
-				lastRun: { task: row.task, endReason: row.endReason, endedAt: iso(row.lastEndedAt) }
+				lastRun: { task: row.task, endReason: row.endReason, endedAt: iso(row.lastEndedAt!) }
 			}
 		])
 	);
 }
 
 /** The last run of a pack that had ended by the moment `asOf` (ISO 8601); null when there was none. */
-export async function lastRunOf(db: Database, packId: string, asOf: string): Promise<LastRun | null> {
+export async function lastRunOf(db: Store, packId: string, asOf: string): Promise<LastRun | null> {
 	const row = await db.models.Run.findOne({
 		where: { packId, status: 'ended', endedAt: { [Op.lte]: new Date(asOf) } },
 		order: [['endedAt', 'DESC']],

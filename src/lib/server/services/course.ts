@@ -2,10 +2,10 @@
 import type { EnvelopeInput } from '$core/charger/envelope';
 import type { Run } from '$core/log/run';
 import type { Pack } from '$core/pack/pack';
-import { resolve } from '$core/program/context';
+import { resolve } from '$core/request/context';
 import { legMarks, timedLegFromMin, type LegMark } from '$core/forecast/leg-marks';
 import { forecast } from '$core/forecast/forecast';
-import type { Database } from '../db/connect';
+import type { Store } from '../db/connect';
 import { programContext } from './programs';
 
 const TRACE_EVERY_S = 30;
@@ -24,7 +24,7 @@ export interface PlannedCourse {
 }
 
 /** The planned course of a run; null when its pack or charger is no longer there. */
-export async function plannedCourse(db: Database, run: Run): Promise<PlannedCourse | null> {
+export async function plannedCourse(db: Store, run: Run): Promise<PlannedCourse | null> {
 	const context = await programContext(db, run, run.startedAt);
 	if (!context.ok) return null;
 	const r = resolve(context.value);

@@ -1,6 +1,5 @@
 /** The record of deliberate acts: overrides, deletes, changes to what a charger holds. Written, never rewritten. */
-import type { Transaction } from 'sequelize';
-import type { Database } from '../db/connect';
+import type { Store } from '../db/connect';
 
 export type EventKind =
 	| 'finding overridden'
@@ -11,6 +10,8 @@ export type EventKind =
 	| 'held value keyed'
 	| 'slot keyed'
 	| 'run started'
+	| 'run picked up'
+	| 'run closed'
 	| 'run stopped'
 	| 'run ended';
 
@@ -22,17 +23,16 @@ export interface EventEntry {
 }
 
 export async function writeEvent(
-	db: Database,
+	tx: Store,
 	kind: EventKind,
 	subject: string,
-	detail: Record<string, unknown>,
-	transaction?: Transaction
+	detail: Record<string, unknown>
 ): Promise<void> {
-	await db.models.Event.create({ at: new Date(), kind, subject, detail }, { transaction });
+	await tx.models.Event.create({ at: new Date(), kind, subject, detail });
 }
 
 /** Events about one subject, oldest first. */
-export async function eventsOf(db: Database, subject: string): Promise<EventEntry[]> {
+export async function eventsOf(db: Store, subject: string): Promise<EventEntry[]> {
 	const rows = await db.models.Event.findAll({ where: { subject }, order: [['id', 'ASC']] });
 	return rows.map((row) => ({
 		at: (row.get('at') as Date).toISOString(),

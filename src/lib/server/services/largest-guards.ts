@@ -2,10 +2,10 @@
 import { evenReading } from '$core/pack/even-reading';
 import type { Pack } from '$core/pack/pack';
 import { solve } from '$core/program/solve';
-import type { ProgramContext } from '$core/program/context';
-import type { Surroundings } from '$core/program/surroundings';
+import type { ProgramContext } from '$core/request/context';
+import type { Surroundings } from '$core/request/surroundings';
 import { entryFor } from '$core/charger/charger';
-import { taskOf } from '$core/program/task';
+import { taskOf } from '$core/request/task';
 import { chemistryOf } from '$core/chemistry/catalogue';
 
 /** Share of its charge that a pack comes back with at least (common practice, no source). */

@@ -16,21 +16,41 @@ export interface LiveValues {
 	reachable: boolean;
 }
 
+/**
+ * `values`: new figures. `changed`: the run itself is another than before, e.g. it has started. `ended`: it is over. `withdrawn`:
+ * its start never happened, and it is not kept.
+ */
+export interface LiveChange {
+	runId: string;
+	what: 'values' | 'changed' | 'ended' | 'withdrawn';
+}
+
 const values = new Map<string, LiveValues>();
-const listeners = new Set<(change: { runId: string; ended: boolean }) => void>();
+const listeners = new Set<(change: LiveChange) => void>();
+
+const tell = (change: LiveChange): void => {
+	// One page that is gone must not keep the others from hearing.
+	for (const listen of [...listeners])
+		try {
+			listen(change);
+		} catch {
+			listeners.delete(listen);
+		}
+};
 
 export const live = {
 	get: (runId: string): LiveValues | undefined => values.get(runId),
 	set(value: LiveValues): void {
 		values.set(value.runId, value);
-		for (const listen of listeners) listen({ runId: value.runId, ended: false });
+		tell({ runId: value.runId, what: 'values' });
 	},
-	end(runId: string): void {
+	changed: (runId: string): void => tell({ runId, what: 'changed' }),
+	end(runId: string, what: 'ended' | 'withdrawn' = 'ended'): void {
 		values.delete(runId);
-		for (const listen of listeners) listen({ runId, ended: true });
+		tell({ runId, what });
 	},
 	/** Calls `listen` at every change until the returned function is called. */
-	subscribe(listen: (change: { runId: string; ended: boolean }) => void): () => void {
+	subscribe(listen: (change: LiveChange) => void): () => void {
 		listeners.add(listen);
 		return () => listeners.delete(listen);
 	}

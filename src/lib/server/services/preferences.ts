@@ -1,9 +1,9 @@
 /** The person's own standing choices. */
 import { z } from 'zod';
-import { Inventory } from '$core/bench/inventory';
-import { PracticeLayer } from '$core/pack/practice';
-import type { Database } from '../db/connect';
-import { checked, done, type Result } from '../result';
+import { Inventory } from '$core/charger/inventory';
+import { PracticeLayer } from '$core/practice/practice';
+import type { Database, Store } from '../db/connect';
+import { checked, type Result } from '../result';
 
 export const Preferences = z.object({
 	/** Temperature of the place where packs are charged, °C. */
@@ -21,15 +21,19 @@ export type Preferences = z.infer<typeof Preferences>;
 
 const KEY = 'preferences';
 
-export async function getPreferences(db: Database): Promise<Preferences> {
-	const row = await db.models.Preference.findByPk(KEY);
-	const stored = Preferences.safeParse(row?.get('value') ?? {});
-	return stored.success ? stored.data : Preferences.parse({});
-}
+export const getPreferences = (db: Store): Promise<Preferences> =>
+	db.kept('preferences', async () => {
+		const row = await db.models.Preference.findByPk(KEY);
+		const stored = Preferences.safeParse(row?.get('value') ?? {});
+		return stored.success ? stored.data : Preferences.parse({});
+	});
 
+/** Changes the choices that `input` names; the others stay. */
 export async function setPreferences(db: Database, input: unknown): Promise<Result<Preferences>> {
-	const valid = checked(Preferences, { ...(await getPreferences(db)), ...(input as object) });
-	if (!valid.ok) return valid;
-	await db.models.Preference.upsert({ key: KEY, value: valid.value });
-	return done(valid.value);
+	return db.write(async (tx) => {
+		const valid = checked(Preferences, { ...(await getPreferences(tx)), ...(input as object) });
+		if (!valid.ok) return valid;
+		await tx.models.Preference.upsert({ key: KEY, value: valid.value });
+		return valid;
+	});
 }

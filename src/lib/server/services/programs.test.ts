@@ -6,7 +6,8 @@ import type { Charger } from '../../../../core/charger/charger';
 import type { Pack } from '../../../../core/pack/pack';
 import { aPack } from '../../../../tests/support/bench-chargers';
 import { aMultiCharger, nimhPack } from '../../../../tests/support/rule-cases';
-import { openDatabase, type Database } from '../db/connect';
+import { aDatabase } from '../../../../tests/support/database';
+import type { Database } from '../db/connect';
 import { keyedProgram } from '../link/keyed-program';
 import type { Result } from '../result';
 import { lastRunOf, pastsOf } from './care';
@@ -45,28 +46,30 @@ describe('programs, slots and surroundings', () => {
 
 	/** A run of `packId` that has ended, as the logbook keeps it. */
 	const pastRun = (packId: string, fields: Record<string, unknown>) =>
-		db.models.Run.create({
-			id: randomUUID(),
-			packId,
-			chargerId: charger.id,
-			channelId: charger.channels[0].id,
-			mode: 'by hand',
-			status: 'ended',
-			purpose: 'standard',
-			overridden: [],
-			notes: '',
-			...fields
-		});
+		db.write((tx) =>
+			tx.models.Run.create({
+				id: randomUUID(),
+				packId,
+				chargerId: charger.id,
+				channelId: charger.channels[0].id,
+				mode: 'by hand',
+				status: 'ended',
+				purpose: 'standard',
+				overridden: [],
+				notes: '',
+				...fields
+			})
+		);
 
 	before(async () => {
-		db = await openDatabase(':memory:');
+		db = await aDatabase();
 		const { id: _a, ...fields } = aPack({ name: 'Lifeboat' });
 		pack = ok(await createPack(db, fields));
 		const { id: _b, ...nickel } = nimhPack({ name: 'Trawler' });
 		trawler = ok(await createPack(db, nickel));
 		const reading = { takenAt: '2026-05-02T17:00:00.000Z', temperatureDegC: 20 };
-		ok(await addReading(db, pack.id, { ...reading, cellVoltagesV: [3.72, 3.72, 3.72] }));
-		ok(await addReading(db, trawler.id, { ...reading, packVoltageV: 7.6 }));
+		ok(await addReading(db, pack.id, { ...reading, cellVoltagesV: [3.72, 3.72, 3.72] }, now));
+		ok(await addReading(db, trawler.id, { ...reading, packVoltageV: 7.6 }, now));
 		const supply = ok(
 			await createSupply(db, {
 				name: 'Socket',
@@ -79,7 +82,7 @@ describe('programs, slots and surroundings', () => {
 		charger = await newCharger({ name: 'One', supplyId: supply.id });
 		other = await newCharger({ name: 'Two', supplyId: supply.id });
 	});
-	after(() => db.sequelize.close());
+	after(() => db.close());
 
 	test('what a charger and a pack are is kept whole', async () => {
 		assert.deepEqual(ok(await getCharger(db, charger.id)).channels[0].tasks, charger.channels[0].tasks);
@@ -197,7 +200,7 @@ describe('programs, slots and surroundings', () => {
 		// It ends a little less than full, by the practice noted above: nine tenths of 5 Ah and a margin.
 		assert.ok(solution.settings.capacityLimitAh! > 4.5, `${solution.settings.capacityLimitAh} Ah`);
 		assert.match(solution.decisions.capacityLimitAh.why, /what Winch needs, by this program's choice/);
-		await db.models.Pack.destroy({ where: { id: winch.id } });
+		await db.write((tx) => tx.models.Pack.destroy({ where: { id: winch.id } }));
 	});
 
 	test('what the past runs of a pack say: how the last one left it, and when it was last full and empty', async () => {
@@ -224,16 +227,16 @@ describe('programs, slots and surroundings', () => {
 		const earlier = await lastRunOf(db, trawler.id, '2026-05-02T17:00:00.000Z');
 		assert.equal(earlier?.endReason, 'timer');
 		// A run that was deleted says nothing.
-		await latest.destroy();
+		await db.write(() => latest.destroy());
 		assert.equal((await pastsOf(db)).get(trawler.id)!.lastRun!.endReason, 'timer');
 	});
 
 	test('a reading keeps what happened before it, and a word nobody knows is refused', async () => {
 		const reading = { takenAt: '2026-05-02T17:55:00.000Z', packVoltageV: 7.2, usedSince: 'until it faded' };
-		assert.equal(ok(await addReading(db, trawler.id, reading)).usedSince, 'until it faded');
+		assert.equal(ok(await addReading(db, trawler.id, reading, now)).usedSince, 'until it faded');
 		const shelf = await listPacks(db, now);
 		const { readiness } = shelf.find((p) => p.pack.id === trawler.id)!;
 		assert.match(readiness.sentence, /used until it faded/);
-		assert.ok(!(await addReading(db, trawler.id, { ...reading, usedSince: 'sold' })).ok);
+		assert.ok(!(await addReading(db, trawler.id, { ...reading, usedSince: 'sold' }, now)).ok);
 	});
 });

@@ -4,12 +4,12 @@ import { Op } from 'sequelize';
 import { z } from 'zod';
 import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
-import { PracticeLayer, resolvePractice } from '$core/pack/practice';
-import { Overrides, ProgramSettings } from '$core/program/settings';
-import type { ProgramContext } from '$core/program/context';
+import { PracticeLayer, resolvePractice } from '$core/practice/practice';
+import { Overrides, ProgramSettings } from '$core/request/settings';
+import type { ProgramContext } from '$core/request/context';
 import { solve, type Solution } from '$core/program/solve';
-import { Purpose, TaskId } from '$core/program/task';
-import type { Database } from '../db/connect';
+import { Purpose, TaskId } from '$core/request/task';
+import type { Database, Store } from '../db/connect';
 import type { Row } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
 import { getCharger, getSupply, listChargers } from './chargers';
@@ -50,14 +50,14 @@ export interface SavedProgram {
 }
 
 /** Output power in use on the other channels of a charger, W. */
-export async function othersOutputW(db: Database, charger: Charger, channelId: string): Promise<number> {
+export async function othersOutputW(db: Store, charger: Charger, channelId: string): Promise<number> {
 	const outputs = await channelOutputs(db, charger.id);
 	return [...outputs].filter(([id]) => id !== channelId).reduce((sum, [, powerW]) => sum + powerW, 0);
 }
 
 /** Everything the solver needs, read from the database at the moment `now`. */
 export async function programContext(
-	db: Database,
+	db: Store,
 	request: Pick<ProgramRequest, 'packId' | 'chargerId' | 'channelId' | 'task' | 'purpose'> & {
 		practice?: PracticeLayer;
 	},
@@ -101,7 +101,7 @@ export async function programContext(
 
 /** Solves what a request asks for. */
 export async function solveProgram(
-	db: Database,
+	db: Store,
 	input: unknown,
 	now: string,
 	traceEveryS = 0
@@ -113,37 +113,42 @@ export async function solveProgram(
 	return done(solve(context.value, request.value.overrides, traceEveryS));
 }
 
-/** Keeps a solved program, so that it can be carded, started and found again. A program with a Stop is not kept. */
-export async function saveProgram(db: Database, input: unknown, now: string): Promise<Result<SavedProgram>> {
+/** The number that the next version of a pack's program of this name gets. */
+async function nextVersion(tx: Store, packId: string, name: string): Promise<number> {
+	const last = (await tx.models.Program.max('version', { where: { packId, name } })) as number | null;
+	return (last ?? 0) + 1;
+}
+
+/**
+ * Keeps a solved program, so that it can be carded, started and found again. A program with a Stop is not kept. The same `id`
+ * again is the same program: a request may repeat itself.
+ */
+export async function saveProgram(
+	db: Database,
+	input: unknown,
+	now: string,
+	id: string = randomUUID()
+): Promise<Result<SavedProgram>> {
 	const request = checked(ProgramRequest, input);
 	if (!request.ok) return request;
-	const solved = await solveProgram(db, request.value, now);
-	if (!solved.ok) return solved;
-	const fatal = solved.value.findings.find((f) => f.severity === 'stop' && !f.overridable);
-	if (fatal) return refuse(409, fatal.sentence);
-	const { overrides, name, ...fields } = request.value;
-	const row = await db.sequelize.transaction(async (transaction) => {
-		const last =
-			name === null
-				? 0
-				: (((await db.models.Program.max('version', {
-						where: { packId: fields.packId, name },
-						transaction
-					})) as number | null) ?? 0);
-		return db.models.Program.create(
-			{
-				id: randomUUID(),
-				...fields,
-				overrides,
-				name,
-				version: name === null ? null : last + 1,
-				settings: solved.value.settings,
-				verdict: solved.value.verdict
-			},
-			{ transaction }
-		);
+	return db.write(async (tx) => {
+		const before = await getProgram(tx, id);
+		if (before.ok) return before;
+		const solved = await solveProgram(tx, request.value, now);
+		if (!solved.ok) return solved;
+		const fatal = solved.value.findings.find((f) => f.severity === 'stop' && !f.overridable);
+		if (fatal) return refuse(409, fatal.sentence);
+		const { name, ...fields } = request.value;
+		const row = await tx.models.Program.create({
+			id,
+			...fields,
+			name,
+			version: name === null ? null : await nextVersion(tx, fields.packId, name),
+			settings: solved.value.settings,
+			verdict: solved.value.verdict
+		});
+		return done(toProgram(row));
 	});
-	return getProgram(db, row.get('id') as string);
 }
 
 const toProgram = (row: Row): SavedProgram => ({
@@ -162,13 +167,13 @@ const toProgram = (row: Row): SavedProgram => ({
 	savedAt: (row.get('createdAt') as Date).toISOString()
 });
 
-export async function getProgram(db: Database, id: string): Promise<Result<SavedProgram>> {
+export async function getProgram(db: Store, id: string): Promise<Result<SavedProgram>> {
 	const row = await db.models.Program.findByPk(id);
 	return row ? done(toProgram(row)) : missing('program');
 }
 
 /** The programs kept for a pack under a name, by name, the newest version of each first. */
-export async function programsOf(db: Database, packId: string): Promise<SavedProgram[]> {
+export async function programsOf(db: Store, packId: string): Promise<SavedProgram[]> {
 	const rows = await db.models.Program.findAll({
 		where: { packId, name: { [Op.ne]: null } },
 		order: [
@@ -179,24 +184,32 @@ export async function programsOf(db: Database, packId: string): Promise<SavedPro
 	return rows.map(toProgram);
 }
 
-/** Takes a program off the pack's list; what was run with it stays in the logbook. {@link renameProgram} puts it back. */
+/**
+ * Takes a program off the pack's list (`name` null); what was run with it stays in the logbook, and its name puts it back. Under
+ * a name that has its version already, it becomes the next one.
+ */
 export async function renameProgram(
 	db: Database,
 	id: string,
 	name: string | null
 ): Promise<Result<SavedProgram>> {
-	const row = await db.models.Program.findByPk(id);
-	if (!row) return missing('program');
-	await row.update({ name });
-	return done(toProgram(row));
+	return db.write(async (tx) => {
+		const row = await tx.models.Program.findByPk(id);
+		if (!row) return missing('program');
+		const packId = row.get('packId') as string;
+		const taken =
+			name !== null &&
+			(await tx.models.Program.count({
+				where: { packId, name, version: row.get('version'), id: { [Op.ne]: id } }
+			})) > 0;
+		const unnumbered = name !== null && row.get('version') === null;
+		await row.update(taken || unnumbered ? { name, version: await nextVersion(tx, packId, name) } : { name });
+		return done(toProgram(row));
+	});
 }
 
 /** The saved program solved again for the present moment: what was proved yesterday is proved anew before a start. */
-export async function solveSaved(
-	db: Database,
-	program: SavedProgram,
-	now: string
-): Promise<Result<Solution>> {
+export async function solveSaved(db: Store, program: SavedProgram, now: string): Promise<Result<Solution>> {
 	const context = await programContext(db, program, now);
 	if (!context.ok) return context;
 	return done(solve(context.value, program.settings));

@@ -1,25 +1,17 @@
 /** Use cases on a real database file: what they write, what they refuse, and what is left after a crash. */
 import assert from 'node:assert/strict';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, beforeEach, describe, test } from 'node:test';
 import pino from 'pino';
 import type { Charger } from '../../../../core/charger/charger';
-import { emptyTelemetry, type Telemetry } from '../../../../core/log/telemetry';
+import { emptyTelemetry, type Telemetry } from '../../../../core/simulate/telemetry';
 import type { Pack } from '../../../../core/pack/pack';
 import { StandInBench } from '../../../../stand-in/bench';
-import {
-	CheckAnswer,
-	LogAnswer,
-	StatusAnswer,
-	type KeyedProgram,
-	type PackTruth
-} from '../../../../stand-in/protocol';
 import { aCharger, aPack, held } from '../../../../tests/support/bench-chargers';
+import { DirectLink } from '../../../../tests/support/direct-link';
 import { openDatabase, type Database } from '../db/connect';
-import { LinkError } from '../link/charger-link';
-import type { StandInLink } from '../link/stand-in-link';
 import type { Result } from '../result';
 import { backup } from './backup';
 import {
@@ -50,18 +42,10 @@ import {
 } from './packs';
 import { getPreferences, setPreferences } from './preferences';
 import { othersOutputW, programContext, saveProgram, solveProgram } from './programs';
-import {
-	checkOnLink,
-	deleteRun,
-	endByHand,
-	endRun,
-	getRun,
-	listRuns,
-	noteRun,
-	restoreRun,
-	startRun,
-	stopRun
-} from './runs';
+import { deleteRun, getRun, listRuns, noteRun, restoreRun } from './logbook';
+import { endRun } from './open-runs';
+import { endByHand } from './by-hand';
+import { checkOnLink, startRun, stopRun, type Bench } from './runs';
 import { appendTelemetry, readTelemetry, storedSamples } from './telemetry';
 import { channelStates } from './today';
 
@@ -76,31 +60,6 @@ function refused(result: Result<unknown>, status: number, says: RegExp): void {
 	assert.ok(!result.ok, 'it was not refused');
 	assert.equal(result.status, status);
 	assert.match(result.message, says);
-}
-
-/** The link, answered by a bench in this very process, so that a test decides how much time passes. */
-class DirectLink {
-	bench = new StandInBench(600);
-	reachable = true;
-	private ask<T>(line: string, parse: (value: unknown) => T): Promise<T> {
-		if (!this.reachable)
-			return Promise.reject(new LinkError('unreachable', 'The simulated charger does not answer.'));
-		const answer = this.bench.answer(line);
-		const no = /^ERR (\S+) (.*)$/.exec(answer);
-		if (no) return Promise.reject(new LinkError(no[1], no[2]));
-		return Promise.resolve(parse(answer.length > 3 ? JSON.parse(answer.slice(3)) : undefined));
-	}
-	plug = (channel: string, truth: PackTruth) =>
-		this.ask(`PLUG ${channel} ${JSON.stringify(truth)}`, () => undefined);
-	check = (channel: string) => this.ask(`CHECK ${channel}`, (v) => CheckAnswer.parse(v));
-	start = (channel: string, program: KeyedProgram) =>
-		this.ask(`START ${channel} ${JSON.stringify(program)}`, () => undefined);
-	stop = (channel: string) => this.ask(`STOP ${channel}`, () => undefined);
-	status = (channel: string) => this.ask(`STATUS ${channel}`, (v) => StatusAnswer.parse(v));
-	log = (channel: string, from: number) =>
-		this.ask(`LOG ${channel} {"from":${from}}`, (v) => LogAnswer.parse(v));
-	close(): void {}
-	asLink = () => this as unknown as StandInLink;
 }
 
 describe('use cases', () => {
@@ -120,24 +79,23 @@ describe('use cases', () => {
 		return fields;
 	};
 	const read = (id: string, cells: number[], change: Record<string, unknown> = {}) =>
-		addReading(db, id, { takenAt: now(), cellVoltagesV: cells, temperatureDegC: 21, ...change });
+		addReading(db, id, { takenAt: now(), cellVoltagesV: cells, temperatureDegC: 21, ...change }, now());
+	const bench = (): Bench => ({
+		db,
+		links: link.asLinks(),
+		follower: new Follower(db, link.asLinks(), quiet)
+	});
 	const request = () => ({ packId: pack.id, chargerId: charger.id, channelId: charger.channels[0].id });
 	const started = async () => {
 		const program = ok(await saveProgram(db, request(), now()));
-		ok(await checkOnLink(db, link.asLink(), program.id, now()));
-		return ok(
-			await startRun(db, link.asLink(), { programId: program.id, mode: 'link', cellsRead: 3 }, now())
-		);
+		ok(await checkOnLink(bench(), program.id, now()));
+		return ok(await startRun(bench(), { programId: program.id, mode: 'link', cellsRead: 3 }, now()));
 	};
 	/** Rounds of a follower made anew, as after a restart, with simulated time passing between them. */
-	const follow = async (
-		rounds: number,
-		realSeconds: number,
-		follower = new Follower(db, link.asLink(), quiet)
-	) => {
+	const follow = async (rounds: number, realSeconds: number, follower = bench().follower) => {
 		for (let i = 0; i < rounds; i++) {
 			link.bench.tick(realSeconds);
-			await (follower as unknown as { round(): Promise<void> }).round();
+			await follower.round();
 		}
 		return follower;
 	};
@@ -148,7 +106,7 @@ describe('use cases', () => {
 	after(() => rmSync(dir, { recursive: true, force: true }));
 	let n = 0;
 	beforeEach(async () => {
-		await db?.sequelize.close();
+		await db?.close();
 		file = join(dir, `${n++}.sqlite`);
 		db = await openDatabase(file);
 		link = new DirectLink();
@@ -156,14 +114,16 @@ describe('use cases', () => {
 		charger = ok(await createCharger(db, describeCharger()));
 		ok(await read(pack.id, [3.72, 3.72, 3.73]));
 	});
-	after(() => db.sequelize.close());
+	after(() => db.close());
 
 	test('opening twice migrates once, and foreign keys hold', async () => {
-		const again = await openDatabase(file);
-		assert.equal(await again.models.Pack.count(), 1);
-		await again.sequelize.close();
+		await db.close();
+		db = await openDatabase(file);
+		assert.equal(await db.models.Pack.count(), 1);
 		await assert.rejects(
-			db.models.Reading.create({ id: 'r', packId: 'nobody', takenAt: new Date(), state: 'rest' })
+			db.write((tx) =>
+				tx.models.Reading.create({ id: 'r', packId: 'nobody', takenAt: new Date(), state: 'rest' })
+			)
 		);
 	});
 
@@ -187,12 +147,16 @@ describe('use cases', () => {
 	test('readings are checked against the pack, and a removed one can be added again', async () => {
 		refused(await read(pack.id, [3.7, 3.7]), 422, /This pack is 3S; 2 cell voltages/);
 		refused(await read(pack.id, [3.7, 3.7, 8.4]), 422, /were tap volts typed/);
-		refused(await addReading(db, pack.id, { takenAt: now() }), 422, /volts of each cell, or of the pack/);
-		refused(await addReading(db, 'nobody', { takenAt: now(), packVoltageV: 11 }), 404, /no such pack/);
+		refused(
+			await addReading(db, pack.id, { takenAt: now() }, now()),
+			422,
+			/volts of each cell, or of the pack/
+		);
+		refused(await addReading(db, 'nobody', { takenAt: now(), packVoltageV: 11 }, now()), 404, /no such pack/);
 		const gone = ok(await deleteReading(db, (await readingsOf(db, pack.id))[0].id));
 		assert.equal((await readingsOf(db, pack.id)).length, 0);
 		const { id: _id, packId: _pack, ...input } = gone;
-		ok(await addReading(db, pack.id, input));
+		ok(await addReading(db, pack.id, input, now()));
 		assert.deepEqual((await readingsOf(db, pack.id))[0].cellVoltagesV, gone.cellVoltagesV);
 	});
 
@@ -228,7 +192,7 @@ describe('use cases', () => {
 		const broken = describeCharger({
 			held: [held({ kind: 'safetyTimerMin', scope: 'channel', channelId: 'not-a-channel' })]
 		});
-		await assert.rejects(createCharger(db, broken));
+		refused(await createCharger(db, broken), 422, /channel that this charger does not have/);
 		assert.equal((await listChargers(db)).length, 1);
 		assert.equal(await db.models.Channel.count(), 1);
 	});
@@ -308,10 +272,10 @@ describe('use cases', () => {
 		await follow(3, 0.4);
 		const before = await storedSamples(db, run.id);
 		assert.ok(before > 50);
-		link.reachable = false;
+		link.weather = 'no';
 		await follow(3, 0.4);
 		assert.equal(await storedSamples(db, run.id), before);
-		link.reachable = true;
+		link.weather = 'fine';
 		await follow(60, 0.5);
 		assert.equal(ok(await getRun(db, run.id)).run.status, 'ended');
 		const { timeS } = await readTelemetry(db, run.id);
@@ -321,7 +285,6 @@ describe('use cases', () => {
 	test('a charger that lost power ends the run as lost, with a sentence that says to look', async () => {
 		const run = await started();
 		await follow(2, 0.4);
-		await db.sequelize.query(`UPDATE runs SET createdAt = '2026-01-01 00:00:00.000 +00:00'`);
 		link.bench = new StandInBench(600);
 		await follow(1, 0.1);
 		const lost = ok(await getRun(db, run.id)).run;
@@ -332,15 +295,14 @@ describe('use cases', () => {
 
 	test('a refused or unreachable start leaves no run behind', async () => {
 		const program = ok(await saveProgram(db, request(), now()));
-		const start = () =>
-			startRun(db, link.asLink(), { programId: program.id, mode: 'link', cellsRead: 3 }, now());
+		const start = () => startRun(bench(), { programId: program.id, mode: 'link', cellsRead: 3 }, now());
 		refused(await start(), 409, /Not started: no pack is connected/);
-		link.reachable = false;
+		link.weather = 'no';
 		refused(await start(), 503, /does not answer/);
-		refused(await checkOnLink(db, link.asLink(), program.id, now()), 503, /does not answer/);
+		refused(await checkOnLink(bench(), program.id, now()), 503, /does not answer/);
 		assert.equal(await db.models.Run.count({ paranoid: false }), 0);
 		refused(
-			await startRun(db, link.asLink(), { programId: 'none', mode: 'link', cellsRead: 3 }, now()),
+			await startRun(bench(), { programId: 'none', mode: 'link', cellsRead: 3 }, now()),
 			404,
 			/no such program/
 		);
@@ -348,8 +310,7 @@ describe('use cases', () => {
 
 	test('two windows that press start at once start one run', async () => {
 		const program = ok(await saveProgram(db, request(), now()));
-		const press = () =>
-			startRun(db, link.asLink(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now());
+		const press = () => startRun(bench(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now());
 		const answers = await Promise.all([press(), press(), press()]);
 		assert.equal(answers.filter((a) => a.ok).length, 1);
 		for (const answer of answers) if (!answer.ok) assert.equal(answer.status, 409);
@@ -365,17 +326,17 @@ describe('use cases', () => {
 			cellsRead: 3,
 			overridden: [{ rule: 'pack-not-in-service', reason: 'I insist' }]
 		};
-		refused(await startRun(db, link.asLink(), forced, now()), 409, /do not charge it/);
+		refused(await startRun(bench(), forced, now()), 409, /do not charge it/);
 	});
 
 	test('stopping: over the link by the charger, by hand not at all, an ended run stays as it is', async () => {
 		const run = await started();
 		await follow(1, 0.4);
-		ok(await stopRun(db, link.asLink(), run.id));
+		ok(await stopRun(bench(), run.id));
 		await follow(2, 0.1);
 		const stopped = ok(await getRun(db, run.id)).run;
 		assert.equal(stopped.endReason, 'stopped');
-		assert.equal(ok(await stopRun(db, link.asLink(), run.id)).endReason, 'stopped');
+		assert.equal(ok(await stopRun(bench(), run.id)).endReason, 'stopped');
 		ok(
 			await endRun(
 				db,
@@ -397,12 +358,12 @@ describe('use cases', () => {
 		for (let i = 0; i < 3; i++) {
 			const at = new Date(Date.now() - (3 - i) * 60e3).toISOString();
 			const run = ok(
-				await startRun(db, link.asLink(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now())
+				await startRun(bench(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now())
 			);
 			// Cut by the timer, so that the pack may be charged again.
 			const end = { endReason: 'timer', durationMin: 60, chargeAh: 2 + i / 10 };
 			ok(await endByHand(db, run.id, { ...end, endCellVoltagesV: [3.9, 3.9, 3.9] }, now()));
-			await db.models.Run.update({ startedAt: at }, { where: { id: run.id } });
+			await db.write((tx) => tx.models.Run.update({ startedAt: at }, { where: { id: run.id } }));
 		}
 		const page = await listRuns(db, { limit: 2 });
 		assert.equal(page.total, 3);
@@ -422,9 +383,7 @@ describe('use cases', () => {
 
 	test('telemetry: chunks fill, spill over and read back whole, whatever the size of the parts', async () => {
 		const program = ok(await saveProgram(db, request(), now()));
-		const run = ok(
-			await startRun(db, link.asLink(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now())
-		);
+		const run = ok(await startRun(bench(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now()));
 		const part = (from: number, count: number): Telemetry => {
 			const t = emptyTelemetry(3);
 			for (let k = from; k < from + count; k++) {
@@ -439,7 +398,7 @@ describe('use cases', () => {
 		};
 		let from = 0;
 		for (const count of [1, 0, 719, 1, 1500, 3]) {
-			await db.sequelize.transaction((t) => appendTelemetry(db, run.id, part(from, count), t));
+			await db.write((tx) => appendTelemetry(tx, run.id, from, part(from, count)));
 			from += count;
 			assert.equal(await storedSamples(db, run.id), from);
 		}
@@ -451,8 +410,8 @@ describe('use cases', () => {
 		assert.equal(all.cellV.length, 3);
 		assert.equal(await db.models.TelemetryChunk.count(), Math.ceil(from / 720));
 		await assert.rejects(
-			db.sequelize.transaction(async (t) => {
-				await appendTelemetry(db, run.id, part(from, 100), t);
+			db.write(async (tx) => {
+				await appendTelemetry(tx, run.id, from, part(from, 100));
 				throw new Error('power cut');
 			})
 		);
@@ -460,11 +419,18 @@ describe('use cases', () => {
 	});
 
 	test('a backup opens as a database of its own with everything in it', async () => {
-		const { writeFileSync } = await import('node:fs');
 		const file = join(dir, 'restored.sqlite');
-		writeFileSync(file, await backup(db));
+		const { stream, bytes } = await backup(db);
+		const whole = Buffer.from(await new Response(stream).arrayBuffer());
+		assert.equal(whole.length, bytes);
+		writeFileSync(file, whole);
 		const copy = await openDatabase(file);
 		assert.equal((await listPacks(copy, now()))[0].pack.name, 'Test pack');
-		await copy.sequelize.close();
+		await copy.close();
+		assert.deepEqual(
+			readdirSync(dir).filter((name) => name.includes('-copy-')),
+			[],
+			'nothing of it stays behind'
+		);
 	});
 });

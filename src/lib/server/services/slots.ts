@@ -1,9 +1,9 @@
 /** Memory slots: which saved program a charger's slot holds. */
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
-import type { ProgramSettings } from '$core/program/settings';
-import { taskOf, type TaskId } from '$core/program/task';
-import type { Database } from '../db/connect';
+import type { ProgramSettings } from '$core/request/settings';
+import { taskOf, type TaskId } from '$core/request/task';
+import type { Database, Store } from '../db/connect';
 import { checked, done, missing, refuse, type Result } from '../result';
 import { writeEvent } from './events';
 
@@ -20,7 +20,7 @@ export interface SlotContent {
 }
 
 /** What the slots of a charger hold, in order; empty slots are absent. */
-export async function slotsOf(db: Database, chargerId: string): Promise<SlotContent[]> {
+export async function slotsOf(db: Store, chargerId: string): Promise<SlotContent[]> {
 	const rows = await db.models.MemorySlot.findAll({ where: { chargerId }, order: [['slot', 'ASC']] });
 	const programs = await db.models.Program.findAll({ where: { id: rows.map((r) => r.get('programId')) } });
 	const packs = await db.models.Pack.findAll({
@@ -62,31 +62,33 @@ export async function setSlot(
 ): Promise<Result<{ slot: number; before: string | null }>> {
 	const request = checked(SlotRequest, input);
 	if (!request.ok) return request;
-	const charger = await db.models.Charger.findByPk(chargerId);
-	if (!charger) return missing('charger');
-	const { slot, programId } = request.value;
-	const slots = charger.get('slots') as number;
-	if (slot > slots)
-		return refuse(
-			422,
-			slots === 0
-				? `${charger.get('name')} has no memory slots.`
-				: `${charger.get('name')} has ${slots} slots.`,
-			{ slot: `Slots go from 1 to ${slots}.` }
-		);
-	if (programId !== null) {
-		const program = await db.models.Program.findByPk(programId);
-		if (!program) return missing('program');
-		if (program.get('chargerId') !== chargerId)
-			return refuse(409, 'This program was proved on another charger: solve it on this one first.');
-	}
-	const row = await db.models.MemorySlot.findOne({ where: { chargerId, slot } });
-	const before = (row?.get('programId') as string | undefined) ?? null;
-	await db.sequelize.transaction(async (transaction) => {
-		if (programId === null) await row?.destroy({ transaction });
-		else if (row) await row.update({ programId }, { transaction });
-		else await db.models.MemorySlot.create({ id: randomUUID(), chargerId, slot, programId }, { transaction });
-		await writeEvent(db, 'slot keyed', chargerId, { slot, before, programId }, transaction);
+	return db.write(async (tx) => {
+		const charger = await tx.models.Charger.findByPk(chargerId);
+		if (!charger) return missing('charger');
+		const { slot, programId } = request.value;
+		const slots = charger.get('slots') as number;
+		if (slot > slots)
+			return refuse(
+				422,
+				slots === 0
+					? `${charger.get('name')} has no memory slots.`
+					: `${charger.get('name')} has ${slots} slots.`,
+				{ slot: `Slots go from 1 to ${slots}.` }
+			);
+		if (programId !== null) {
+			const program = await tx.models.Program.findByPk(programId);
+			if (!program) return missing('program');
+			if (program.get('chargerId') !== chargerId)
+				return refuse(409, 'This program was proved on another charger: solve it on this one first.');
+		}
+		const row = await tx.models.MemorySlot.findOne({ where: { chargerId, slot } });
+		const before = (row?.get('programId') as string | undefined) ?? null;
+		if (before !== programId) {
+			if (programId === null) await row?.destroy();
+			else if (row) await row.update({ programId });
+			else await tx.models.MemorySlot.create({ id: randomUUID(), chargerId, slot, programId });
+			await writeEvent(tx, 'slot keyed', chargerId, { slot, before, programId });
+		}
+		return done({ slot, before });
 	});
-	return done({ slot, before });
 }

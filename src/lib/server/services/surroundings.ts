@@ -3,19 +3,20 @@ import { Op } from 'sequelize';
 import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
 import type { Pack } from '$core/pack/pack';
-import type { PracticeLayer } from '$core/pack/practice';
-import type { ProgramSettings } from '$core/program/settings';
-import type { Surroundings } from '$core/program/surroundings';
-import type { Database } from '../db/connect';
+import type { PracticeLayer } from '$core/practice/practice';
+import type { ProgramSettings } from '$core/request/settings';
+import type { Surroundings } from '$core/request/surroundings';
+import type { Store } from '../db/connect';
 import { lastRunOf } from './care';
 import { getPreferences } from './preferences';
+import { openRuns } from './open-runs';
 import { channelOutputs } from './run-outputs';
 import { slotsOf } from './slots';
 
 /** Runs looked back over for the last one that balanced. */
 const LOOK_BACK = 20;
 
-async function chargesSinceBalance(db: Database, packId: string): Promise<number | null> {
+async function chargesSinceBalance(db: Store, packId: string): Promise<number | null> {
 	const rows = await db.models.Run.findAll({
 		where: { packId, status: 'ended', task: { [Op.in]: ['balance', 'charge', 'fast'] } },
 		order: [['startedAt', 'DESC']],
@@ -28,7 +29,7 @@ async function chargesSinceBalance(db: Database, packId: string): Promise<number
 }
 
 /** Input power that the other chargers on this supply draw now, and what they could draw at most, W. */
-async function onSameSupply(db: Database, charger: Charger, bench: readonly Charger[]) {
+async function onSameSupply(db: Store, charger: Charger, bench: readonly Charger[]) {
 	const others = bench.filter(
 		(c) => c.id !== charger.id && c.supplyId !== null && c.supplyId === charger.supplyId
 	);
@@ -52,16 +53,11 @@ async function onSameSupply(db: Database, charger: Charger, bench: readonly Char
 }
 
 /** Balance boards that runs on other channels use now: each balanced run takes one. */
-async function boardsInUse(db: Database, channelId: string): Promise<number> {
-	const rows = await db.models.Run.findAll({
-		where: { status: 'running', channelId: { [Op.ne]: channelId } },
-		attributes: ['settings']
-	});
-	return rows.filter((row) => (row.get('settings') as ProgramSettings).balance).length;
-}
+const boardsInUse = async (db: Store, channelId: string): Promise<number> =>
+	(await openRuns(db)).filter((run) => run.channelId !== channelId && run.settings.balance).length;
 
 /** The newest version of every program kept for another pack on this charger. */
-async function keptHere(db: Database, chargerId: string, packId: string): Promise<Surroundings['keptHere']> {
+async function keptHere(db: Store, chargerId: string, packId: string): Promise<Surroundings['keptHere']> {
 	const rows = await db.models.Program.findAll({
 		where: { chargerId, packId: { [Op.ne]: packId }, name: { [Op.ne]: null } },
 		order: [['version', 'ASC']],
@@ -82,7 +78,7 @@ async function keptHere(db: Database, chargerId: string, packId: string): Promis
 }
 
 export async function surroundings(
-	db: Database,
+	db: Store,
 	at: { pack: Pack; charger: Charger; channelId: string; supply: Supply | null; bench: readonly Charger[] },
 	programPractice: PracticeLayer,
 	now: string
@@ -90,11 +86,11 @@ export async function surroundings(
 	const [preferences, supplied, charges, lastRun, boards, kept, slots] = await Promise.all([
 		getPreferences(db),
 		onSameSupply(db, at.charger, at.bench),
-		chargesSinceBalance(db, at.pack.id),
+		db.kept(`balance ${at.pack.id}`, () => chargesSinceBalance(db, at.pack.id)),
 		lastRunOf(db, at.pack.id, now),
 		boardsInUse(db, at.channelId),
-		keptHere(db, at.charger.id, at.pack.id),
-		slotsOf(db, at.charger.id)
+		db.kept(`kept ${at.charger.id} ${at.pack.id}`, () => keptHere(db, at.charger.id, at.pack.id)),
+		db.kept(`slots ${at.charger.id}`, () => slotsOf(db, at.charger.id))
 	]);
 	return {
 		practice: { person: preferences.practice, program: programPractice },

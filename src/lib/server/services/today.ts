@@ -2,10 +2,11 @@
 import type { Charger } from '$core/charger/charger';
 import type { Run } from '$core/log/run';
 import type { Pack } from '$core/pack/pack';
-import type { Database } from '../db/connect';
-import { toPack, toRun } from '../db/map';
+import type { Store } from '../db/connect';
+import { toPack } from '../db/map';
 import { listChargers } from './chargers';
 import { live, type LiveValues } from './live';
+import { openRuns } from './open-runs';
 
 export interface ChannelState {
 	chargerId: string;
@@ -21,14 +22,12 @@ export interface ChannelState {
 }
 
 /** Every channel of every charger with the run that is on it. */
-export async function channelStates(db: Database, chargers?: Charger[]): Promise<ChannelState[]> {
+export async function channelStates(db: Store, chargers?: Charger[]): Promise<ChannelState[]> {
 	const bench = chargers ?? (await listChargers(db));
-	const rows = await db.models.Run.findAll({ where: { status: 'running' } });
-	const runs = rows.map(toRun);
-	const packRows = await db.models.Pack.findAll({
-		where: { id: runs.map((r) => r.packId) },
-		paranoid: false
-	});
+	const runs = await openRuns(db);
+	const packRows = runs.length
+		? await db.models.Pack.findAll({ where: { id: runs.map((r) => r.packId) }, paranoid: false })
+		: [];
 	const packs = new Map(packRows.map((row) => [row.get('id') as string, toPack(row)]));
 	return bench.flatMap((charger) =>
 		charger.channels.map((channel) => {

@@ -5,7 +5,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { Ask } from '$core/charger/charger';
-	import { SETTINGS, type SettingId } from '$core/program/settings';
+	import { SETTINGS, type SettingId } from '$core/request/settings';
 
 	let { asks = $bindable() }: { asks: Ask[] } = $props();
 

@@ -3,7 +3,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { CHEMISTRIES, chemistryOf } from '$core/chemistry/catalogue';
-	import { TASKS } from '$core/program/task';
+	import { TASKS } from '$core/request/task';
 	import type { ChannelDraft } from '../charger-draft';
 	import Field from '../Field.svelte';
 

@@ -3,7 +3,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { HELD_SETTINGS, type HeldSettingKind } from '$core/charger/setting';
-	import { TASKS } from '$core/program/task';
+	import { TASKS } from '$core/request/task';
 	import { emptyHeld, type ChannelDraft, type HeldDraft } from '../charger-draft';
 	import { reachable } from '../reachable';
 

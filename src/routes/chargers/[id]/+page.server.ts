@@ -3,7 +3,7 @@ import { app } from '$lib/server/app';
 import { getCharger, getSupply } from '$lib/server/services/chargers';
 import { listPacks } from '$lib/server/services/packs';
 import { slotsOf } from '$lib/server/services/slots';
-import { listRuns } from '$lib/server/services/runs';
+import { listRuns } from '$lib/server/services/logbook';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {

@@ -1,13 +1,14 @@
 <script lang="ts">
 	import { reachable } from '$lib/ui/reachable';
+	import { isOpen } from '$core/log/run';
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { limitsAt, type EnvelopeInput } from '$core/charger/envelope';
 	import { HELD_SETTINGS, showHeld, type HeldSetting } from '$core/charger/setting';
 	import { cellsLabel } from '$core/pack/pack';
-	import { taskOf } from '$core/program/task';
-	import { packRates } from '$core/program/context';
+	import { taskOf } from '$core/request/task';
+	import { packRates } from '$core/request/context';
 	import { parseFigure } from '$core/quantity/parse';
 	import { send } from '$lib/ui/api';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
@@ -361,9 +362,8 @@
 				<ul>
 					{#each data.runs as { run, packName } (run.id)}
 						<li class="flex justify-between border-b py-1">
-							<a class="hover:underline" href="/{run.status === 'running' ? 'run' : 'logbook'}/{run.id}"
-								>{packName}</a
-							><span class="quiet">{day(run.startedAt)} · {run.endReason ?? 'running'}</span>
+							<a class="hover:underline" href="/{isOpen(run) ? 'run' : 'logbook'}/{run.id}">{packName}</a
+							><span class="quiet">{day(run.startedAt)} · {run.endReason ?? run.status}</span>
 						</li>
 					{/each}
 				</ul>

@@ -4,7 +4,7 @@
 	import X from '@lucide/svelte/icons/x';
 	import { toast } from 'svelte-sonner';
 	import { invalidateAll } from '$app/navigation';
-	import { leadFor, leadOhm, type Inventory } from '$core/bench/inventory';
+	import { leadFor, leadOhm, type Inventory } from '$core/charger/inventory';
 	import { send } from '$lib/ui/api';
 	import { reachable } from '$lib/ui/reachable';
 	import { readStockDraft, stockDraftOf, type StockDraft } from '$lib/ui/stock-draft';

@@ -1,11 +1,11 @@
 import { error } from '@sveltejs/kit';
 import { legsIn } from '$core/log/legs';
-import { thinned } from '$core/log/telemetry';
+import { thinned } from '$core/simulate/telemetry';
 import { app } from '$lib/server/app';
 import { toPack } from '$lib/server/db/map';
 import { plannedCourse } from '$lib/server/services/course';
 import { eventsOf } from '$lib/server/services/events';
-import { getRun } from '$lib/server/services/runs';
+import { getRun } from '$lib/server/services/logbook';
 import { readTelemetry } from '$lib/server/services/telemetry';
 import type { PageServerLoad } from './$types';
 

@@ -5,9 +5,9 @@
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { chemistryOf } from '$core/chemistry/catalogue';
-	import { movedWord } from '$core/program/in-words';
-	import { settingName, showSetting, type SettingId } from '$core/program/settings';
-	import { taskOf } from '$core/program/task';
+	import { movedWord } from '$core/request/in-words';
+	import { settingName, showSetting, type SettingId } from '$core/request/settings';
+	import { taskOf } from '$core/request/task';
 	import { send } from '$lib/ui/api';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';

@@ -4,7 +4,7 @@ import { careOf, pastsOf } from '$lib/server/services/care';
 import { getPack, readingsOf } from '$lib/server/services/packs';
 import { getPreferences } from '$lib/server/services/preferences';
 import { programsOf } from '$lib/server/services/programs';
-import { listRuns } from '$lib/server/services/runs';
+import { listRuns } from '$lib/server/services/logbook';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { endedWell } from '$core/log/run';
-	import { mainCurrentA } from '$core/program/in-words';
+	import { endedWell, isOpen } from '$core/log/run';
+	import { mainCurrentA } from '$core/request/in-words';
 	import { reachable } from '$lib/ui/reachable';
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
@@ -13,7 +13,7 @@
 	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
 	import ReadingForm from '$lib/ui/ReadingForm.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
-	import { taskOf } from '$core/program/task';
+	import { taskOf } from '$core/request/task';
 	import { ago, checkHref, day, minutesOf } from '$lib/ui/words';
 
 	let { data } = $props();
@@ -135,9 +135,8 @@
 							{#each data.runs as { run, chargerName, channelLabel } (run.id)}
 								<tr>
 									<td
-										><a
-											class="hover:underline"
-											href="/{run.status === 'running' ? 'run' : 'logbook'}/{run.id}">{day(run.startedAt)}</a
+										><a class="hover:underline" href="/{isOpen(run) ? 'run' : 'logbook'}/{run.id}"
+											>{day(run.startedAt)}</a
 										></td
 									>
 									<td class="hidden sm:table-cell">{chargerName} {channelLabel}</td>
@@ -151,7 +150,7 @@
 									>
 									<td class="right num">{run.durationS === null ? '–' : minutesOf(run.durationS)}</td>
 									<td class:text-check={run.status === 'ended' && !endedWell(run)}
-										>{run.status === 'running' ? 'running' : run.endReason}</td
+										>{isOpen(run) ? run.status : run.endReason}</td
 									>
 								</tr>
 							{:else}

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { Purpose, TaskId } from '$core/program/task';
+import { Purpose, TaskId } from '$core/request/task';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers';
 import { programContext } from '$lib/server/services/programs';

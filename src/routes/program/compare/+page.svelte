@@ -6,10 +6,10 @@
 	import { relativeWear } from '$core/care/wear';
 	import { cellsLabel } from '$core/pack/pack';
 	import { countOf } from '$core/program/check';
-	import type { ProgramContext } from '$core/program/context';
-	import { settingName, showSetting, type SettingId } from '$core/program/settings';
+	import type { ProgramContext } from '$core/request/context';
+	import { settingName, showSetting, type SettingId } from '$core/request/settings';
 	import { solve, type Solution } from '$core/program/solve';
-	import { Purpose, taskOf } from '$core/program/task';
+	import { Purpose, taskOf } from '$core/request/task';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 

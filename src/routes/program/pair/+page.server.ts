@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { chemistryOf } from '$core/chemistry/catalogue';
-import { ordinaryTask, Purpose, TaskId } from '$core/program/task';
+import { ordinaryTask, Purpose, TaskId } from '$core/request/task';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers';
 import { listPacks } from '$lib/server/services/packs';

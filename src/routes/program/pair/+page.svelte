@@ -3,11 +3,11 @@
 	import { toast } from 'svelte-sonner';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
-	import { mayJoin } from '$core/parallel/may-join';
-	import { resolvePractice } from '$core/pack/practice';
+	import { mayJoin } from '$core/simulate/joining/may-join';
+	import { resolvePractice } from '$core/practice/practice';
 	import { solvePair } from '$core/program/pair';
-	import { showSetting, settingName } from '$core/program/settings';
-	import { taskOf } from '$core/program/task';
+	import { showSetting, settingName } from '$core/request/settings';
+	import { taskOf } from '$core/request/task';
 	import { send } from '$lib/ui/api';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
 	import JoinedPanel from './JoinedPanel.svelte';

@@ -1,6 +1,6 @@
 <!-- Whether the two packs may be charged joined on one channel, and what flows as they meet. -->
 <script lang="ts">
-	import type { MayJoin } from '$core/parallel/may-join';
+	import type { MayJoin } from '$core/simulate/joining/may-join';
 	import type { Pack } from '$core/pack/pack';
 	import { cRate } from '$core/quantity/format';
 	import { reachable } from '$lib/ui/reachable';

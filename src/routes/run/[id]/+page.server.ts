@@ -1,9 +1,9 @@
 import { error } from '@sveltejs/kit';
-import { thinned } from '$core/log/telemetry';
+import { thinned } from '$core/simulate/telemetry';
 import { app } from '$lib/server/app';
 import { live } from '$lib/server/services/live';
 import { plannedCourse } from '$lib/server/services/course';
-import { getRun } from '$lib/server/services/runs';
+import { getRun } from '$lib/server/services/logbook';
 import { readTelemetry } from '$lib/server/services/telemetry';
 import type { PageServerLoad } from './$types';
 
@@ -11,21 +11,17 @@ const MOST_POINTS = 400;
 
 export const load: PageServerLoad = async ({ params, depends }) => {
 	depends('app:channels');
-	const { db, link } = await app();
+	const { db, links } = await app();
 	const found = await getRun(db, params.id);
-	if (!found.ok) error(404, found.message);
+	if (!found.ok) error(404, 'There is no such run. A start that the charger never made is not kept.');
 	const { run } = found.value;
 	const planned = await plannedCourse(db, run);
 	const telemetry = thinned(await readTelemetry(db, run.id), MOST_POINTS);
-	const speed =
-		run.mode === 'link'
-			? await link
-					.hello()
-					.then((h) => h.speed)
-					.catch(() => null)
-			: null;
+	// As it was heard last: a charger that hangs must not hold the page up.
+	const speed = run.mode === 'link' ? links.standIn.speed : null;
 	return {
 		...found.value,
+		programId: run.programId,
 		planned,
 		telemetry,
 		live: live.get(run.id) ?? null,

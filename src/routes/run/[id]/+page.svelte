@@ -8,9 +8,10 @@
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import { feed } from '$lib/ui/live.svelte';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';
-	import { doing, inOneLine, movedWord } from '$core/program/in-words';
+	import { doing, inOneLine, movedWord } from '$core/request/in-words';
 	import EndByHand from './EndByHand.svelte';
 	import LookForm from './LookForm.svelte';
+	import NoAnswer from './NoAnswer.svelte';
 
 	let { data } = $props();
 	const run = $derived(data.run);
@@ -24,13 +25,17 @@
 		packV: [],
 		currentA: []
 	});
+	/** More points than a screen has columns; a run may last for days. */
+	const MOST_HEARD = 1200;
 	$effect(() => {
 		const v = feed.values.get(run.id);
 		if (!v || v.timeS <= (heard.timeS.at(-1) ?? -1)) return;
+		const thin = heard.timeS.length >= MOST_HEARD;
+		const kept = (column: number[]) => (thin ? column.filter((_, k) => k % 2 === 0) : column);
 		heard = {
-			timeS: [...heard.timeS, v.timeS],
-			packV: [...heard.packV, v.packV],
-			currentA: [...heard.currentA, v.currentA]
+			timeS: [...kept(heard.timeS), v.timeS],
+			packV: [...kept(heard.packV), v.packV],
+			currentA: [...kept(heard.currentA), v.currentA]
 		};
 	});
 	const measured = $derived.by(() => {
@@ -66,6 +71,10 @@
 	);
 	const leftMin = $derived(
 		values && run.expectedMin !== null ? Math.max(0, run.expectedMin - values.timeS / 60) : null
+	);
+	/** The charger does not answer now, or has not yet said that it started. */
+	const silent = $derived(
+		run.mode === 'link' && (run.status === 'starting' || (values ? !values.reachable : data.speed === null))
 	);
 	let busy = $state(false);
 
@@ -121,10 +130,8 @@
 
 	<div class="grid gap-x-8 lg:grid-cols-[270px_minmax(0,1fr)]">
 		<section class="mt-4" aria-label="Now">
+			{#if silent}<NoAnswer {run} hasValues={values !== null && values !== undefined} />{/if}
 			{#if values}
-				{#if !values.reachable}<p class="mb-2 text-stop" role="alert">
-						The charger does not answer. These are the last values.
-					</p>{/if}
 				<p class="quiet" data-phase>
 					{#if values.legs > 1}<span class="mr-1 text-ink"
 							>Leg <span class="num">{values.leg}</span> of <span class="num">{values.legs}</span>:</span
@@ -176,7 +183,7 @@
 					is normal; hot or swelling is not: stop at the charger.
 				</p>
 				<LookForm {run} />
-			{:else}
+			{:else if !silent}
 				<p class="quiet" role="status">Waiting for the first values from the charger.</p>
 			{/if}
 			<p class="quiet mt-4 text-[12.5px]">

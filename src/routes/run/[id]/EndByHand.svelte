@@ -4,8 +4,8 @@
 	import { EndReason, type Run } from '$core/log/run';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Pack } from '$core/pack/pack';
-	import { movedWord } from '$core/program/in-words';
-	import { taskOf } from '$core/program/task';
+	import { movedWord } from '$core/request/in-words';
+	import { taskOf } from '$core/request/task';
 	import { parseFigure } from '$core/quantity/parse';
 	import { send } from '$lib/ui/api';
 	import Field from '$lib/ui/Field.svelte';

@@ -1,5 +1,6 @@
 /** The first tables: packs and readings, supplies, chargers with channels and held settings, programs, runs, telemetry. */
 import { DataTypes, type QueryInterface } from 'sequelize';
+import { indexOnce } from './once';
 
 const { STRING, TEXT, INTEGER, DOUBLE, BOOLEAN, JSON, DATE, DATEONLY, BLOB } = DataTypes;
 
@@ -47,7 +48,7 @@ export async function up(q: QueryInterface): Promise<void> {
 		cellResistancesOhm: optional(JSON),
 		...stamps
 	});
-	await q.addIndex('readings', ['packId', 'takenAt']);
+	await indexOnce(q, 'readings', ['packId', 'takenAt']);
 	await q.createTable('supplies', {
 		id,
 		name: required(STRING(80)),
@@ -95,7 +96,7 @@ export async function up(q: QueryInterface): Promise<void> {
 		...stamps,
 		...deleted
 	});
-	await q.addIndex('channels', ['chargerId', 'position']);
+	await indexOnce(q, 'channels', ['chargerId', 'position']);
 	await q.createTable('held_settings', {
 		id,
 		chargerId: reference('chargers', 'CASCADE'),
@@ -150,13 +151,13 @@ export async function up(q: QueryInterface): Promise<void> {
 		...stamps,
 		...deleted
 	});
-	await q.addIndex('runs', ['startedAt']);
-	await q.addIndex('runs', ['packId', 'startedAt']);
-	await q.addIndex('runs', ['status']);
+	await indexOnce(q, 'runs', ['startedAt']);
+	await indexOnce(q, 'runs', ['packId', 'startedAt']);
+	await indexOnce(q, 'runs', ['status']);
 	// Two windows may press start at the same moment: the database itself allows one run a channel and one a pack.
 	for (const column of ['channelId', 'packId'])
 		await q.sequelize.query(
-			`CREATE UNIQUE INDEX runs_one_running_per_${column} ON runs (${column}) WHERE status = 'running' AND deletedAt IS NULL`
+			`CREATE UNIQUE INDEX IF NOT EXISTS runs_one_running_per_${column} ON runs (${column}) WHERE status = 'running' AND deletedAt IS NULL`
 		);
 	await q.createTable('telemetry_chunks', {
 		id: { type: INTEGER, primaryKey: true, autoIncrement: true },
@@ -166,7 +167,7 @@ export async function up(q: QueryInterface): Promise<void> {
 		cells: required(INTEGER),
 		data: required(BLOB)
 	});
-	await q.addIndex('telemetry_chunks', ['runId', 'firstSample'], { unique: true });
+	await indexOnce(q, 'telemetry_chunks', ['runId', 'firstSample'], { unique: true });
 	await q.createTable('events', {
 		id: { type: INTEGER, primaryKey: true, autoIncrement: true },
 		at: required(DATE),

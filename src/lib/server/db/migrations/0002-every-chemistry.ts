@@ -1,5 +1,6 @@
 /** What the other chemistries and tasks need of packs, channels, chargers, supplies and programs; memory slots. */
 import { DataTypes, type QueryInterface } from 'sequelize';
+import { columnOnce, indexOnce } from './once';
 
 const { STRING, INTEGER, DOUBLE, BOOLEAN, JSON, DATE } = DataTypes;
 
@@ -55,8 +56,8 @@ const COLUMNS: Record<string, Record<string, Column>> = {
 
 export async function up(q: QueryInterface): Promise<void> {
 	for (const [table, columns] of Object.entries(COLUMNS))
-		for (const [name, column] of Object.entries(columns)) await q.addColumn(table, name, column as never);
-	await q.addIndex('programs', ['packId', 'name']);
+		for (const [name, column] of Object.entries(columns)) await columnOnce(q, table, name, column);
+	await indexOnce(q, 'programs', ['packId', 'name']);
 	await q.createTable('memory_slots', {
 		id: { type: STRING(64), primaryKey: true, allowNull: false },
 		chargerId: {
@@ -77,7 +78,7 @@ export async function up(q: QueryInterface): Promise<void> {
 		createdAt: { type: DATE, allowNull: false },
 		updatedAt: { type: DATE, allowNull: false }
 	});
-	await q.addIndex('memory_slots', ['chargerId', 'slot'], { unique: true });
+	await indexOnce(q, 'memory_slots', ['chargerId', 'slot'], { unique: true });
 }
 
 export async function down(q: QueryInterface): Promise<void> {

@@ -4,11 +4,12 @@ import type { RequestHandler } from './$types';
 
 /** Everything, as one SQLite file. */
 export const GET: RequestHandler = async () => {
-	const file = await backup((await app()).db);
+	const { stream, bytes } = await backup((await app()).db);
 	const day = new Date().toISOString().slice(0, 10);
-	return new Response(new Uint8Array(file), {
+	return new Response(stream, {
 		headers: {
 			'content-type': 'application/vnd.sqlite3',
+			'content-length': String(bytes),
 			'content-disposition': `attachment; filename="stack-tender-${day}.sqlite"`
 		}
 	});

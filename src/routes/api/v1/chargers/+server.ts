@@ -8,5 +8,5 @@ export const GET: RequestHandler = async () => json(await listChargers((await ap
 
 export const POST: RequestHandler = async ({ request }) => {
 	const { db } = await app();
-	return withBody(request, (body) => createCharger(db, body), 201);
+	return withBody(request, (body, id) => createCharger(db, body, id), 201);
 };

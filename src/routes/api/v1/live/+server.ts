@@ -4,7 +4,7 @@ import type { RequestHandler } from './$types';
 
 const KEEP_ALIVE_MS = 15_000;
 
-/** Server-sent events: `values` for each change of a run, `ended` when one ends. */
+/** Server-sent events of the runs that are followed; their kinds are those of `LiveChange`. */
 export const GET: RequestHandler = async () => {
 	await app();
 	let close = () => {};
@@ -13,11 +13,17 @@ export const GET: RequestHandler = async () => {
 			const send = (event: string, data: unknown) =>
 				controller.enqueue(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
 			controller.enqueue(': connected\n\n');
-			const unsubscribe = live.subscribe(({ runId, ended }) => {
-				if (ended) send('ended', { runId });
-				else send('values', live.get(runId));
-			});
-			const alive = setInterval(() => controller.enqueue(': still here\n\n'), KEEP_ALIVE_MS);
+			const unsubscribe = live.subscribe(({ runId, what }) =>
+				send(what, what === 'values' ? live.get(runId) : { runId })
+			);
+			const alive = setInterval(() => {
+				try {
+					controller.enqueue(': still here\n\n');
+				} catch {
+					// Whoever listened is gone without saying so.
+					close();
+				}
+			}, KEEP_ALIVE_MS);
 			close = () => {
 				unsubscribe();
 				clearInterval(alive);

@@ -8,5 +8,5 @@ export const GET: RequestHandler = async () => json(await listPacks((await app()
 
 export const POST: RequestHandler = async ({ request }) => {
 	const { db } = await app();
-	return withBody(request, (body) => createPack(db, body), 201);
+	return withBody(request, (body, id) => createPack(db, body, id), 201);
 };

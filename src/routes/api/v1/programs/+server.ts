@@ -5,5 +5,5 @@ import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ request }) => {
 	const { db } = await app();
-	return withBody(request, (body) => saveProgram(db, body, now()), 201);
+	return withBody(request, (body, id) => saveProgram(db, body, now(), id), 201);
 };

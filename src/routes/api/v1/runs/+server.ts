@@ -3,13 +3,15 @@ import { z } from 'zod';
 import { app } from '$lib/server/app';
 import { answer, now, withBody } from '$lib/server/http';
 import { checked } from '$lib/server/result';
-import { listRuns, startRun } from '$lib/server/services/runs';
+import { RunStatus } from '$core/log/run';
+import { listRuns } from '$lib/server/services/logbook';
+import { startRun } from '$lib/server/services/runs';
 import type { RequestHandler } from './$types';
 
 const Query = z.object({
 	packId: z.string().optional(),
 	chargerId: z.string().optional(),
-	status: z.enum(['running', 'ended']).optional(),
+	status: RunStatus.optional(),
 	limit: z.coerce.number().int().min(1).max(500).default(50),
 	offset: z.coerce.number().int().min(0).default(0)
 });
@@ -20,6 +22,6 @@ export const GET: RequestHandler = async ({ url }) => {
 };
 
 export const POST: RequestHandler = async ({ request }) => {
-	const { db, link } = await app();
-	return withBody(request, (body) => startRun(db, link, body, now()), 201);
+	const bench = await app();
+	return withBody(request, (body, id) => startRun(bench, body, now(), id), 201);
 };

@@ -8,5 +8,5 @@ export const GET: RequestHandler = async () => json(await listSupplies((await ap
 
 export const POST: RequestHandler = async ({ request }) => {
 	const { db } = await app();
-	return withBody(request, (body) => createSupply(db, body), 201);
+	return withBody(request, (body, id) => createSupply(db, body, id), 201);
 };

@@ -2,7 +2,9 @@
 <script lang="ts">
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { cellsLabel } from '$core/pack/pack';
-	import { judgeCharger, suitOf, type Suit } from '$core/program/suits';
+	import { onMount } from 'svelte';
+	import { judgeCharger, type Suit } from '$core/program/suits';
+	import { SuitsClient } from '$lib/ui/suits-client.svelte';
 	import { reachable } from '$lib/ui/reachable';
 
 	let { data } = $props();
@@ -18,11 +20,18 @@
 	});
 	let kind = $state(0);
 	const channelId = $derived(kinds[Math.min(kind, kinds.length - 1)][0]);
-	const suits = $derived(
-		data.packs
-			.map((pack) => suitOf(pack, charger, channelId, data.supply, data.now))
-			.sort((a, b) => (a.shareOf1C ?? -1) - (b.shareOf1C ?? -1))
-	);
+	const client = new SuitsClient();
+	let open = $state(false);
+	onMount(() => {
+		const close = client.open();
+		open = true;
+		return close;
+	});
+	$effect(() => {
+		if (open) client.ask({ packs: data.packs, charger, channelId, supply: data.supply, now: data.now });
+	});
+	const suits = $derived([...client.found].sort((a, b) => (a.shareOf1C ?? -1) - (b.shareOf1C ?? -1)));
+	const judging = $derived(suits.length < data.packs.length);
 	const judgement = $derived(judgeCharger(charger, data.packs));
 	const able = $derived(suits.filter((s) => s.currentA !== null));
 	const hungriest = $derived([...suits].sort((a, b) => b.wattsFor1C - a.wattsFor1C)[0] ?? null);
@@ -49,8 +58,10 @@
 	{:else}
 		<div class="mt-3 grid gap-x-10 gap-y-4 lg:grid-cols-3">
 			<p>
-				<b class="num text-[1.5rem]">{able.length} of {suits.length}</b><br />packs can be charged on it as
-				they are entered
+				<b class="num text-[1.5rem]" class:quiet={judging}>{able.length} of {suits.length}</b><br />packs can
+				be charged on it as they are entered{#if judging}<span class="quiet" role="status"
+						>; judging {data.packs.length} …</span
+					>{/if}
 			</p>
 			<p>
 				{#if hungriest}

@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
-import { asks, type Resolved } from '$core/program/context';
-import type { ProgramSettings } from '$core/program/settings';
-import { leadsInOrder } from '$core/program/connect';
-import { keyInCard } from '$core/program/key-in';
+import { asks, type Resolved } from '$core/request/context';
+import type { ProgramSettings } from '$core/request/settings';
+import { leadsInOrder } from '$core/card/connect';
+import { keyInCard } from '$core/card/key-in';
 import { app } from '$lib/server/app';
 import { getProgram, solveSaved } from '$lib/server/services/programs';
 import type { PageServerLoad } from './$types';

@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { connectSteps } from '$core/program/connect';
+import { connectSteps } from '$core/card/connect';
 import { getProgram, solveSaved } from '$lib/server/services/programs';
 import type { PageServerLoad } from './$types';
 

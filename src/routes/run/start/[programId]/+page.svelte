@@ -6,7 +6,7 @@
 	import { voltsFitCells } from '$core/pack/cell-count';
 	import { cellsLabel } from '$core/pack/pack';
 	import { mayStart, verdictOf } from '$core/program/check';
-	import { doing, inOneLine } from '$core/program/in-words';
+	import { doing, inOneLine } from '$core/request/in-words';
 	import { parseFigure } from '$core/quantity/parse';
 	import { send } from '$lib/ui/api';
 	import StackGlyph from '$lib/ui/StackGlyph.svelte';

@@ -10,9 +10,9 @@ const Speed = z.object({ speed: z.literal([...SPEEDS]) });
 
 /** How fast simulated time passes. */
 export const GET: RequestHandler = async () => {
-	const { link } = await app();
+	const { standIn } = (await app()).links;
 	try {
-		return answer(done({ speed: (await link.hello()).speed }));
+		return answer(done({ speed: (await standIn.hello()).speed }));
 	} catch (error) {
 		if (error instanceof LinkError) return answer(refuse(503, error.message));
 		throw error;
@@ -20,12 +20,12 @@ export const GET: RequestHandler = async () => {
 };
 
 export const PUT: RequestHandler = async ({ request }) => {
-	const { link } = await app();
+	const { standIn } = (await app()).links;
 	return withBody(request, async (body) => {
 		const wanted = checked(Speed, body);
 		if (!wanted.ok) return wanted;
 		try {
-			await link.setSpeed(wanted.value.speed);
+			await standIn.setSpeed(wanted.value.speed);
 			return done(wanted.value);
 		} catch (error) {
 			if (error instanceof LinkError) return refuse(503, error.message);

@@ -1,6 +1,6 @@
 import { json } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { withBody } from '$lib/server/http';
+import { now, withBody } from '$lib/server/http';
 import { addReading, readingsOf } from '$lib/server/services/packs';
 import type { RequestHandler } from './$types';
 
@@ -8,5 +8,5 @@ export const GET: RequestHandler = async ({ params }) => json(await readingsOf((
 
 export const POST: RequestHandler = async ({ params, request }) => {
 	const { db } = await app();
-	return withBody(request, (body) => addReading(db, params.id, body), 201);
+	return withBody(request, (body, id) => addReading(db, params.id, body, now(), id), 201);
 };

@@ -5,6 +5,5 @@ import type { RequestHandler } from './$types';
 
 /** Connects the pack to the simulated charger and answers with what that reads: count and cells. */
 export const POST: RequestHandler = async ({ params }) => {
-	const { db, link } = await app();
-	return answer(await checkOnLink(db, link, params.id, now()));
+	return answer(await checkOnLink(await app(), params.id, now()));
 };

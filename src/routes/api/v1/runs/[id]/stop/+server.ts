@@ -4,6 +4,5 @@ import { stopRun } from '$lib/server/services/runs';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ params }) => {
-	const { db, link } = await app();
-	return answer(await stopRun(db, link, params.id));
+	return answer(await stopRun(await app(), params.id));
 };

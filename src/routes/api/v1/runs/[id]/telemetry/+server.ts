@@ -1,9 +1,9 @@
 import { json } from '@sveltejs/kit';
 import { telemetryCsv } from '$core/formats/telemetry-csv';
-import { thinned } from '$core/log/telemetry';
+import { thinned } from '$core/simulate/telemetry';
 import { app } from '$lib/server/app';
 import { answer } from '$lib/server/http';
-import { getRun } from '$lib/server/services/runs';
+import { getRun } from '$lib/server/services/logbook';
 import { readTelemetry } from '$lib/server/services/telemetry';
 import type { RequestHandler } from './$types';
 

@@ -1,0 +1,63 @@
+/** What hands do before and after a run: look, place, plug, unplug, in the order the person follows, and whose order it is. */
+import type { Practice } from '../practice/practice';
+import { because } from '../practice/schools';
+import type { Resolved } from '../request/context';
+
+export interface HandStep {
+	text: string;
+	/** Whose way it is where practitioners differ; empty where they do not. */
+	why: string;
+}
+
+/** Whether the pack has a balance lead that takes part. */
+const byCell = (r: Resolved): boolean =>
+	r.chemistry.balanceFromCells !== null && r.pack.balanceLead && r.pack.cells > 1;
+
+function plugStep(r: Resolved): HandStep {
+	if (!byCell(r)) return { text: 'Main lead to the pack, red to red.', why: '' };
+	const port = `${r.pack.cells}S port`;
+	const text = {
+		'main lead first': `Main lead to the pack, red to red; then this pack’s balance lead into the ${port}, black pin to the marked end.`,
+		'balance lead first': `This pack’s balance lead into the ${port}, black pin to the marked end; then the main lead to the pack, red to red.`,
+		either: `Main lead to the pack, red to red, and this pack’s balance lead into the ${port}, black pin to the marked end, in either order: their volts agree.`
+	}[r.practice.values.plugOrder];
+	return { text, why: because(r.practice, 'plugOrder') };
+}
+
+const PLACE: Record<Practice['container'], string> = {
+	'vented box': 'Pack in a vented, fire-resistant container, nothing that burns around it',
+	bag: 'Pack in its fire-resistant bag on stone or metal, nothing that burns around it: a bag slows a fire, it does not hold one',
+	bricks: 'Pack between bricks, open above, nothing that burns around or over it',
+	'metal box': 'Pack in a metal box with its lid ajar, so that gas gets out; nothing that burns around it'
+};
+
+function placeStep(r: Resolved): HandStep {
+	const lead = r.chemistry.family === 'lead';
+	const place = lead ? 'The place is aired, no sparks near the battery' : PLACE[r.practice.values.container];
+	return {
+		text: `${place}; the charger’s vents are clear; I stay here.`,
+		why: lead ? '' : because(r.practice, 'container')
+	};
+}
+
+/** The steps before a start, in order. Common practice, no source. */
+export const connectSteps = (r: Resolved): HandStep[] => [
+	{ text: 'The pack is not swollen, dented or hot; its wires and plugs are whole.', why: '' },
+	{ text: 'Supply on, charger on, charge lead in the charger before it touches the pack.', why: '' },
+	plugStep(r),
+	placeStep(r)
+];
+
+/** Main and balance lead in one order or the other: "the main lead, then the balance lead". */
+export function leadsInOrder(r: Resolved, school: 'plugOrder' | 'unplugOrder'): HandStep {
+	const main = 'the main lead';
+	if (!byCell(r)) return { text: main, why: '' };
+	const balance = 'the balance lead';
+	const order = r.practice.values[school];
+	const text = {
+		'main lead first': `${main}, then ${balance}`,
+		'balance lead first': `${balance}, then ${main}`,
+		either: `${main} and ${balance} in either order`
+	}[order];
+	return { text, why: because(r.practice, school) };
+}

@@ -1,0 +1,179 @@
+/** The key-in card: what to press on a charger without a data link, in the order in which that charger asks. */
+import type { Ask } from '../charger/charger';
+import { HELD_SETTINGS, HeldSettingKind, showHeld, type HeldSetting } from '../charger/setting';
+import { heldFor } from '../charger/charger';
+import { storageSoc } from '../forecast/program-legs';
+import { compositionOf, type ProgramStep } from '../program/composition';
+import { asks, heldSetting, type Resolved } from '../request/context';
+import {
+	SETTINGS,
+	settingName,
+	showSetting,
+	type ProgramSettings,
+	type SettingId
+} from '../request/settings';
+import type { Solution } from '../program/solve';
+
+export interface KeyInLine {
+	what: string;
+	value: string;
+	/** Why it must be looked at, e.g. the value the charger holds now. */
+	remark: string;
+}
+
+export interface KeyInCard {
+	/** To change before the program's own screens, because the charger keeps them apart from it. */
+	first: KeyInLine[];
+	/** The program's own screens, in order. */
+	then: KeyInLine[];
+	/** To put back afterwards if other packs need it. */
+	putBack: KeyInLine[];
+	/** Runs one after another, where the charger has no such program of its own; empty when it has. */
+	steps: ProgramStep[];
+	/** What the charger does when nobody presses anything, and what it forgets. */
+	beware: string[];
+}
+
+const SettingIds: ReadonlySet<string> = new Set(Object.keys(SETTINGS));
+
+const SCOPE_WORDS = { charger: 'the whole charger', channel: 'this channel', slot: 'this memory slot' };
+
+/** What a held setting must be for this program; undefined when the program does not mind. */
+function wanted(kind: HeldSettingKind, r: Resolved, settings: ProgramSettings): number | null | undefined {
+	switch (kind) {
+		case 'safetyTimerMin':
+		case 'capacityLimitAh':
+		case 'temperatureLimitDegC':
+			return settings[kind];
+		case 'trickleA':
+			return settings.trickleA;
+		case 'dischargeEndV':
+			return asks(r, 'dischargeEndV') ? (settings.dischargeEndV ?? undefined) : undefined;
+		case 'recoveryTimeMin':
+			return r.task === 'recover' ? (r.chemistry.recovery?.maxMin ?? undefined) : undefined;
+		case 'nominalV':
+			return r.chemistry.voltages.nominalV;
+		default:
+			return undefined;
+	}
+}
+
+/** Who needs a held value as it was: the kept programs of other packs on this charger that were made with it. */
+function whoRelies(held: HeldSetting, r: Resolved): string {
+	const kind = SettingIds.has(held.kind) ? (held.kind as SettingId) : null;
+	const kept = r.around.keptHere.filter((k) => held.scope !== 'channel' || k.channelId === held.channelId);
+	const relying = [
+		...new Set(kept.filter((k) => kind !== null && k.settings[kind] === held.heldValue).map((k) => k.pack))
+	];
+	if (relying.length > 0)
+		return `${relying.join(' and ')} ${relying.length > 1 ? 'rely' : 'relies'} on it, by what is kept`;
+	return kept.length > 0 && kind !== null
+		? 'if other packs rely on it; no kept program does'
+		: 'if other packs rely on it';
+}
+
+function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<string>) {
+	const first: KeyInLine[] = [];
+	const putBack: KeyInLine[] = [];
+	for (const held of heldFor(r.charger, r.channelId)) {
+		// Of several values of one kind, the one that bears on this task.
+		if (heldSetting(r, held.kind) !== held) continue;
+		const value = wanted(held.kind, r, settings);
+		if (value === undefined || held.fixed || asked.has(held.kind) || value === held.heldValue) continue;
+		const what = HELD_SETTINGS[held.kind].label;
+		first.push({
+			what,
+			value: showHeld(held.kind, value),
+			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}`
+		});
+		if (held.scope !== 'slot')
+			putBack.push({ what, value: showHeld(held.kind, held.heldValue), remark: whoRelies(held, r) });
+	}
+	return { first, putBack };
+}
+
+const CAPACITY_REMARK = {
+	'not asked': '',
+	'a title only': 'only a title: it sets nothing',
+	'sets the current': 'sets the current: look at the current again after it'
+};
+
+function askedLine(ask: Ask, r: Resolved, settings: ProgramSettings): KeyInLine | null {
+	if (ask === 'chemistry') return { what: 'Chemistry', value: r.chemistry.name, remark: '' };
+	if (ask === 'task') return { what: 'Program', value: r.taskData.name, remark: '' };
+	if (ask === 'cells')
+		return {
+			what: 'Cells',
+			value: `${settings.cells}S · ${(settings.cells * r.chemistry.voltages.nominalV).toFixed(1)} V nominal`,
+			remark: 'what the charger reads must agree'
+		};
+	if (ask === 'capacity')
+		return {
+			what: 'Capacity',
+			value: `${Math.round(r.pack.capacityAh * 1000)} mAh`,
+			remark: CAPACITY_REMARK[r.charger.capacityKeyed]
+		};
+	return settingLine(ask, r, settings);
+}
+
+function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): KeyInLine | null {
+	const value = settings[id];
+	// Trickle is asked for even where it must never be: then the answer is "off".
+	if (!r.settingIds.includes(id) && id !== 'trickleA') return null;
+	const held = HeldSettingKind.safeParse(id).success ? heldSetting(r, id as HeldSettingKind) : null;
+	const remark =
+		id === 'trickleA' && r.chemistry.rates.trickleMaxC === null
+			? `never on ${r.chemistry.name}`
+			: held && value !== held.heldValue
+				? `holds ${showHeld(held.kind, held.heldValue)}`
+				: '';
+	const inPercent = id === 'endVoltageV' && r.task === 'storage' && r.channel.storageInPercent;
+	return {
+		what: inPercent ? 'Storage' : settingName(id, r.task),
+		value: inPercent ? `${Math.round(100 * storageSoc(r, settings.endVoltageV))} %` : showSetting(id, value),
+		remark
+	};
+}
+
+const SAME_FOR_ALL: ReadonlySet<Ask> = new Set<Ask>([
+	'chemistry',
+	'capacity',
+	'cells',
+	'safetyTimerMin',
+	'capacityLimitAh',
+	'temperatureLimitDegC'
+]);
+
+function bewareOf(r: Resolved): string[] {
+	const out: string[] = [];
+	if (r.charger.atCheck === 'starts by itself')
+		out.push('It starts by itself a few seconds after the cell check: have the leads right before.');
+	if (r.charger.atCheck === 'cancels by itself')
+		out.push('It cancels if nobody confirms at the cell check: stay with it.');
+	if (r.charger.forgetsAtRestart)
+		out.push('It forgets what was keyed when it loses power: look at every line again after a restart.');
+	if (r.taskData.skips) out.push(r.taskData.skips);
+	return out;
+}
+
+/** Writes the card for a solved program. */
+export function keyInCard(solution: Solution): KeyInCard {
+	const { resolved: r, settings } = solution;
+	const asked = new Set<string>(r.charger.asks);
+	const steps = r.channel.tasks.includes(r.task) ? [] : compositionOf(r, settings);
+	// In steps each has its own program and figures; what is the same for all of them is asked as usual.
+	const askedFor = steps.length ? r.charger.asks.filter((ask) => SAME_FOR_ALL.has(ask)) : r.charger.asks;
+	const then = askedFor
+		.map((ask) => askedLine(ask, r, settings))
+		.filter((line): line is KeyInLine => line !== null);
+	if (r.channel.asksTrickle && !asked.has('trickleA')) {
+		const line = settingLine('trickleA', r, settings);
+		if (line) then.push(line);
+	}
+	return {
+		...heldLines(r, settings, asked),
+		then,
+		steps,
+		beware: bewareOf(r)
+	};
+}

@@ -1,0 +1,26 @@
+import { HELD_SETTINGS, showHeld } from '../../../charger/setting';
+import { heldSetting } from '../../../request/context';
+import { PRACTICE, type Rule } from '../../rule';
+
+export const heldValueDiffers: Rule = {
+	id: 'held-value-differs',
+	title: 'Charger holds a looser value than the program wants',
+	severity: 'note',
+	protects: 'result',
+	source: PRACTICE,
+	check({ r, settings }) {
+		const looser = (['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'] as const)
+			.map((kind) => ({ kind, held: heldSetting(r, kind), wanted: settings[kind] }))
+			.filter(
+				({ held, wanted }) => held && wanted !== null && (held.heldValue === null || held.heldValue > wanted)
+			);
+		if (looser.length === 0) return null;
+		const parts = looser.map(
+			({ kind, held, wanted }) =>
+				`${HELD_SETTINGS[kind].label.toLowerCase()} ${showHeld(kind, held!.heldValue)} (wanted ${showHeld(kind, wanted)})`
+		);
+		return {
+			sentence: `${r.charger.name} holds ${parts.join(', ')}; key the program's values before the start.`
+		};
+	}
+};

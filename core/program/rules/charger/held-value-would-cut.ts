@@ -1,0 +1,42 @@
+import { showHeld } from '../../../charger/setting';
+import { heldSetting } from '../../../request/context';
+import { limitIsProgram, neededAh } from '../../needs';
+import { PRACTICE, type Rule } from '../../rule';
+
+export const heldValueWouldCut: Rule = {
+	id: 'held-value-would-cut',
+	title: 'Charger still holds a value that would cut this charge short',
+	severity: 'check',
+	protects: 'result',
+	source: PRACTICE,
+	check({ r, settings, forecast }) {
+		if (!forecast) return null;
+		const need = {
+			safetyTimerMin: r.taskData.limitsAreProgram ? 0 : forecast.legMin.p99,
+			capacityLimitAh: limitIsProgram(r, settings) ? 0 : neededAh(r, forecast)
+		};
+		const wrong = (['capacityLimitAh', 'safetyTimerMin'] as const)
+			.map((kind) => ({ kind, held: heldSetting(r, kind), wanted: settings[kind] }))
+			.filter(
+				({ kind, held, wanted }) =>
+					held?.heldValue != null && held.heldValue < need[kind] && held.heldValue !== wanted
+			);
+		if (wrong.length === 0) return null;
+		const parts = wrong.map(
+			({ kind, held, wanted }) =>
+				`${kind === 'safetyTimerMin' ? 'timer' : 'capacity limit'} at ${showHeld(kind, held!.heldValue)}, this program ${wanted === null ? 'wants it off' : `needs ${showHeld(kind, wanted)}`}`
+		);
+		const first = wrong[0];
+		return {
+			sentence: `${r.charger.name} holds its ${parts.join(' and its ')}: change it before the start or the run ends early.`,
+			fix: {
+				label: `Mark ${showHeld(first.kind, first.wanted)} as keyed`,
+				kind: 'hold',
+				setting: first.kind,
+				channelId: first.held!.channelId,
+				task: first.held!.task,
+				value: first.wanted
+			}
+		};
+	}
+};

@@ -1,0 +1,30 @@
+import { heldSetting } from '../../../request/context';
+import { PRACTICE, type Rule } from '../../rule';
+
+export const nominalFamilyWrong: Rule = {
+	id: 'nominal-family-wrong',
+	title: 'Nominal-voltage family set wrong',
+	severity: 'check',
+	protects: 'person',
+	fire: true,
+	source: PRACTICE,
+	check({ r }) {
+		const held = heldSetting(r, 'nominalV');
+		if (!held || held.heldValue === null || r.chemistry.family !== 'lithium') return null;
+		const own = r.chemistry.voltages.nominalV;
+		if (Math.abs(held.heldValue - own) < 0.01) return null;
+		const higher = held.heldValue > own;
+		return {
+			severity: higher ? 'stop' : 'check',
+			sentence: `${r.charger.name} is set to the ${held.heldValue.toFixed(1)} V family and ${r.chemistry.name} is ${own.toFixed(1)} V: it would ${higher ? 'overcharge the pack' : 'leave it part full and may count its cells wrong'}.`,
+			fix: {
+				label: `Mark ${own.toFixed(1)} V as keyed`,
+				kind: 'hold',
+				setting: 'nominalV',
+				channelId: held.channelId,
+				task: held.task,
+				value: own
+			}
+		};
+	}
+};

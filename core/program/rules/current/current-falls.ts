@@ -1,0 +1,20 @@
+import { limitsAt } from '../../../charger/envelope';
+import { amps, text } from '../../../quantity/format';
+import { PRACTICE, type Rule } from '../../rule';
+
+export const currentFalls: Rule = {
+	id: 'current-falls',
+	title: 'The charger cannot hold this current',
+	severity: 'note',
+	protects: 'result',
+	when: 'charging',
+	source: PRACTICE,
+	check({ r, settings }) {
+		const fullV = r.pack.cells * settings.endVoltageV;
+		const limit = limitsAt(r.envelope, fullV).find((l) => l.side === 'charger');
+		if (!limit || limit.id === 'channel current' || settings.currentA <= limit.currentA + 1e-9) return null;
+		return {
+			sentence: `Current will fall to ${text(amps(limit.currentA))} as the pack fills (${limit.label}). That is the limit at work, not a fault.`
+		};
+	}
+};

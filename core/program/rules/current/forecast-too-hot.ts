@@ -1,0 +1,29 @@
+import { degrees, text } from '../../../quantity/format';
+import { PRACTICE, type Rule } from '../../rule';
+
+/** Rise over the air at up to 1C that already means something is wrong, K. */
+const ALARM_RISE_K = 10;
+
+export const forecastTooHot: Rule = {
+	id: 'forecast-too-hot',
+	title: 'Forecast reaches the temperature limit',
+	severity: 'check',
+	protects: 'pack',
+	source: PRACTICE,
+	check({ r, settings, forecast }) {
+		if (!forecast) return null;
+		const { tripDegC } = r.chemistry.temperatures;
+		const { median, p95 } = forecast.peakTemperatureDegC;
+		const rate = settings.currentA / r.pack.capacityAh;
+		if (p95 >= tripDegC)
+			return {
+				sentence: `The pack may reach ${text(degrees(p95))} by the end, at or above the ${text(degrees(tripDegC))} at which the run stops: lower the current or cool the place.`
+			};
+		if (r.chemistry.family !== 'lithium') return null;
+		if (rate <= 1 && median - r.ambientDegC > ALARM_RISE_K && median > r.packDegC)
+			return {
+				sentence: `A rise to ${text(degrees(median))} in ${text(degrees(r.ambientDegC))} air at ${rate.toFixed(1)}C is more than a healthy pack shows.`
+			};
+		return null;
+	}
+};

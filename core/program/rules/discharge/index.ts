@@ -1,0 +1,21 @@
+/** Taking charge out, and cycles: one rule a file. */
+import type { Rule } from '../../rule';
+import { cannotDischarge } from './cannot-discharge';
+import { cycleRestShort } from './cycle-rest-short';
+import { cycleWears } from './cycle-wears';
+import { dischargeAboveChannel } from './discharge-above-channel';
+import { dischargeBelowFloor } from './discharge-below-floor';
+import { dischargeFewWatts } from './discharge-few-watts';
+import { dischargeTooFast } from './discharge-too-fast';
+import { endsEmpty } from './ends-empty';
+
+export const dischargeRules: readonly Rule[] = [
+	cannotDischarge,
+	cycleRestShort,
+	cycleWears,
+	dischargeAboveChannel,
+	dischargeBelowFloor,
+	dischargeFewWatts,
+	dischargeTooFast,
+	endsEmpty
+];

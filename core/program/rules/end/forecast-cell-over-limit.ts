@@ -1,0 +1,29 @@
+import type { Rule } from '../../rule';
+
+export const forecastCellOverLimit: Rule = {
+	id: 'forecast-cell-over-limit',
+	title: 'A cell would pass its limit',
+	severity: 'stop',
+	protects: 'person',
+	when: 'charging',
+	fire: true,
+	source:
+		'IEC 62133-2 upper limit charging voltage, from memory; the forecast is this program’s own simulation.',
+	check({ r, settings, forecast }) {
+		if (!forecast) return null;
+		const { cellMaxV } = r.chemistry.voltages;
+		const reach = forecast.highestCellV.p99;
+		if (reach <= cellMaxV + 1e-6) return null;
+		const blind = settings.balance ? '' : ' The charger sees only the sum: use the balance lead.';
+		return {
+			sentence: `In the forecast the highest cell reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.${blind}`,
+			fix:
+				!settings.balance &&
+				r.channel.balancePortCells >= r.pack.cells &&
+				r.pack.balanceLead &&
+				r.pack.cells > 1
+					? { label: 'Turn balance on', kind: 'set', set: { balance: true } }
+					: undefined
+		};
+	}
+};

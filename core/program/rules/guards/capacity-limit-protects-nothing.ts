@@ -1,0 +1,52 @@
+import { milliampHours, text } from '../../../quantity/format';
+import { heldSetting } from '../../../request/context';
+import { guardSchool } from '../../guard-school';
+import { limitIsProgram } from '../../needs';
+import { PRACTICE, type Fix, type Rule } from '../../rule';
+
+/** A lithium pack never takes this much more than its capacity, so a higher limit guards nothing. */
+const USELESS_SHARE = 1.3;
+
+export const capacityLimitProtectsNothing: Rule = {
+	id: 'capacity-limit-protects-nothing',
+	title: 'Capacity limit protects nothing',
+	severity: 'check',
+	protects: 'person',
+	source: PRACTICE,
+	check(input) {
+		const { r, settings, solved, forecast } = input;
+		const held = heldSetting(r, 'capacityLimitAh');
+		if (!held) return null;
+		const limit = settings.capacityLimitAh;
+		const school = guardSchool(input, 'capacityLimitAh');
+		const own: Fix | undefined =
+			solved.capacityLimitAh === null || solved.capacityLimitAh === limit
+				? undefined
+				: {
+						label: `Set ${text(milliampHours(solved.capacityLimitAh))}`,
+						kind: 'set',
+						set: { capacityLimitAh: solved.capacityLimitAh }
+					};
+		const fix = school?.fix ?? own;
+		const by = school?.by ?? '';
+		if (limit === null && r.chemistry.family === 'lithium' && limitIsProgram(r, settings))
+			return {
+				severity: 'stop',
+				sentence: `The capacity limit is what ends this run, and it is off: nothing else would, before the pack is ${r.task === 'recover' ? 'pushed too far' : 'full or empty'}.`,
+				fix
+			};
+		if (limit === null)
+			return { sentence: `The capacity limit is off${by}: a charger that misses full would go on.`, fix };
+		// A coarse step may force the limit up; one step above what is needed is never reproached.
+		const most = Math.max(
+			USELESS_SHARE * r.pack.capacityAh,
+			(forecast?.chargeAh.p99 ?? 0) + held.step,
+			held.min
+		);
+		if (limit <= most) return null;
+		return {
+			sentence: `${text(milliampHours(limit))}${by}${by && ','} is more than a ${text(milliampHours(r.pack.capacityAh))} pack can ever take: the limit would not act.`,
+			fix
+		};
+	}
+};

@@ -1,0 +1,22 @@
+import { milliampHours, text } from '../../../quantity/format';
+import { PRACTICE, type Rule } from '../../rule';
+
+/** Shares of the label at which a pack is called worn, and is retired (common practice, no source). */
+const WORN = 0.8;
+const RETIRE = 0.6;
+
+export const capacityWorn: Rule = {
+	id: 'capacity-worn',
+	title: 'Pack has lost capacity',
+	severity: 'note',
+	protects: 'pack',
+	source: PRACTICE,
+	check({ r }) {
+		const measured = r.pack.measuredCapacityAh;
+		if (measured === null || measured >= WORN * r.pack.capacityAh) return null;
+		return {
+			severity: measured < RETIRE * r.pack.capacityAh ? 'check' : 'note',
+			sentence: `It held ${text(milliampHours(measured))} of ${text(milliampHours(r.pack.capacityAh))} when last measured: rates count from the label, so it is charged harder than it looks. Near ${Math.round(100 * RETIRE)} % it is retired.`
+		};
+	}
+};

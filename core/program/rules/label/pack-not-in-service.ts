@@ -1,0 +1,14 @@
+import { PRACTICE, type Rule } from '../../rule';
+
+export const packNotInService: Rule = {
+	id: 'pack-not-in-service',
+	title: 'Pack is not in service',
+	severity: 'stop',
+	protects: 'person',
+	fire: true,
+	source: PRACTICE,
+	check({ r }) {
+		if (r.pack.condition === 'in service') return null;
+		return { sentence: `${r.pack.name} is marked ${r.pack.condition}: do not charge it.` };
+	}
+};

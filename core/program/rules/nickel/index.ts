@@ -1,0 +1,21 @@
+/** Nickel: one rule a file. */
+import type { Rule } from '../../rule';
+import { deltaVFalsePeak } from './delta-v-false-peak';
+import { deltaVOutOfRange } from './delta-v-out-of-range';
+import { nickelCellReversed } from './nickel-cell-reversed';
+import { nickelHighVolts } from './nickel-high-volts';
+import { nickelRestart } from './nickel-restart';
+import { slowNickelOnDip } from './slow-nickel-on-dip';
+import { trickleNever } from './trickle-never';
+import { trickleTooMuch } from './trickle-too-much';
+
+export const nickelRules: readonly Rule[] = [
+	deltaVFalsePeak,
+	deltaVOutOfRange,
+	nickelCellReversed,
+	nickelHighVolts,
+	nickelRestart,
+	slowNickelOnDip,
+	trickleNever,
+	trickleTooMuch
+];

@@ -1,0 +1,32 @@
+import { ceilToStep } from '../../../quantity/step';
+import { amps, cRate, text } from '../../../quantity/format';
+import { PRACTICE, type Rule } from '../../rule';
+
+export const slowNickelOnDip: Rule = {
+	id: 'slow-nickel-on-dip',
+	title: 'Slow nickel charge relies on the dip',
+	severity: 'check',
+	protects: 'pack',
+	when: 'charging',
+	source: PRACTICE,
+	check({ r, settings }) {
+		const end = r.chemistry.endOfCharge;
+		if (end.kind !== 'dip') return null;
+		const rateC = settings.currentA / r.pack.capacityAh;
+		if (rateC >= end.weakBelowC - 1e-9) return null;
+		if (rateC >= end.unreliableBelowC - 1e-9)
+			return {
+				sentence: `At ${cRate(rateC)} the dip of ${r.chemistry.name} is weak and may be missed: ${cRate(end.weakBelowC)} or more, or rely on the capacity limit.`,
+				fix: {
+					label: `Set ${text(amps(ceilToStep(end.weakBelowC * r.pack.capacityAh, r.channel.currentStepA)))}`,
+					kind: 'set',
+					set: { currentA: ceilToStep(end.weakBelowC * r.pack.capacityAh, r.channel.currentStepA) }
+				}
+			};
+		if (settings.safetyTimerMin !== null || settings.capacityLimitAh !== null) return null;
+		return {
+			severity: 'stop',
+			sentence: `At ${cRate(rateC)} ${r.chemistry.name} shows no dip to end on, and neither timer nor capacity limit is on: the charge would never end.`
+		};
+	}
+};

@@ -1,0 +1,18 @@
+import { readBeforeRun } from '../../../pack/known-charge';
+import { PRACTICE, type Rule } from '../../rule';
+
+export const readingBeforeRun: Rule = {
+	id: 'reading-before-run',
+	title: 'The reading is from before the last run',
+	severity: 'check',
+	protects: 'pack',
+	source: PRACTICE,
+	check({ r }) {
+		if (!readBeforeRun(r.reading, r.around.lastRun)) return null;
+		return {
+			sentence:
+				'The last reading is from before the last run: measure again, so that a cell that went high or low in it is seen.',
+			fix: { label: 'Take a reading', kind: 'go', to: 'read pack' }
+		};
+	}
+};

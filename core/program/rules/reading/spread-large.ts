@@ -1,0 +1,31 @@
+import { spreadV } from '../../../pack/reading';
+import { millivolts, text } from '../../../quantity/format';
+import { PRACTICE, type Rule } from '../../rule';
+
+/** Spread at rest that deserves a look, V. */
+const LOOK_V = 0.05;
+/** Spread that is not balanced away but investigated, V. */
+const INVESTIGATE_V = 0.3;
+
+export const spreadLarge: Rule = {
+	id: 'spread-large',
+	title: 'Cells far apart',
+	severity: 'check',
+	protects: 'pack',
+	source: PRACTICE,
+	check({ r, settings }) {
+		const spread = r.reading ? spreadV(r.reading) : null;
+		if (spread === null || spread <= LOOK_V) return null;
+		const cells = r.reading!.cellVoltagesV!;
+		const low = cells.indexOf(Math.min(...cells)) + 1;
+		if (spread > INVESTIGATE_V)
+			return {
+				severity: 'stop',
+				sentence: `Cells are ${text(millivolts(spread))} apart, cell ${low} lowest: a cell may be failing. Measure again and find out why before charging.`,
+				fix: { label: 'Take a reading', kind: 'go', to: 'read pack' }
+			};
+		return {
+			sentence: `Cells are ${text(millivolts(spread))} apart, cell ${low} lowest: ${settings.balance ? 'balancing will take longer; watch that cell' : 'charge with balance on'}.`
+		};
+	}
+};

@@ -1,0 +1,28 @@
+import { packVoltage } from '../../../pack/reading';
+import { text, volts } from '../../../quantity/format';
+import { PRACTICE, type Rule } from '../../rule';
+
+/** Within this of the target a pack is left alone, V per cell (common practice, no source). */
+const NEAR_V = 0.02;
+
+export const storageReached: Rule = {
+	id: 'storage-reached',
+	title: 'Pack is at storage already',
+	severity: 'note',
+	protects: 'result',
+	source: PRACTICE,
+	check({ r, settings }) {
+		if (
+			r.task !== 'storage' ||
+			!r.reading ||
+			r.reading.state !== 'rest' ||
+			r.chemistry.storage.kind !== 'volts'
+		)
+			return null;
+		const perCell = packVoltage(r.reading) / r.pack.cells;
+		if (Math.abs(perCell - settings.endVoltageV) > NEAR_V) return null;
+		return {
+			sentence: `It rests at ${text(volts(perCell))} per cell, and storage is ${text(volts(settings.endVoltageV))}: nothing needs doing.`
+		};
+	}
+};

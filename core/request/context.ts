@@ -1,0 +1,161 @@
+/** Everything a program depends on: this pack, on this channel, from this supply, for this purpose, now. */
+import { chemistryOf } from '../chemistry/catalogue';
+import type { Chemistry } from '../chemistry/chemistry';
+import { heldOf, type Channel, type Charger } from '../charger/charger';
+import type { EnvelopeInput, PackRate } from '../charger/envelope';
+import type { HeldSetting, HeldSettingKind } from '../charger/setting';
+import type { Supply } from '../charger/supply';
+import { estimateCharge, type ChargeState } from '../pack/charge-state';
+import { knownCharge, readBeforeRun } from '../pack/known-charge';
+import type { Pack } from '../pack/pack';
+import type { ReadingInput } from '../pack/reading';
+import { cRate } from '../quantity/format';
+import { resolvePractice, whose, type ResolvedPractice } from '../practice/practice';
+import { leadFor } from '../charger/inventory';
+import type { SettingId } from './settings';
+import { ALONE, type Surroundings } from './surroundings';
+import { taskOf, type Purpose, type Task, type TaskId } from './task';
+
+export interface ProgramContext {
+	pack: Pack;
+	reading: ReadingInput | null;
+	charger: Charger;
+	channelId: string;
+	supply: Supply | null;
+	/** Output power that the charger's other channels use now, W. */
+	othersOutputW: number;
+	ambientDegC: number;
+	/** The present moment, ISO 8601; core has no clock. */
+	now: string;
+	task: TaskId;
+	purpose: Purpose;
+	/** The rest of the bench and the pack's past; what is absent is taken as nothing. */
+	around?: Partial<Surroundings>;
+}
+
+/** The context with its references followed. */
+export interface Resolved extends Omit<ProgramContext, 'around'> {
+	chemistry: Chemistry;
+	channel: Channel;
+	taskData: Task;
+	chargeState: ChargeState;
+	/** Temperature to compute with, °C: the pack's, or the air's when the pack was not measured. */
+	packDegC: number;
+	envelope: EnvelopeInput;
+	around: Surroundings;
+	practice: ResolvedPractice;
+	/** The settings that this task has for this pack on this channel. */
+	settingIds: readonly SettingId[];
+}
+
+/**
+ * The most a pack whose label says no rate is charged at, 1/h: the chemistry's own figure, or what the person follows instead
+ * for lithium. `guessed` when it is above what the chemistry bears without harm.
+ */
+export function unlabelledRate(
+	chemistry: Chemistry,
+	practice: ResolvedPractice
+): { rateC: number; guessed: boolean } {
+	const own = practice.values.noLabelC;
+	if (own === null || chemistry.family !== 'lithium')
+		return { rateC: chemistry.rates.noLabelC, guessed: false };
+	return { rateC: own, guessed: true };
+}
+
+/** The rates that bear on this pack for this purpose, each with its reason. */
+export function packRates(
+	chemistry: Chemistry,
+	pack: Pick<Pack, 'labelChargeRateC'>,
+	purpose: Purpose,
+	packDegC: number,
+	practice: ResolvedPractice = resolvePractice()
+): PackRate[] {
+	const { rates: r, temperatures: t } = chemistry;
+	const label = pack.labelChargeRateC;
+	const rates: PackRate[] = [];
+	if (label === null) {
+		const { rateC, guessed } = unlabelledRate(chemistry, practice);
+		const by = guessed ? ` by ${whose(practice, 'noLabelC')}` : '';
+		rates.push({ id: 'label rate', label: `no rate on the label, so ${cRate(rateC)}${by}`, rateC });
+	} else rates.push({ id: 'label rate', label: `pack label, ${cRate(label)}`, rateC: label });
+	// The person's own ceiling is about lithium packs; the other chemistries keep theirs.
+	const raised = chemistry.family === 'lithium' && practice.from.hurryMaxC !== 'default';
+	const hurryC = raised ? practice.values.hurryMaxC : r.hurryMaxC;
+	const wanted = { gentle: r.gentleC, standard: r.standardC, hurry: hurryC }[purpose];
+	rates.push({
+		id: 'purpose rate',
+		label:
+			purpose === 'hurry'
+				? `hurry, at most ${cRate(wanted)}${raised ? ` by ${whose(practice, 'hurryMaxC')}` : ''}`
+				: `${purpose}, ${cRate(wanted)}`,
+		rateC: wanted
+	});
+	if (packDegC < t.coldDegC)
+		rates.push({ id: 'cold rate', label: `cold pack, ${cRate(t.coldRateC)}`, rateC: t.coldRateC });
+	return rates;
+}
+
+/** Follows the references of a context. The channel must belong to the charger; a miss is a bug and throws. */
+export function resolve(context: ProgramContext): Resolved {
+	const { pack, charger, reading, purpose, ambientDegC } = context;
+	const chemistry = chemistryOf(pack.chemistry);
+	const channel = charger.channels.find((c) => c.id === context.channelId);
+	if (!channel) throw new Error(`charger ${charger.id} has no channel ${context.channelId}`);
+	const packDegC = reading?.temperatureDegC ?? ambientDegC;
+	const around = { ...ALONE, ...context.around };
+	const practice = resolvePractice(around.practice.person, pack.practice, around.practice.program);
+	const taskData = taskOf(context.task);
+	const lead = around.inventory ? leadFor(around.inventory, pack) : null;
+	return {
+		...context,
+		around,
+		practice,
+		chemistry,
+		channel,
+		taskData,
+		chargeState: estimateCharge(
+			chemistry,
+			pack.cells,
+			readBeforeRun(reading, around.lastRun) ? null : reading,
+			knownCharge(chemistry, reading, around.lastRun, context.now)
+		),
+		packDegC,
+		settingIds: settingsFor(taskData, chemistry, pack, channel),
+		envelope: {
+			pack,
+			charger,
+			channel,
+			supply: context.supply,
+			othersOutputW: context.othersOutputW,
+			othersOnSupplyW: around.othersOnSupplyW,
+			connectors: around.inventory?.connectors,
+			lead: lead && { name: lead.name, currentA: lead.currentA },
+			packRates: packRates(chemistry, pack, purpose, packDegC, practice)
+		}
+	};
+}
+
+/** The settings of a task, less those that this chemistry, pack or channel has no use for. */
+function settingsFor(task: Task, chemistry: Chemistry, pack: Pack, channel: Channel): SettingId[] {
+	const dip = chemistry.endOfCharge.kind === 'dip';
+	const byCharge = task.id === 'storage' && chemistry.storage.kind === 'charge';
+	const useless: Partial<Record<SettingId, boolean>> = {
+		deltaV: !dip,
+		trickleA: !dip && !channel.asksTrickle,
+		endVoltageV: dip || byCharge,
+		balance: chemistry.balanceFromCells === null,
+		dischargeA: task.id === 'storage' && channel.dischargeCurrentA === 0
+	};
+	return task.settings.filter((id) => !useless[id]);
+}
+
+/** Whether this program has the setting. */
+export const asks = (r: Pick<Resolved, 'settingIds'>, id: SettingId): boolean => r.settingIds.includes(id);
+
+/** The held setting of this kind that bears on the program's channel, or null when the charger has none. */
+export function heldSetting(
+	r: Pick<Resolved, 'charger' | 'channelId' | 'task'>,
+	kind: HeldSettingKind
+): HeldSetting | null {
+	return heldOf(r.charger, r.channelId, kind, r.task);
+}

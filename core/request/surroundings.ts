@@ -1,0 +1,44 @@
+/** What goes on around a program: the rest of the bench, and the pack's past. Everything has a neutral default. */
+import type { Inventory } from '../charger/inventory';
+import type { LastRun } from '../pack/known-charge';
+import type { PracticeLayer } from '../practice/practice';
+import type { ProgramSettings } from './settings';
+
+export interface Surroundings {
+	/** What the person and this one program follow; the pack's own practice is part of the pack. */
+	practice: { person: PracticeLayer; program: PracticeLayer };
+	/** The person's own lists; null when none is kept. */
+	inventory: Inventory | null;
+	/** Input power that other chargers draw now from the supply of this one, W. */
+	othersOnSupplyW: number;
+	/** Other chargers that hang on the same supply, breaker or socket, by name. */
+	sameSupply: readonly string[];
+	/** The most these could draw together with this charger, W. */
+	sameSupplyMostW: number;
+	/** Charges since the last one that balanced; null when nothing is known. */
+	chargesSinceBalance: number | null;
+	/** The pack's last run that ended; null when there was none. */
+	lastRun: LastRun | null;
+	/** Balance boards that other runs use now. */
+	boardsInUse: number;
+	/** What the most demanding pack of this channel needs, where the person sets the guards once for all; null otherwise. */
+	largest: Record<'safetyTimerMin' | 'capacityLimitAh', { value: number; pack: string } | null> | null;
+	/** Programs kept for other packs on this charger. */
+	keptHere: readonly { pack: string; channelId: string; settings: ProgramSettings }[];
+	/** What each memory slot of the charger holds. */
+	slots: readonly { slot: number; title: string }[];
+}
+
+export const ALONE: Surroundings = {
+	practice: { person: {}, program: {} },
+	inventory: null,
+	othersOnSupplyW: 0,
+	sameSupply: [],
+	sameSupplyMostW: 0,
+	chargesSinceBalance: null,
+	lastRun: null,
+	boardsInUse: 0,
+	largest: null,
+	keptHere: [],
+	slots: []
+};

@@ -1,0 +1,148 @@
+/** Joining in parallel: first current and settling against closed forms; every finding with its case and near miss. */
+import assert from 'node:assert/strict';
+import { describe, test } from 'node:test';
+import { aPack, aReading, NOW } from '../../../tests/support/bench-chargers';
+import { leadPack, nimhPack } from '../../../tests/support/rule-cases';
+import { chemistryOf } from '../../chemistry/catalogue';
+import { socAt } from '../../chemistry/curve';
+import type { Pack } from '../../pack/pack';
+import { resolvePractice, type PracticeLayer } from '../../practice/practice';
+import type { ReadingInput } from '../../pack/reading';
+import { mayJoin } from './may-join';
+import { meetAtNode, meetingOf } from './meeting';
+
+const ohms = (...values: number[]): Partial<ReadingInput> => ({ cellResistancesOhm: values });
+const one = (v: number, r: number, capacityAh = 2) => ({
+	pack: aPack({ cells: 1, capacityAh, name: `${v} V` }),
+	reading: aReading([v], ohms(r))
+});
+
+test('two packs: the first current is ΔV / (r1 + r2), out of the higher, into the lower', () => {
+	const [low, high] = meetAtNode([3.7, 3.8], [0.006, 0.004]);
+	assert.ok(Math.abs(low - 0.1 / 0.01) < 1e-9);
+	assert.ok(Math.abs(low + high) < 1e-9);
+});
+
+test('three packs: what flows out of some flows into the others, and equal volts move nothing', () => {
+	const flows = meetAtNode([3.7, 3.8, 3.75], [0.006, 0.004, 0.005]);
+	assert.ok(Math.abs(flows.reduce((a, b) => a + b, 0)) < 1e-9);
+	assert.ok(meetAtNode([3.8, 3.8, 3.8], [0.006, 0.004, 0.005]).every((i) => Math.abs(i) < 1e-9));
+});
+
+test('they settle where the charge they hold, shared by capacity, puts them', () => {
+	const members = [one(3.7, 0.01, 1), one(3.85, 0.01, 3)];
+	const { positions, movedAh } = meetingOf(members);
+	const { curve } = chemistryOf('lipo');
+	const expected = (socAt(curve, 3.7) * 1 + socAt(curve, 3.85) * 3) / 4;
+	assert.ok(Math.abs(socAt(curve, positions[0].settledV) - expected) < 1e-6);
+	assert.ok(movedAh[0] > 0 && Math.abs(movedAh[0] + movedAh[1]) < 1e-9);
+	assert.ok(Math.abs(movedAh[0] - (expected - socAt(curve, 3.7))) < 1e-9);
+});
+
+test('a tenth of a volt can be several C on a large pack of low resistance', () => {
+	// Two packs of 5 Ah and 2 mΩ a cell: 0.1 V / 4 mΩ = 25 A = 5C.
+	const { peakC } = meetingOf([one(3.7, 0.002, 5), one(3.8, 0.002, 5)]);
+	assert.ok(Math.abs(peakC - 5) < 1e-9);
+});
+
+test('every cell position is compared, not only the sums', () => {
+	const pair = [
+		{ pack: aPack({ cells: 2, name: 'even' }), reading: aReading([3.8, 3.8], ohms(0.01, 0.01)) },
+		{ pack: aPack({ cells: 2, name: 'odd' }), reading: aReading([3.9, 3.7], ohms(0.01, 0.01)) }
+	];
+	const { positions, mainA, peakC } = meetingOf(pair);
+	assert.ok(
+		mainA.every((i) => Math.abs(i) < 1e-9),
+		'the sums agree'
+	);
+	assert.ok(Math.abs(positions[0].firstA[0] - 5) < 1e-9);
+	assert.ok(Math.abs(positions[1].firstA[0] + 5) < 1e-9);
+	assert.ok(Math.abs(peakC - 5 / 2.6) < 1e-9);
+});
+
+describe('may they be joined', () => {
+	const two = (change: Record<string, unknown> = {}) => [
+		aPack({ id: 'a', name: 'A' }),
+		aPack({ id: 'b', name: 'B', ...change })
+	];
+	const fresh = (volts: number[], change: Partial<ReadingInput> = {}) =>
+		aReading(volts, { cellResistancesOhm: volts.map(() => 0.03), ...change });
+	const judge = (packs: Pack[], readings: (ReadingInput | null)[], person: PracticeLayer = {}) =>
+		mayJoin(
+			packs.map((pack, k) => ({ pack, reading: readings[k] })),
+			resolvePractice(person),
+			NOW
+		);
+	const even = (n = 3, v = 3.8) => fresh(Array.from({ length: n }, () => v));
+	const says = (result: ReturnType<typeof judge>, rule: string) =>
+		result.findings.find((f) => f.rule === rule)?.sentence ?? '';
+
+	test('two of a kind at the same volts may', () => {
+		const result = judge(two(), [even(), even()]);
+		assert.deepEqual(result.findings, []);
+		assert.equal(result.may, true);
+	});
+
+	test('never, by the person; nickel and lead, never by anybody', () => {
+		assert.match(says(judge(two(), [even(), even()], { parallel: 'never' }), 'join-never'), /your practice/);
+		const nickel = [nimhPack({ name: 'N1' }), nimhPack({ name: 'N2' })];
+		const packV = aReading([], { cellVoltagesV: null, packVoltageV: 7.8 });
+		assert.ok(says(judge(nickel, [packV, packV]), 'join-chemistry-never'));
+		const lead = [leadPack({ name: 'L1' }), leadPack({ name: 'L2' })];
+		assert.equal(judge(lead, [packV, packV]).may, false);
+	});
+
+	test('chemistry, cells, condition and, where asked, make-up must be alike', () => {
+		assert.ok(says(judge(two({ chemistry: 'lihv' }), [even(), even()]), 'join-chemistries-differ'));
+		assert.ok(says(judge(two({ cells: 4 }), [even(), even(4)]), 'join-cells-differ'));
+		assert.ok(says(judge(two({ condition: 'quarantine' }), [even(), even()]), 'join-out-of-service'));
+		const unlike = two({ capacityAh: 3, measuredCapacityAh: 3 });
+		assert.ok(says(judge(unlike, [even(), even()], { parallel: 'same model only' }), 'join-models-differ'));
+		assert.equal(judge(unlike, [even(), even()]).may, true);
+		assert.ok(says(judge(two({ balanceLead: false }), [even(), even()]), 'join-no-balance-lead'));
+	});
+
+	test('every pack is read, cell by cell, at rest, just now', () => {
+		assert.ok(says(judge(two(), [even(), null]), 'join-not-read'));
+		const sum = aReading([], { cellVoltagesV: null, packVoltageV: 11.4 });
+		assert.ok(says(judge(two(), [even(), sum]), 'join-cells-not-read'));
+		const old = fresh([3.8, 3.8, 3.8], { takenAt: '2026-05-02T15:59:00.000Z' });
+		assert.match(says(judge(two(), [even(), old]), 'join-reading-stale'), /B was read 2 h ago/);
+		const young = fresh([3.8, 3.8, 3.8], { takenAt: '2026-05-02T16:01:00.000Z' });
+		assert.equal(says(judge(two(), [even(), young]), 'join-reading-stale'), '');
+		assert.ok(
+			says(judge(two(), [even(), fresh([3.8, 3.8, 3.8], { state: 'just used' })]), 'join-reading-stale')
+		);
+		assert.ok(says(judge(two(), [even(), fresh([3.8, 3.8, 2.9])]), 'join-cell-outside'));
+	});
+
+	test('a tenth of a volt a cell is close, more is not; strict wants 20 mV', () => {
+		const near = judge(two(), [even(), even(3, 3.7)]);
+		assert.equal(says(near, 'join-volts-apart'), '');
+		assert.match(
+			says(judge(two(), [even(), even(3, 3.69)]), 'join-volts-apart'),
+			/110 mV apart, at most 100 mV/
+		);
+		const strict: PracticeLayer = { parallel: 'close volts, strict' };
+		assert.match(
+			says(judge(two(), [even(), even(3, 3.77)], strict), 'join-volts-apart'),
+			/20 mV by your practice/
+		);
+		assert.equal(judge(two(), [even(), even(3, 3.78)], strict).may, true);
+	});
+
+	test('no more than 1C as they meet, though the volts are close', () => {
+		const low = (v: number) => fresh([v, v, v], { cellResistancesOhm: [0.01, 0.01, 0.01] });
+		// 0.06 V / 20 mΩ = 3 A of 2.6 Ah is above 1C; 0.05 V is 2.5 A and below.
+		assert.match(says(judge(two(), [low(3.8), low(3.74)]), 'join-first-current'), /1\.2C would flow/);
+		assert.equal(judge(two(), [low(3.8), low(3.75)]).may, true);
+	});
+
+	test('LiFe: within 20 mV, and asked about in the flat of its curve', () => {
+		const flat = two({ chemistry: 'life' }).map((p) => ({ ...p, chemistry: 'life' as const }));
+		const apart = judge(flat, [even(3, 3.3), even(3, 3.33)]);
+		assert.match(says(apart, 'join-volts-apart'), /at most 20 mV/);
+		assert.ok(says(judge(flat, [even(3, 3.3), even(3, 3.3)]), 'join-flat-curve'));
+		assert.equal(says(judge(flat, [even(3, 3.55), even(3, 3.55)]), 'join-flat-curve'), '');
+	});
+});

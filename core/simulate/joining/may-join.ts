@@ -1,0 +1,176 @@
+/** Whether packs may be charged joined in parallel, by what they are, what they read, and the person's school. */
+import { chemistryOf } from '../../chemistry/catalogue';
+import { estimateCharge } from '../../pack/charge-state';
+import type { Pack } from '../../pack/pack';
+import { whose, type ResolvedPractice } from '../../practice/practice';
+import type { ReadingInput } from '../../pack/reading';
+import { cRate, millivolts, text, volts } from '../../quantity/format';
+import { meetingOf, type Meeting, type Member } from './meeting';
+
+export interface JoinFinding {
+	rule: string;
+	severity: 'stop' | 'check' | 'note';
+	sentence: string;
+}
+
+export interface MayJoin {
+	findings: JoinFinding[];
+	/** What flows as they meet; null where that cannot be said. */
+	meeting: Meeting | null;
+	/** False when a Stop stands. */
+	may: boolean;
+}
+
+/** How far apart cells may be, V, and the greatest first current, 1/h. Common practice, no source. */
+const CLOSE = { apartV: 0.1, peakC: 1 };
+const STRICT = { apartV: 0.02, peakC: 0.5 };
+/** LiFe volts say so little that they have to be this close. */
+const FLAT_APART_V = 0.02;
+/** A reading older than this is no ground to join on, h. */
+const STALE_H = 2;
+
+interface Candidate {
+	pack: Pack;
+	reading: ReadingInput | null;
+}
+
+const ago = (hours: number) =>
+	hours < 48 ? `${Math.round(hours)} h ago` : `${Math.round(hours / 24)} d ago`;
+const stop = (rule: string, sentence: string): JoinFinding => ({ rule, severity: 'stop', sentence });
+
+/** What the packs are, whatever they read. */
+function byKind(packs: readonly Pack[], practice: ResolvedPractice): JoinFinding[] {
+	const [first] = packs;
+	const by = whose(practice, 'parallel');
+	const out: JoinFinding[] = [];
+	const { family, name } = chemistryOf(first.chemistry);
+	if (practice.values.parallel === 'never') out.push(stop('join-never', `Never in parallel, by ${by}.`));
+	if (family !== 'lithium')
+		out.push(
+			stop(
+				'join-chemistry-never',
+				`${name} packs are never charged in parallel: the warmest takes the current of the others.`
+			)
+		);
+	const other = packs.find((p) => p.chemistry !== first.chemistry);
+	if (other)
+		out.push(
+			stop(
+				'join-chemistries-differ',
+				`${first.name} is ${name}, ${other.name} ${chemistryOf(other.chemistry).name}.`
+			)
+		);
+	const count = packs.find((p) => p.cells !== first.cells);
+	if (count)
+		out.push(
+			stop(
+				'join-cells-differ',
+				`${first.name} is ${first.cells}S, ${count.name} ${count.cells}S: volts would not meet.`
+			)
+		);
+	const unfit = packs.find((p) => p.condition !== 'in service');
+	if (unfit) out.push(stop('join-out-of-service', `${unfit.name} is marked ${unfit.condition}.`));
+	const unlike = packs.find(
+		(p) => p.capacityAh !== first.capacityAh || p.labelChargeRateC !== first.labelChargeRateC
+	);
+	if (unlike && practice.values.parallel === 'same model only')
+		out.push(
+			stop(
+				'join-models-differ',
+				`${first.name} and ${unlike.name} are not the same make-up, which is what ${by} asks.`
+			)
+		);
+	const blind = packs.find((p) => p.cells > 1 && !p.balanceLead);
+	if (blind)
+		out.push({
+			rule: 'join-no-balance-lead',
+			severity: 'check',
+			sentence: `${blind.name} has no balance lead to join: its cells would go their own way.`
+		});
+	return out;
+}
+
+/** What must be known of every pack before anything is joined. */
+function byReading(members: readonly Candidate[], now: string): JoinFinding[] {
+	const out: JoinFinding[] = [];
+	for (const { pack, reading } of members) {
+		if (!reading) {
+			out.push(stop('join-not-read', `${pack.name} was never measured: read every cell first.`));
+			continue;
+		}
+		const cells = reading.cellVoltagesV;
+		if (!cells && pack.cells > 1)
+			out.push(
+				stop(
+					'join-cells-not-read',
+					`Of ${pack.name} only the whole pack was read; a low sum may be one empty cell: read each cell.`
+				)
+			);
+		const ageH = (Date.parse(now) - Date.parse(reading.takenAt)) / 3600e3;
+		if (reading.state !== 'rest' || ageH > STALE_H)
+			out.push({
+				rule: 'join-reading-stale',
+				severity: 'check',
+				sentence: `${pack.name} was read ${reading.state === 'rest' ? ago(ageH) : reading.state}: read all of them again at rest, right before.`
+			});
+		const { cellMaxV, hardFloorV } = chemistryOf(pack.chemistry).voltages;
+		const outside = (cells ?? []).find((v) => v > cellMaxV || v < hardFloorV);
+		if (outside !== undefined)
+			out.push(
+				stop(
+					'join-cell-outside',
+					`A cell of ${pack.name} reads ${outside.toFixed(2)} V: that pack is charged with no other.`
+				)
+			);
+	}
+	return out;
+}
+
+/** Whether they are close enough, position by position, and gentle enough as they meet. */
+function byVolts(members: readonly Member[], meeting: Meeting, practice: ResolvedPractice): JoinFinding[] {
+	const out: JoinFinding[] = [];
+	const chemistry = chemistryOf(members[0].pack.chemistry);
+	const flat = chemistry.storage.kind === 'charge';
+	const strict = practice.values.parallel === 'close volts, strict';
+	const limit = strict ? STRICT : CLOSE;
+	const apartV = flat ? Math.min(FLAT_APART_V, limit.apartV) : limit.apartV;
+	const by = whose(practice, 'parallel');
+	const worst = meeting.positions.reduce((a, b) => (b.apartV > a.apartV ? b : a));
+	const cell = meeting.positions.indexOf(worst) + 1;
+	if (worst.apartV > apartV + 1e-9)
+		out.push(
+			stop(
+				'join-volts-apart',
+				`At cell ${cell} they are ${text(millivolts(worst.apartV))} apart, at most ${text(millivolts(apartV))} by ${by}: charge the lower one alone first.`
+			)
+		);
+	if (meeting.peakC > limit.peakC + 1e-9)
+		out.push(
+			stop(
+				'join-first-current',
+				`As they meet, ${cRate(Number(meeting.peakC.toPrecision(2)))} would flow through cell ${meeting.peakCell} of ${meeting.peakPack}, at most ${cRate(limit.peakC)} by ${by}: let them come closer first.`
+			)
+		);
+	const charges = members.map((m) => estimateCharge(chemistry, m.pack.cells, m.reading).soc);
+	if (flat && charges.some((soc) => soc > 0.2 && soc < 0.9))
+		out.push({
+			rule: 'join-flat-curve',
+			severity: 'check',
+			sentence: `${chemistry.name} stands near ${text(volts(worst.settledV))} from a fifth to nearly full: join only packs whose charge is known, such as just filled ones.`
+		});
+	return out;
+}
+
+/** Judges two packs or more at the moment `now` (ISO 8601). */
+export function mayJoin(candidates: readonly Candidate[], practice: ResolvedPractice, now: string): MayJoin {
+	const packs = candidates.map((c) => c.pack);
+	const findings = [...byKind(packs, practice), ...byReading(candidates, now)];
+	const alike = packs.every((p) => p.chemistry === packs[0].chemistry && p.cells === packs[0].cells);
+	const members = candidates.filter((c): c is Member => c.reading !== null);
+	const meeting = alike && members.length === candidates.length ? meetingOf(members) : null;
+	if (meeting && chemistryOf(packs[0].chemistry).family === 'lithium')
+		findings.push(...byVolts(members, meeting, practice));
+	const gravity = { stop: 0, check: 1, note: 2 };
+	findings.sort((a, b) => gravity[a.severity] - gravity[b.severity]);
+	return { findings, meeting, may: findings.every((f) => f.severity !== 'stop') };
+}

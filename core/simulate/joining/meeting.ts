@@ -1,0 +1,86 @@
+/**
+ * What flows when packs are joined in parallel, before any charger does anything: at each cell position the packs' volts meet
+ * at one node, V = Σ(E/R) / Σ(1/R), and each pack takes (V − E) / R. Then charge flows until all stand alike.
+ */
+import { chemistryOf } from '../../chemistry/catalogue';
+import { ocvAt, socAt } from '../../chemistry/curve';
+import type { Pack } from '../../pack/pack';
+import { cellVoltages, type ReadingInput } from '../../pack/reading';
+
+export interface Member {
+	pack: Pack;
+	reading: ReadingInput;
+}
+
+export interface Position {
+	/** Volts between the highest and the lowest pack at this cell position, V. */
+	apartV: number;
+	/** First current into each pack, A; negative flows out. */
+	firstA: number[];
+	/** Where all of them settle, V at rest. */
+	settledV: number;
+}
+
+export interface Meeting {
+	/** Bottom cell first. */
+	positions: Position[];
+	/** First current into each pack through the main leads alone, A. */
+	mainA: number[];
+	/** Charge that has flowed into each pack when they have settled, Ah; negative flowed out. */
+	movedAh: number[];
+	/** The greatest first current of all, as a rate of the pack that bears it, 1/h, and which pack and cell that is. */
+	peakC: number;
+	peakPack: string;
+	peakCell: number;
+}
+
+/** Ohms of each cell of a pack, bottom first: measured, or usual for its chemistry and size. Leads are taken as nothing. */
+function cellOhms({ pack, reading }: Member): number[] {
+	const measured = reading.cellResistancesOhm;
+	const usual = chemistryOf(pack.chemistry).defaults.seriesOhmAh / pack.capacityAh;
+	return Array.from({ length: pack.cells }, (_, i) =>
+		measured?.length === pack.cells ? measured[i] : usual
+	);
+}
+
+/** First current into each of several sources with volts `emf` and resistance `ohm` that meet at one node, A. */
+export function meetAtNode(emf: readonly number[], ohm: readonly number[]): number[] {
+	const conductance = ohm.reduce((sum, r) => sum + 1 / r, 0);
+	const node = emf.reduce((sum, e, k) => sum + e / ohm[k], 0) / conductance;
+	return emf.map((e, k) => (node - e) / ohm[k]);
+}
+
+const total = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+
+/** What flows when these packs meet. They must have one chemistry and one cell count; at least two of them. */
+export function meetingOf(members: readonly Member[]): Meeting {
+	const { curve } = chemistryOf(members[0].pack.chemistry);
+	const { cells } = members[0].pack;
+	const volts = members.map((m) => cellVoltages(m.reading, cells));
+	const ohms = members.map(cellOhms);
+	const capacities = members.map((m) => m.pack.measuredCapacityAh ?? m.pack.capacityAh);
+	const movedAh = members.map(() => 0);
+	const positions = Array.from({ length: cells }, (_, i): Position => {
+		const emf = volts.map((v) => v[i]);
+		const socs = emf.map((v) => socAt(curve, v));
+		const settled = total(socs.map((s, k) => s * capacities[k])) / total(capacities);
+		socs.forEach((s, k) => (movedAh[k] += ((settled - s) * capacities[k]) / cells));
+		return {
+			apartV: Math.max(...emf) - Math.min(...emf),
+			firstA: meetAtNode(
+				emf,
+				ohms.map((r) => r[i])
+			),
+			settledV: ocvAt(curve, settled)
+		};
+	});
+	const mainA = meetAtNode(volts.map(total), ohms.map(total));
+	const peak = { peakC: 0, peakPack: members[0].pack.name, peakCell: 1 };
+	members.forEach(({ pack }, k) =>
+		positions.forEach((p, i) => {
+			const rate = Math.max(Math.abs(p.firstA[k]), Math.abs(mainA[k])) / pack.capacityAh;
+			if (rate > peak.peakC) Object.assign(peak, { peakC: rate, peakPack: pack.name, peakCell: i + 1 });
+		})
+	);
+	return { positions, mainA, movedAh, ...peak };
+}

@@ -1,0 +1,119 @@
+/**
+ * Do the tests bite? A seeded sample of small changes is let loose, one at a time, and the tests that reach the changed file are
+ * run, the nearest first. Prints the share that was noticed with its 95 % interval, and every survivor.
+ *   npm run mutate                                     600 mutants over core and server, at most two hours
+ *   npm run mutate -- --sample 40 --seed 3 core/care   a few, of the files whose path begins so
+ */
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { uniform } from '../core/simulate/random';
+import { EQUIVALENTS } from './mutate/equivalents';
+import { mutantsOf, type Mutant } from './mutate/mutants';
+import { ImportGraph } from './mutate/tests-for';
+import { Workshop } from './mutate/workshop';
+import { root } from './steps.mjs';
+
+const { values, positionals } = parseArgs({
+	allowPositionals: true,
+	options: {
+		seed: { type: 'string', default: '1' },
+		sample: { type: 'string', default: '600' },
+		minutes: { type: 'string', default: '120' },
+		/** Tests that a mutant meets at most, the nearest: those far away take long and notice little. */
+		tests: { type: 'string', default: '12' },
+		/** At once; each keeps one core busy. */
+		workers: { type: 'string', default: '2' }
+	}
+});
+const FOLDERS = ['core', 'link', 'stand-in', 'src/lib/server'];
+/** Frozen, or about nothing but words. */
+const LEFT_OUT = /\.test\.ts$|\/migrations\/|openapi\.ts$/;
+
+const files = FOLDERS.flatMap((folder) =>
+	(readdirSync(join(root, folder), { recursive: true }) as string[])
+		.filter((f) => f.endsWith('.ts'))
+		.map((f) => `${folder}/${f}`)
+).filter((f) => !LEFT_OUT.test(f) && (positionals.length === 0 || positionals.some((p) => f.startsWith(p))));
+
+const textOf = (file: string): string => readFileSync(join(root, file), 'utf8');
+const lineOf = (m: Mutant): string => textOf(m.file).split('\n')[m.line - 1].trim();
+const reasonFor = (m: Mutant): string | undefined =>
+	EQUIVALENTS.find(
+		(e) => e.file === m.file && e.line === lineOf(m) && e.before === m.before && e.after === m.after
+	)?.why;
+
+/** A sample spread over the files: every file gives its share, drawn by the seed. */
+function drawn(all: Mutant[][], size: number, seed: number): Mutant[] {
+	const random = uniform(seed);
+	const shuffled = all.flat().map((m) => ({ m, at: random() }));
+	return shuffled
+		.sort((a, b) => a.at - b.at)
+		.slice(0, size)
+		.map(({ m }) => m);
+}
+
+const sample = drawn(
+	files.map((file) => mutantsOf(file, textOf(file))),
+	Number(values.sample),
+	Number(values.seed)
+);
+const graph = new ImportGraph(root);
+const until = Date.now() + Number(values.minutes) * 60e3;
+const survivors: Mutant[] = [];
+const byKind = new Map<string, { noticed: number; all: number }>();
+let [noticed, tried, equivalent] = [0, 0, 0];
+const queue = [...sample];
+
+async function work(shop: Workshop): Promise<void> {
+	for (let m = queue.shift(); m && Date.now() < until; m = queue.shift()) {
+		if (reasonFor(m)) {
+			equivalent++;
+			continue;
+		}
+		const by = await shop.noticedBy(
+			m,
+			graph
+				.testsFor(m.file)
+				.slice(0, Number(values.tests))
+				.map((t) => t.test)
+		);
+		const kind = byKind.get(m.kind) ?? { noticed: 0, all: 0 };
+		byKind.set(m.kind, kind);
+		tried++;
+		kind.all++;
+		if (by) {
+			noticed++;
+			kind.noticed++;
+		} else {
+			survivors.push(m);
+			console.log(`survived  ${m.file}:${m.line}  ${m.kind}  ${m.before} -> ${m.after}   | ${lineOf(m)}`);
+		}
+		if (tried % 25 === 0) console.log(`  … ${tried} of ${sample.length}, ${noticed} noticed`);
+	}
+}
+
+const shops = Array.from({ length: Number(values.workers) }, () => new Workshop(root));
+try {
+	await Promise.all(shops.map(work));
+} finally {
+	for (const shop of shops) shop.close();
+}
+
+/** Wilson's interval for a share, 95 % (Wilson 1927, J. Am. Stat. Assoc. 22, 209-212). */
+function interval(hits: number, n: number): [number, number] {
+	const z = 1.96;
+	const p = hits / n;
+	const middle = (p + (z * z) / (2 * n)) / (1 + (z * z) / n);
+	const half = (z / (1 + (z * z) / n)) * Math.sqrt((p * (1 - p)) / n + (z * z) / (4 * n * n));
+	return [middle - half, middle + half];
+}
+
+const percent = (share: number) => `${(100 * share).toFixed(0)} %`;
+for (const [kind, k] of [...byKind].sort()) console.log(`${kind.padEnd(11)} ${k.noticed} of ${k.all}`);
+if (tried > 0) {
+	const [low, high] = interval(noticed, tried);
+	console.log(
+		`\n${noticed} of ${tried} noticed: ${percent(noticed / tried)} (${percent(low)} to ${percent(high)}); ${equivalent} equivalent, ${queue.length} not reached in time; seed ${values.seed}`
+	);
+}

@@ -1,0 +1,12 @@
+/** Mutants that change nothing anybody could notice, each with its reason. Matched by file, by the line's text and by the change. */
+
+export interface Equivalent {
+	file: string;
+	/** The line as it stands, without its indentation. */
+	line: string;
+	before: string;
+	after: string;
+	why: string;
+}
+
+export const EQUIVALENTS: readonly Equivalent[] = [];

@@ -1,0 +1,103 @@
+/** Small changes to a source that a test should notice, found in its syntax tree. */
+import ts from 'typescript';
+
+export interface Mutant {
+	file: string;
+	/** From 1. */
+	line: number;
+	kind:
+		'boundary' | 'comparison' | 'arithmetic' | 'logic' | 'constant' | 'boolean' | 'negation' | 'statement';
+	from: number;
+	to: number;
+	before: string;
+	after: string;
+}
+
+type Change = Pick<Mutant, 'kind' | 'from' | 'to' | 'after'>;
+
+const OPERATORS: Partial<Record<ts.SyntaxKind, [Mutant['kind'], string][]>> = {
+	[ts.SyntaxKind.LessThanToken]: [
+		['boundary', '<='],
+		['comparison', '>=']
+	],
+	[ts.SyntaxKind.LessThanEqualsToken]: [
+		['boundary', '<'],
+		['comparison', '>']
+	],
+	[ts.SyntaxKind.GreaterThanToken]: [
+		['boundary', '>='],
+		['comparison', '<=']
+	],
+	[ts.SyntaxKind.GreaterThanEqualsToken]: [
+		['boundary', '>'],
+		['comparison', '<']
+	],
+	[ts.SyntaxKind.EqualsEqualsEqualsToken]: [['comparison', '!==']],
+	[ts.SyntaxKind.ExclamationEqualsEqualsToken]: [['comparison', '===']],
+	[ts.SyntaxKind.PlusToken]: [['arithmetic', '-']],
+	[ts.SyntaxKind.MinusToken]: [['arithmetic', '+']],
+	[ts.SyntaxKind.AsteriskToken]: [['arithmetic', '/']],
+	[ts.SyntaxKind.SlashToken]: [['arithmetic', '*']],
+	[ts.SyntaxKind.AmpersandAmpersandToken]: [['logic', '||']],
+	[ts.SyntaxKind.BarBarToken]: [['logic', '&&']]
+};
+
+const isText = (node: ts.Node): boolean =>
+	ts.isStringLiteralLike(node) ||
+	ts.isTemplateExpression(node) ||
+	(ts.isBinaryExpression(node) && (isText(node.left) || isText(node.right)));
+
+/** A figure that is another one: whole ones by one, others by a tenth. */
+function otherNumber(text: string): string {
+	const value = Number(text.replace(/_/g, ''));
+	return String(Number.isInteger(value) ? value + 1 : Number((value * 1.1).toPrecision(6)));
+}
+
+function changesOf(node: ts.Node, source: ts.SourceFile): Change[] {
+	const at = (n: ts.Node) => ({ from: n.getStart(source), to: n.getEnd() });
+	if (ts.isBinaryExpression(node)) {
+		const { operatorToken } = node;
+		if (operatorToken.kind === ts.SyntaxKind.PlusToken && isText(node)) return [];
+		return (OPERATORS[operatorToken.kind] ?? []).map(([kind, after]) => ({
+			kind,
+			after,
+			...at(operatorToken)
+		}));
+	}
+	if (ts.isNumericLiteral(node)) return [{ kind: 'constant', after: otherNumber(node.text), ...at(node) }];
+	if (node.kind === ts.SyntaxKind.TrueKeyword) return [{ kind: 'boolean', after: 'false', ...at(node) }];
+	if (node.kind === ts.SyntaxKind.FalseKeyword) return [{ kind: 'boolean', after: 'true', ...at(node) }];
+	if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken)
+		return [{ kind: 'negation', after: node.operand.getText(source), ...at(node) }];
+	if (ts.isExpressionStatement(node)) return [{ kind: 'statement', after: ';', ...at(node) }];
+	return [];
+}
+
+/** Types say nothing at run time, and what is imported is somebody else's. */
+const passedOver = (node: ts.Node): boolean =>
+	ts.isTypeNode(node) ||
+	ts.isInterfaceDeclaration(node) ||
+	ts.isTypeAliasDeclaration(node) ||
+	ts.isImportDeclaration(node);
+
+/** Every mutant of a source, in the order of its text. */
+export function mutantsOf(file: string, text: string): Mutant[] {
+	const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true, ts.ScriptKind.TS);
+	const found: Mutant[] = [];
+	const visit = (node: ts.Node): void => {
+		if (passedOver(node)) return;
+		for (const change of changesOf(node, source))
+			found.push({
+				file,
+				line: source.getLineAndCharacterOfPosition(change.from).line + 1,
+				before: text.slice(change.from, change.to),
+				...change
+			});
+		ts.forEachChild(node, visit);
+	};
+	visit(source);
+	return found;
+}
+
+export const mutated = (text: string, m: Mutant): string =>
+	text.slice(0, m.from) + m.after + text.slice(m.to);

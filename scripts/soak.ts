@@ -1,0 +1,54 @@
+/**
+ * The soak: what must not break, tried for minutes. Prints a table of figures and ends non-zero where one is not as it must be.
+ *   npm run soak                       all of it, about a quarter of an hour
+ *   npm run soak -- --seed 7 kills     one part, with another seed
+ */
+import { parseArgs } from 'node:util';
+import { answers } from './soak/answers';
+import { disk } from './soak/disk';
+import { hostile } from './soak/hostile';
+import { kills } from './soak/kills';
+import { readers } from './soak/readers';
+import { table, type Figure } from './soak/report';
+import { tabs } from './soak/tabs';
+import { build, install } from './steps.mjs';
+
+const { values, positionals } = parseArgs({
+	allowPositionals: true,
+	options: { seed: { type: 'string', default: '1' } }
+});
+const seed = Number(values.seed);
+
+const PARTS: Record<string, () => Promise<Figure[]>> = {
+	kills: () => kills({ seed, kills: 100, writes: 2000, writers: 6 }),
+	answers: () => answers({ seed, starts: 40 }),
+	tabs: () => tabs({ seed, rounds: 30, tabs: 8 }),
+	disk: () => disk({ times: 6 }),
+	hostile: () => hostile({ seed, requests: 12_000, wide: 8 }),
+	readers: () => readers({ packs: 200, runs: 20_000, readers: 20, seconds: 30, times: 20, judged: true })
+};
+const unknown = positionals.find((p) => !(p in PARTS));
+if (unknown || !Number.isInteger(seed)) {
+	console.error(
+		unknown
+			? `There is no part "${unknown}"; there are ${Object.keys(PARTS).join(', ')}.`
+			: 'The seed is a whole number.'
+	);
+	process.exit(1);
+}
+
+await install();
+await build();
+const found: Figure[] = [];
+for (const [name, part] of Object.entries(PARTS)) {
+	if (positionals.length > 0 && !positionals.includes(name)) continue;
+	const started = Date.now();
+	console.log(`> ${name}`);
+	const figures = await part();
+	found.push(...figures);
+	console.log(
+		`  ${Math.round((Date.now() - started) / 1000)} s, ${figures.filter((f) => !f.ok).length} not as they must be`
+	);
+}
+console.log(`\n${table(found)}\n\nseed ${seed}, ${new Date().toISOString().slice(0, 10)}`);
+process.exit(found.some((f) => !f.ok) ? 1 : 0);

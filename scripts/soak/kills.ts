@@ -1,0 +1,144 @@
+/**
+ * Killed at random moments while many people write and a run is followed: what was confirmed is there, once; what was not
+ * confirmed is asked for again with its key; the file is clean after every kill.
+ */
+import { randomUUID } from 'node:crypto';
+import { SAMPLE_EVERY_S } from '../../stand-in/spec';
+import { OPEN_READONLY, withHandle } from '../../src/lib/server/db/sqlite';
+import { uniform } from '../../core/simulate/random';
+import { startApp } from '../../tests/support/server';
+import { brokenAt, DemoBench } from './bench';
+import { Client, sleep } from './client';
+import { Report, type Figure } from './report';
+
+export interface KillsOptions {
+	seed: number;
+	kills: number;
+	/** Confirmed writes that there must be at the end; writing goes on after the last kill until then. */
+	writes: number;
+	writers: number;
+}
+
+/** Faults that SQLite finds in a file, and references that lead nowhere. */
+async function faultsIn(file: string): Promise<number> {
+	return withHandle(file, OPEN_READONLY, async (handle) => {
+		const whole = await handle.all<{ integrity_check: string }>('PRAGMA integrity_check');
+		const loose = await handle.all('PRAGMA foreign_key_check');
+		return whole.filter((row) => row.integrity_check !== 'ok').length + loose.length;
+	});
+}
+
+export async function kills({ seed, kills: wanted, writes, writers }: KillsOptions): Promise<Figure[]> {
+	const report = new Report('kill -9');
+	const random = uniform(seed);
+	const app = await startApp({ demo: true, speed: 60, quiet: true });
+	try {
+		const bench = await DemoBench.at(app.base);
+		const reader = bench.packs[2];
+		/** What was confirmed: the key of each, and the text that must be found under it. */
+		const confirmed: { table: 'packs' | 'readings' | 'programs'; key: string; mark: string }[] = [];
+		let [lost, refused, failed, again] = [0, 0, 0, 0];
+		let writing = true;
+
+		const writer = async (n: number) => {
+			const own = new Client(app.base);
+			const next = uniform(seed * 1000 + n);
+			while (writing) {
+				const key = randomUUID();
+				const mark = `${n} ${confirmed.length}`;
+				const kind = Math.floor(next() * 3);
+				const [table, path, body] = [
+					[
+						'packs',
+						'/packs',
+						{ name: `Soak ${mark}`, chemistry: 'lipo', cells: 3, capacityAh: 2, notes: mark }
+					],
+					[
+						'readings',
+						`/packs/${reader.id}/readings`,
+						{ takenAt: new Date().toISOString(), packVoltageV: 3.8 * reader.cells }
+					],
+					[
+						'programs',
+						'/programs',
+						{
+							packId: reader.id,
+							chargerId: bench.linked.id,
+							channelId: bench.linked.channels[1].id,
+							task: 'storage',
+							name: `Soak ${n % 3}`
+						}
+					]
+				][kind] as [(typeof confirmed)[number]['table'], string, object];
+				const answer = await own.until('POST', path, body, key);
+				again += answer.tries - 1;
+				if (answer.status === 201) confirmed.push({ table, key, mark });
+				else if (answer.status === 0) lost++;
+				else if (answer.status >= 500) failed++;
+				else refused++;
+				await sleep(next() * 20);
+			}
+		};
+		const working = Array.from({ length: writers }, (_, n) => writer(n));
+
+		let run = await bench.start(bench.packs[0], 0);
+		const runs = [run.id];
+		let unclean = 0;
+		for (let k = 0; k < wanted; k++) {
+			await sleep(150 + random() * 900);
+			await app.kill();
+			unclean += await faultsIn(app.dataFile);
+			await app.start();
+			if ((await bench.run(run.id))?.status === 'ended') {
+				run = await bench.start(bench.packs[runs.length % 2], 0);
+				runs.push(run.id);
+			}
+		}
+		while (confirmed.length < writes) await sleep(50);
+		writing = false;
+		await Promise.all(working);
+		await bench.stopAll();
+		await sleep(700);
+
+		let broken = 0;
+		let samples = 0;
+		for (const id of runs) {
+			const { timeS } = await bench.samples(id);
+			samples += timeS.length;
+			broken += brokenAt(timeS, SAMPLE_EVERY_S);
+		}
+		await app.kill();
+		unclean += await faultsIn(app.dataFile);
+		const { gone, doubled } = await withHandle(app.dataFile, OPEN_READONLY, async (handle) => {
+			const count = async (sql: string) => (await handle.all<{ n: number }>(sql))[0].n;
+			let missing = 0;
+			for (const { table, key } of confirmed)
+				if ((await count(`SELECT COUNT(*) AS n FROM ${table} WHERE id = '${key}'`)) !== 1) missing++;
+			// Everything that the writers made carries a key that was confirmed, or one whose answer never came.
+			const packs = await count(
+				`SELECT COUNT(*) - COUNT(DISTINCT notes) AS n FROM packs WHERE name LIKE 'Soak %'`
+			);
+			const versions = await count(
+				`SELECT COUNT(*) - COUNT(DISTINCT name || ' ' || version) AS n FROM programs WHERE name LIKE 'Soak %'`
+			);
+			const programs = await count(`SELECT COUNT(*) AS n FROM programs WHERE name LIKE 'Soak %'`);
+			const known = confirmed.filter((c) => c.table === 'programs').length;
+			return { gone: missing, doubled: packs + versions + Math.max(0, programs - known - lost) };
+		});
+		report.least('kills', wanted, wanted);
+		report.least('writes confirmed', confirmed.length, writes);
+		report.tell('requests sent again after no answer', again);
+		report.most('confirmed writes lost', gone, 0);
+		report.most('writes doubled', doubled, 0);
+		report.most('writes that never got an answer', lost, 0);
+		report.most('answers of 500', failed, 0);
+		report.most('writes refused', refused, 0);
+		report.most('faults in the file after kills', unclean, 0);
+		report.tell('runs followed', runs.length);
+		report.least('samples of runs followed', samples, 10);
+		report.most('places where samples are missing, doubled or run backwards', broken, 0);
+	} finally {
+		await app.close();
+	}
+	return report.figures;
+}

@@ -1,0 +1,105 @@
+/**
+ * Puts a backup in the place of the data file. The backup is proved first, what is there is kept aside with its log, and the
+ * exchange itself is one rename: after a kill at any moment the file in place is a whole one.
+ */
+import {
+	constants,
+	copyFileSync,
+	existsSync,
+	fsyncSync,
+	closeSync,
+	linkSync,
+	mkdirSync,
+	openSync,
+	renameSync,
+	rmSync,
+	statSync
+} from 'node:fs';
+import { dirname, resolve } from 'node:path';
+import { copyDatabase, stamp } from './connect';
+import { beginsAsDatabase, setForeignLogAside } from './companions';
+import { takeLock } from './lock';
+import { MIGRATIONS, mustKnowAll } from './migrate';
+import { OPEN_READONLY, OPEN_READWRITE, withHandle } from './sqlite';
+import { asStartError, StartError } from './start-error';
+
+/** Throws a {@link StartError} unless `file` is a whole database of this application, of this release or an earlier one. */
+async function mustBeBackup(file: string): Promise<void> {
+	if (!existsSync(file)) throw new StartError(`There is no ${file}.`);
+	if (!statSync(file).isFile()) throw new StartError(`${file} is not a file.`);
+	if (statSync(file).size === 0) throw new StartError(`${file} is empty.`);
+	if (!beginsAsDatabase(file)) throw new StartError(`${file} is not a database, and so no backup.`);
+	const notOurs = new StartError(`${file} is a database, but not one of Stack Tender.`);
+	await withHandle(file, OPEN_READONLY, async (handle) => {
+		const [state] = await handle.all<{ integrity_check: string }>('PRAGMA integrity_check(1)');
+		if (state?.integrity_check !== 'ok') throw new StartError(`${file} is damaged. Take another backup.`);
+		const tables = await handle.all<{ name: string }>(`SELECT name FROM sqlite_master WHERE type = 'table'`);
+		if (!['migrations', 'packs', 'runs'].every((name) => tables.some((t) => t.name === name))) throw notOurs;
+		const names = await handle.all<{ name: string }>('SELECT name FROM migrations');
+		if (names.length === 0) throw notOurs;
+		mustKnowAll(
+			names.map((row) => row.name),
+			file,
+			MIGRATIONS
+		);
+	});
+}
+
+/** Waits until a file is on the disk. */
+function settle(file: string): void {
+	const handle = openSync(file, 'r+');
+	fsyncSync(handle);
+	closeSync(handle);
+}
+
+const LOGS = ['-wal', '-shm'];
+
+/** Keeps what is in place under another name: its log is played in where that can be done, and kept beside it where not. */
+async function keepAside(file: string): Promise<string | null> {
+	if (!existsSync(file)) return null;
+	const aside = `${file}.replaced-${stamp()}`;
+	setForeignLogAside(file, stamp());
+	try {
+		// Opened and closed by its only user, its log is played in and removed.
+		await withHandle(file, OPEN_READWRITE, (handle) =>
+			handle.run('PRAGMA wal_checkpoint(TRUNCATE); PRAGMA journal_mode = DELETE')
+		);
+	} catch {
+		// Damaged: it is kept as it is, log and all.
+		for (const tail of LOGS) if (existsSync(file + tail)) renameSync(file + tail, aside + tail);
+	}
+	for (const tail of LOGS) rmSync(file + tail, { force: true });
+	try {
+		linkSync(file, aside);
+	} catch {
+		// Not every file system has links.
+		copyFileSync(file, aside, constants.COPYFILE_EXCL);
+	}
+	return aside;
+}
+
+/**
+ * Restores `backup` into `file`; throws a {@link StartError} and changes nothing where the backup is not whole or the file is
+ * in use. Answers with the name under which the data of before is kept, null where there was none.
+ */
+export async function restoreDatabase(backup: string, file: string): Promise<{ keptAs: string | null }> {
+	try {
+		if (resolve(backup) === resolve(file)) throw new StartError(`${backup} is the data file itself.`);
+		await mustBeBackup(backup);
+		mkdirSync(dirname(file), { recursive: true });
+		const lock = await takeLock(file);
+		try {
+			const coming = `${file}.coming`;
+			rmSync(coming, { force: true });
+			await copyDatabase(backup, coming);
+			settle(coming);
+			const keptAs = await keepAside(file);
+			renameSync(coming, file);
+			return { keptAs };
+		} finally {
+			await lock.release();
+		}
+	} catch (error) {
+		throw asStartError(error, file);
+	}
+}

@@ -1,0 +1,31 @@
+/** A short cut of the soak with fixed seeds: the whole of it is `npm run soak`. How long things take is not judged here. */
+import assert from 'node:assert/strict';
+import { describe, test } from 'node:test';
+import { answers } from '../../scripts/soak/answers';
+import { disk } from '../../scripts/soak/disk';
+import { hostile } from '../../scripts/soak/hostile';
+import { kills } from '../../scripts/soak/kills';
+import { readers } from '../../scripts/soak/readers';
+import { table, type Figure } from '../../scripts/soak/report';
+import { tabs } from '../../scripts/soak/tabs';
+
+const PARTS: Record<string, () => Promise<Figure[]>> = {
+	'killed while it writes': () => kills({ seed: 11, kills: 3, writes: 60, writers: 4 }),
+	'answers of the charger that are lost': () => answers({ seed: 12, starts: 2 }),
+	'windows at once': () => tabs({ seed: 13, rounds: 3, tabs: 6 }),
+	'a disk that fills up': () => disk({ times: 1 }),
+	'hostile requests': () => hostile({ seed: 14, requests: 800, wide: 6 }),
+	'readers on much data': () =>
+		readers({ packs: 100, runs: 3000, readers: 8, seconds: 4, times: 2, judged: false })
+};
+
+describe('a short soak', () => {
+	for (const [name, part] of Object.entries(PARTS))
+		test(name, async () => {
+			const figures = await part();
+			assert.ok(
+				figures.every((f) => f.ok),
+				`\n${table(figures)}`
+			);
+		});
+});

@@ -1,0 +1,118 @@
+/** Who may lean on whom: an allow-list for every folder, so that a new dependency is a decision and not a slip. */
+import assert from 'node:assert/strict';
+import { readdirSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { test } from 'node:test';
+import { filesIn as allFilesIn, importsIn, SOURCE, type Import } from '../support/imports';
+
+const filesIn = (folder: string): string[] => allFilesIn(folder).filter((f) => !f.endsWith('.test.ts'));
+
+const say = (found: readonly Import[]): string[] => found.map((i) => `${i.from} -> ${i.to}`);
+
+/** From the ground up: an import points only to a folder above it in this list. */
+const CORE = [
+	...[
+		'quantity',
+		'chemistry',
+		'practice',
+		'pack',
+		'charger',
+		'simulate',
+		'request',
+		'forecast',
+		'program',
+		'card'
+	],
+	...['log', 'care', 'formats']
+];
+const folderOf = (file: string): string => file.split('/')[1];
+
+test('core: every folder is in the list, leans only on those before it, and on Zod', () => {
+	assert.deepEqual(
+		readdirSync('core').filter((name) => !CORE.includes(name)),
+		[],
+		'a new folder gets its place in the list'
+	);
+	const wrong = filesIn('core')
+		.flatMap((file) => importsIn(file))
+		.filter(({ from, to }) => {
+			if (!to.startsWith('core/')) return to !== 'zod';
+			return CORE.indexOf(folderOf(to)) > CORE.indexOf(folderOf(from));
+		});
+	assert.deepEqual(say(wrong), []);
+});
+
+test('core: no two folders lean on each other, subjects of rules do not know one another, and what decides knows no rule', () => {
+	const below = (file: string) => dirname(file);
+	const leans = new Set<string>();
+	for (const { from, to } of filesIn('core').flatMap((file) => importsIn(file)))
+		if (to.startsWith('core/') && below(from) !== below(to)) leans.add(`${below(from)} ${below(to)}`);
+	const mutual = [...leans].filter((pair) => {
+		const [a, b] = pair.split(' ');
+		// A folder and one inside it are one subject: an index collects what lies below it.
+		return leans.has(`${b} ${a}`) && !a.startsWith(`${b}/`) && !b.startsWith(`${a}/`);
+	});
+	assert.deepEqual(mutual, []);
+	const subjects = [...leans].filter((pair) =>
+		/^core\/program\/rules\/\S+ core\/program\/rules\/\S+$/.test(pair)
+	);
+	assert.deepEqual(subjects, []);
+	const deciding = [...leans].filter((pair) => /^core\/program\/decide \S*\/rules/.test(pair));
+	assert.deepEqual(deciding, []);
+});
+
+/** What each folder outside core may import of this tree; `types` may be imported as types alone. */
+const ALLOWED: Record<string, { files: RegExp; types?: RegExp; packages: RegExp }> = {
+	link: { files: /^(core\/chemistry|link)\//, packages: /^zod$/ },
+	'stand-in': { files: /^(core\/(chemistry|pack|simulate)|link|stand-in)\//, packages: /^(zod|node:.+)$/ },
+	'src/lib/workers': { files: /^(core|src\/lib\/workers)\//, packages: /^(zod|comlink)$/ },
+	'src/lib/ui': {
+		files: /^(core|src\/lib\/ui)\/|^src\/lib\/workers\/[\w.-]+$/,
+		types: /^src\/lib\/(server\/services|workers)\//,
+		packages: /^(svelte.*|\$app\/.+|bits-ui|apexcharts|comlink|dayjs.*|@lucide\/svelte.*|zod)$/
+	},
+	'src/lib/server': {
+		files: /^(core|link|src\/lib\/server)\/|^stand-in\/spec\.ts$/,
+		packages: /^(zod|sequelize|sqlite3|umzug|pino|@sveltejs\/kit|node:.+)$/
+	}
+};
+
+for (const [folder, { files, types, packages }] of Object.entries(ALLOWED))
+	test(`${folder} imports what it may`, () => {
+		const wrong = filesIn(folder)
+			.flatMap((file) => importsIn(file))
+			.filter(({ to, typeOnly }) => {
+				if (!SOURCE.test(to) && !to.includes('src/')) return !packages.test(to);
+				return !files.test(to) && !(typeOnly && types?.test(to));
+			});
+		assert.deepEqual(say(wrong), []);
+	});
+
+test('a page reaches into the server for types alone: what it shows is handed to it', () => {
+	const wrong = filesIn('src/routes')
+		.filter((file) => file.endsWith('.svelte'))
+		.flatMap((file) => importsIn(file))
+		.filter(({ to, typeOnly }) => /^src\/lib\/server|sequelize|sqlite3/.test(to) && !typeOnly);
+	assert.deepEqual(say(wrong), []);
+});
+
+test('only the server speaks to the database', () => {
+	const outside = ['core', 'link', 'stand-in', 'src/lib/ui', 'src/lib/workers', 'src/routes', 'demo']
+		.flatMap(filesIn)
+		.flatMap((file) => importsIn(file));
+	assert.deepEqual(say(outside.filter(({ to }) => /^(sequelize|sqlite3|umzug)$/.test(to))), []);
+});
+
+test('the list is read: an import that is not allowed would be found', () => {
+	const [found] = importsIn('src/lib/server/app.ts').filter(
+		({ to }) => to === 'src/lib/server/db/connect.ts'
+	);
+	assert.ok(found);
+	assert.equal(ALLOWED['src/lib/ui'].files.test(found.to), false);
+	assert.ok(
+		importsIn('src/lib/ui/Dock.svelte').some(
+			({ to, typeOnly }) => to.startsWith('src/lib/server/') && typeOnly
+		)
+	);
+	assert.ok(filesIn('core').length > 150);
+});
