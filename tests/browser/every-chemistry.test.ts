@@ -44,7 +44,7 @@ describe('every chemistry and task', () => {
 	test('it runs over the link to its dip, though no cell can be counted, and leaves a reading of the pack', async () => {
 		await program('Guillemot trawler', 'Pier Two', '', 1);
 		await bench.checkAndStart('charging');
-		await person.waitForPath(/^\/logbook\//);
+		await person.waitForTheEnd();
 		await person.sees('fell back from their peak: full');
 		const reading = await bench.reading('Guillemot trawler');
 		assert.equal(reading!.cellVoltagesV, null);
@@ -54,7 +54,7 @@ describe('every chemistry and task', () => {
 	test('on the channel with a probe the climbing temperature ends it', async () => {
 		await program('Dunlin trawler', 'Pier Two');
 		await bench.checkAndStart('charging');
-		await person.waitForPath(/^\/logbook\//);
+		await person.waitForTheEnd();
 		await person.sees('The temperature climbed as it does when a nickel pack is full');
 	});
 
@@ -63,7 +63,7 @@ describe('every chemistry and task', () => {
 		await person.sees(/the pack goes down/);
 		await person.sees('Current, down');
 		await bench.checkAndStart('going to storage');
-		await person.waitForPath(/^\/logbook\//);
+		await person.waitForTheEnd();
 		await person.sees('Arrived at 3.80 V per cell');
 	});
 

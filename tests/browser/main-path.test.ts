@@ -186,7 +186,7 @@ describe('from a pack to the logbook', () => {
 		))
 			await field.sendKeys('4.20');
 		await person.press('button', 'Close the run');
-		await person.waitForPath(/^\/logbook\//);
+		await person.waitForTheEnd();
 		await person.sees('The cells ended level');
 	});
 });

@@ -46,7 +46,7 @@ describe('a charger that does not answer', () => {
 		await person.press('button', 'It stays away');
 		await person.sees('Is it off, or the pack unplugged?');
 		await person.press('button', 'Close the run');
-		await person.waitForPath(/^\/logbook\//);
+		await person.waitForTheEnd();
 		await person.sees('link lost');
 		const notes = await (await person.find('main textarea')).getAttribute('value');
 		assert.match(notes ?? '', /Closed while the charger did not answer/);
@@ -58,7 +58,7 @@ describe('a charger that does not answer', () => {
 		);
 		await person.goTo(`/run/${id}`);
 		await person.press('button', 'Stop');
-		await person.waitForPath(/^\/logbook\//);
+		await person.waitForTheEnd();
 		assert.equal((await bench.api<Book>(`/runs/${id}`)).run.endReason, 'stopped');
 	});
 });

@@ -2,6 +2,8 @@
 import { By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 
 const WAIT_MS = 20_000;
+/** A run at the simulated charger's speed takes what the pack that it drew takes, and a busy machine longer. */
+const RUN_MS = 120_000;
 
 export class Person {
 	constructor(
@@ -72,10 +74,15 @@ export class Person {
 		return new URL(await this.driver.getCurrentUrl()).pathname;
 	}
 
-	async waitForPath(pattern: RegExp): Promise<string> {
+	/** Waits until a run that is watched has ended and the page has gone on to the logbook. */
+	async waitForTheEnd(): Promise<string> {
+		return this.waitForPath(/^\/logbook\//, RUN_MS);
+	}
+
+	async waitForPath(pattern: RegExp, waitMs = WAIT_MS): Promise<string> {
 		await this.driver.wait(
 			async () => pattern.test(await this.path()),
-			WAIT_MS,
+			waitMs,
 			`the page never became ${pattern}`
 		);
 		await this.ready();
@@ -91,11 +98,14 @@ export class Person {
 		await this.waitForPath(pattern);
 	}
 
-	/** Waits until the page says so somewhere. */
+	/** Waits until the page says so somewhere; what could be chosen in a list is not said yet. */
 	async sees(text: string | RegExp): Promise<void> {
 		await this.driver.wait(
 			async () => {
-				const body = await this.driver.executeScript<string>('return document.body.innerText');
+				const body = await this.driver.executeScript<string>(
+					`return [...document.querySelectorAll('select')].reduce(
+						(said, select) => said.replace(select.innerText, ''), document.body.innerText)`
+				);
 				return typeof text === 'string' ? body.includes(text) : text.test(body);
 			},
 			WAIT_MS,

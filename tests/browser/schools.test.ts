@@ -105,7 +105,7 @@ describe('schools and care', () => {
 		await bench.program('Skua cutter', 'Pier Two', '&task=cycle', 1);
 		await bench.checkAndStart('cycling');
 		await person.sees(/Leg \d of 3:/);
-		await person.waitForPath(/^\/logbook\//);
+		await person.waitForTheEnd();
 		const legs = await person.text('[data-legs]');
 		assert.match(legs, /1 · discharge[\s\S]*2 · rest[\s\S]*3 · charge/);
 	});

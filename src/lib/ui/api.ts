@@ -5,6 +5,9 @@ export type Sent<T> = { ok: true; value: T } | { ok: false; message: string; fie
 /** A short break in the line is waited out before a request is sent again, ms. */
 const AGAIN_MS = 800;
 
+/** The browser keeps at most 64 KiB under way for pages that are gone; a letter may take four bytes. */
+const KEPT_ALIVE_CHARS = 12_000;
+
 /**
  * The key of each request that has not been answered, by what it asks for: pressed again after a lost answer, it goes out with
  * the same key, and the server does it once.
@@ -36,6 +39,8 @@ async function attempt(
 	const go = () =>
 		fetch(`/api/v1${path}`, {
 			method,
+			// what was pressed is carried through even if the person leaves the page with the same breath
+			keepalive: (body?.length ?? 0) < KEPT_ALIVE_CHARS,
 			headers: {
 				'idempotency-key': key,
 				...(body === undefined ? {} : { 'content-type': 'application/json' })
