@@ -1,13 +1,14 @@
 /** The three chargers of the harbour and what feeds them. Every make is invented. */
-import type { z } from 'zod';
-import type { Inventory } from '../core/charger/inventory';
-import type { ChargerInput } from '../core/charger/charger';
-import type { SupplyInput } from '../core/charger/supply';
+import type { INVENTORY } from '../core/charger/inventory';
+import type { CHANNEL, CHARGER } from '../core/charger/charger';
+import { TASK_IDS, type TaskId } from '../core/charger/programs';
+import type { HELD_SETTING } from '../core/charger/setting';
+import type { SUPPLY } from '../core/charger/supply';
 import { CHEMISTRIES } from '../core/chemistry/catalogue';
-import { TaskId } from '../core/charger/programs';
+import type { GivenOf } from '../core/quantity/field';
 import { STAND_IN_SPEC } from '../stand-in/spec';
 
-export const SUPPLIES: Record<string, z.input<typeof SupplyInput>> = {
+export const SUPPLIES: Record<string, GivenOf<typeof SUPPLY>> = {
 	mains: { name: 'Boathouse socket', kind: 'mains', voltageV: 230, powerW: 2300, currentA: null },
 	jetty: {
 		name: 'Jetty battery',
@@ -34,7 +35,7 @@ const takes = (
 		endVoltageMaxV: ends[id]?.[1] ?? null
 	}));
 
-type Held = NonNullable<z.input<typeof ChargerInput>['held']>[number];
+type Held = GivenOf<typeof HELD_SETTING>;
 const held = (
 	part: Partial<Held> & Pick<Held, 'kind' | 'defaultValue' | 'heldValue' | 'min' | 'max' | 'step'>
 ): Held => ({
@@ -47,7 +48,10 @@ const held = (
 
 export const CHARGERS: Record<
 	string,
-	{ supply: keyof typeof SUPPLIES; charger: z.input<typeof ChargerInput> }
+	{
+		supply: keyof typeof SUPPLIES;
+		charger: GivenOf<typeof CHARGER> & { channels: GivenOf<typeof CHANNEL>[] };
+	}
 > = {
 	quay: {
 		supply: 'jetty',
@@ -182,7 +186,7 @@ export const CHARGERS: Record<
 				voltageAccuracyV: STAND_IN_SPEC.voltageAccuracyV,
 				hasProbe: label === 'A',
 				endsOnTemperatureRise: label === 'A',
-				tasks: TaskId.options,
+				tasks: [...TASK_IDS],
 				deltaVMinV: 0.003,
 				deltaVMaxV: 0.02,
 				deltaVStepV: 0.001
@@ -261,7 +265,7 @@ export const CHARGERS: Record<
 };
 
 /** What lies on the bench: two balance boards for four channels are a limit of their own. */
-export const STOCK: z.input<typeof Inventory> = {
+export const STOCK: GivenOf<typeof INVENTORY> = {
 	leads: [
 		{
 			id: 'lead-main',

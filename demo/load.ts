@@ -2,7 +2,6 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
-import { PackInput } from '../core/pack/pack';
 import { openDatabase, type Database } from '../src/lib/server/db/connect';
 import { takeLock } from '../src/lib/server/db/lock';
 import { inOneSentence } from '../src/lib/server/db/start-error';
@@ -13,10 +12,11 @@ import { saveProgram } from '../src/lib/server/services/programs';
 import { setSlot } from '../src/lib/server/services/slots';
 import { appendTelemetry } from '../src/lib/server/services/telemetry';
 import type { Result } from '../src/lib/server/result';
-import { Inventory } from '../core/charger/inventory';
 import { CHARGERS, STOCK, SUPPLIES } from './chargers';
 import { historyOf } from './history';
 import { PACKS } from './packs';
+import { PackInputSchema } from '../core/pack/pack-schema';
+import { InventorySchema } from '../core/charger/inventory-schema';
 
 function must<T>(result: Result<T>): T {
 	if (!result.ok) throw new Error(`demo data: ${result.message}`);
@@ -51,7 +51,7 @@ async function tieTogether(
 				{ where: { id: made.get(demo.pack.name) } }
 			);
 	});
-	must(await setPreferences(db, { inventory: Inventory.parse(STOCK) }));
+	must(await setPreferences(db, { inventory: InventorySchema.parse(STOCK) }));
 	const now = new Date(nowMs).toISOString();
 	for (const { slot, name, pack, charger, task } of KEPT) {
 		const channelId = must(await getCharger(db, chargers[charger].id)).channels[0].id;
@@ -77,7 +77,7 @@ export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: nu
 	for (const [n, demo] of PACKS.entries()) {
 		const firstUsedOn = new Date(nowMs - demo.years * 365.25 * 86400e3).toISOString().slice(0, 10);
 		const pack = must(
-			await createPack(db, PackInput.parse({ chemistry: 'lipo', firstUsedOn, ...demo.pack }))
+			await createPack(db, PackInputSchema.parse({ chemistry: 'lipo', firstUsedOn, ...demo.pack }))
 		);
 		const charger = must(await getCharger(db, chargers[demo.charger].id));
 		const supply = supplies[chargers[demo.charger].supplyKey];

@@ -7,7 +7,9 @@
  * Zod schemas, checked on both sides. Verbs: HELLO, SPEED, PLUG, POSE, UNPLUG, CHECK, START, CANCEL, STOP, STATUS, LOG.
  */
 import { z } from 'zod';
-import { ChemistryId } from '../core/chemistry/catalogue';
+import { CHEMISTRY_IDS } from '../core/chemistry/catalogue';
+
+const ChemistryId = z.enum(CHEMISTRY_IDS as [string, ...string[]]);
 
 /** Raised whenever an older side would misunderstand a newer one. */
 export const PROTOCOL = 2;

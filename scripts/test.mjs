@@ -73,7 +73,16 @@ async function step(part, title, work) {
 const nodeTest = (files, concurrency) =>
 	run(
 		'node',
-		['--import', 'tsx', '--test', '--test-reporter=spec', `--test-concurrency=${concurrency}`, ...files],
+		[
+			'--import',
+			'tsx',
+			'--import',
+			'./tests/support/plain-assert.mjs',
+			'--test',
+			'--test-reporter=spec',
+			`--test-concurrency=${concurrency}`,
+			...files
+		],
 		{ note: 'testing' }
 	);
 

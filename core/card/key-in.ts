@@ -1,6 +1,12 @@
 /** The key-in card: what to press on a charger without a data link, in the order in which that charger asks. */
 import type { Ask } from '../charger/charger';
-import { HELD_SETTINGS, HeldSettingKind, showHeld, type HeldSetting } from '../charger/setting';
+import {
+	HELD_SETTINGS,
+	isHeldKind,
+	type HeldSettingKind,
+	showHeld,
+	type HeldSetting
+} from '../charger/setting';
 import { heldFor } from '../charger/charger';
 import { storageSoc } from '../forecast/program-legs';
 import { compositionOf, type ProgramStep } from '../program/composition';
@@ -120,7 +126,7 @@ function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): Key
 	const value = settings[id];
 	// Trickle is asked for even where it must never be: then the answer is "off".
 	if (!r.settingIds.includes(id) && id !== 'trickleA') return null;
-	const held = HeldSettingKind.safeParse(id).success ? heldSetting(r, id as HeldSettingKind) : null;
+	const held = isHeldKind(id) ? heldSetting(r, id) : null;
 	const remark =
 		id === 'trickleA' && r.chemistry.rates.trickleMaxC === null
 			? `never on ${r.chemistry.name}`

@@ -1,173 +1,253 @@
 /** A charger: channels, what they share, what feeds them, and what it holds. */
-import { z } from 'zod';
-import { ChemistryId } from '../chemistry/catalogue';
-import { TaskId } from './programs';
-import { HeldSetting } from './setting';
+import { CHEMISTRY_CHOICE } from '../chemistry/catalogue';
+import { choice, choices, figure, flag, parts, reference, text, type ValuesOf } from '../quantity/field';
+import { TASK_IDS, type TaskId } from './programs';
+import { HELD_SETTING, type HeldSetting } from './setting';
 
 /** What a channel takes of one chemistry: cells, and the range of its end-of-charge setting. */
-export const ChannelChemistry = z
-	.object({
-		chemistry: ChemistryId,
-		minCells: z.number().int().min(1),
-		maxCells: z.number().int().min(1).max(24),
-		/** V per cell; null leaves it to the chemistry. */
-		endVoltageMinV: z.number().min(1).max(5).nullable().default(null),
-		endVoltageMaxV: z.number().min(1).max(5).nullable().default(null)
-	})
-	.refine((c) => c.minCells <= c.maxCells, {
-		error: 'The least count is above the greatest.',
-		path: ['minCells']
-	});
+export const CHANNEL_CHEMISTRY = {
+	chemistry: choice({ ...CHEMISTRY_CHOICE, label: 'Takes', offer: 'lipo' }),
+	minCells: figure({ label: 'from', unit: 'S', min: 1, max: 24, whole: true, offer: 1 }),
+	maxCells: figure({ label: 'to', unit: 'S', min: 1, max: 24, whole: true, offer: 6 }),
+	/** Per cell; null leaves it to the chemistry. */
+	endVoltageMinV: figure({ label: 'ends', unit: 'V', min: 1, max: 5, optional: true, start: null }),
+	endVoltageMaxV: figure({ label: 'to', unit: 'V', min: 1, max: 5, optional: true, start: null })
+} as const;
 
-export const ChannelFields = z
-	.object({
-		label: z.string().trim().min(1, 'A channel needs a label.').max(20),
-		/** Greatest output power, W. */
-		powerW: z.number().min(1, 'Power must be at least 1 W.').max(5000, 'Power must be at most 5000 W.'),
-		/** Least and greatest current it can be set to, A. */
-		minCurrentA: z.number().positive('Least current must be above 0 A.').max(50),
-		maxCurrentA: z.number().positive('Current must be above 0 A.').max(100, 'Current must be at most 100 A.'),
-		/** Step of the current setting, A. */
-		currentStepA: z.number().positive('Step must be above 0 A.').max(10),
-		/** Step of the end-of-charge setting, V per cell; null when it cannot be changed. */
-		endVoltageStepV: z.number().positive().max(0.1).nullable(),
-		chemistries: z.array(ChannelChemistry).min(1, 'A channel charges at least one chemistry.'),
-		/** Bleed current of one cell, A; 0 when the channel does not balance. */
-		balanceCurrentA: z.number().min(0).max(20),
-		/** Cells its balance port takes; 0 when it has none. */
-		balancePortCells: z.number().int().min(0).max(24),
-		/** Shows each cell on its screen. */
-		showsCells: z.boolean().default(true),
-		/** Greatest discharge power, W, and current, A; 0 when it cannot discharge. */
-		dischargePowerW: z.number().min(0).max(2000),
-		dischargeCurrentA: z.number().min(0).max(100),
-		/** How far its cell volts may be off, V per cell. */
-		voltageAccuracyV: z.number().min(0).max(0.1),
-		/** A temperature probe can be connected. */
-		hasProbe: z.boolean().default(false),
-		/** Programs its screen offers. */
-		tasks: z
-			.array(TaskId)
-			.min(1, 'A channel offers at least one program.')
-			.default(['balance', 'charge', 'storage', 'discharge']),
-		/** Current it always uses, A; null when it can be set. The same in its storage program. */
-		fixedCurrentA: z.number().positive().max(100).nullable().default(null),
-		storageCurrentA: z.number().positive().max(100).nullable().default(null),
-		/** Storage end that cannot be changed, V per cell; null when it can be. */
-		storageV: z.number().min(3).max(4.2).nullable().default(null),
-		/** Range and step of its sensitivity to the dip, V per cell; null where it cannot be set. */
-		deltaVMinV: z.number().min(0.001).max(0.05).nullable().default(null),
-		deltaVMaxV: z.number().min(0.001).max(0.05).nullable().default(null),
-		deltaVStepV: z.number().min(0.0005).max(0.01).nullable().default(null),
-		/** Its screen asks for a trickle current, whatever the chemistry. */
-		asksTrickle: z.boolean().default(false),
-		/** It ends a nickel charge when the temperature climbs too fast. */
-		endsOnTemperatureRise: z.boolean().default(false),
-		/** It knows packs that carry their own balancer. */
-		knowsOwnBalancer: z.boolean().default(false),
-		/** Its storage program asks for per cent of charge instead of volts. */
-		storageInPercent: z.boolean().default(false)
-	})
-	.refine((c) => c.deltaVMinV === null || c.deltaVMaxV === null || c.deltaVMinV <= c.deltaVMaxV, {
-		error: 'The least dip is above the greatest.',
-		path: ['deltaVMinV']
-	})
-	.refine((c) => c.minCurrentA <= c.maxCurrentA, {
-		error: 'The least current is above the greatest.',
-		path: ['minCurrentA']
-	})
-	.refine((c) => c.currentStepA <= c.maxCurrentA, {
-		error: 'The step is larger than the greatest current.',
-		path: ['currentStepA']
-	});
-export type ChannelFields = z.infer<typeof ChannelFields>;
-export const Channel = ChannelFields.and(z.object({ id: z.string().min(1).max(64) }));
-export type Channel = z.infer<typeof Channel>;
+const canBeSet = { optional: true, start: null, help: 'empty: can be set' } as const;
 
-/** What a charger's screen may ask for. */
-export const Ask = z.enum([
-	'chemistry',
-	'task',
-	'cells',
-	'capacity',
-	'currentA',
-	'endVoltageV',
-	'balance',
-	'dischargeA',
-	'dischargeEndV',
-	'deltaV',
-	'trickleA',
-	'order',
-	'cycles',
-	'restMin',
-	'safetyTimerMin',
-	'capacityLimitAh',
-	'temperatureLimitDegC'
-]);
-export type Ask = z.infer<typeof Ask>;
+export const CHANNEL = {
+	label: text({ label: 'Label', least: 1, most: 20, missing: 'A channel needs a label.' }),
+	/** Greatest output power. */
+	powerW: figure({ label: 'Power', unit: 'W', min: 1, max: 5000 }),
+	/** Greatest and least current it can be set to. */
+	maxCurrentA: figure({ label: 'Current to', unit: 'A', min: 0.05, max: 100 }),
+	minCurrentA: figure({ label: 'Current from', unit: 'A', min: 0.001, max: 50, offer: 0.1 }),
+	/** Step of the current setting. */
+	currentStepA: figure({ label: 'Step', unit: 'A', min: 0.001, max: 10, offer: 0.1 }),
+	/** Step of the end-of-charge setting, per cell; null when it cannot be changed. */
+	endVoltageStepV: figure({
+		label: 'End of charge step',
+		unit: 'V',
+		min: 0.001,
+		max: 0.1,
+		optional: true,
+		offer: 0.01,
+		help: 'empty: fixed'
+	}),
+	chemistries: parts(CHANNEL_CHEMISTRY, {
+		label: 'Chemistries',
+		least: 1,
+		most: 24,
+		missing: 'A channel charges at least one chemistry.'
+	}),
+	/** Bleed current of one cell; 0 when the channel does not balance. */
+	balanceCurrentA: figure({
+		label: 'Balance current',
+		unit: 'A',
+		min: 0,
+		max: 20,
+		offer: 0.2,
+		help: '0: none'
+	}),
+	/** Cells its balance port takes; 0 when it has none. */
+	balancePortCells: figure({ label: 'Balance port', unit: 'S', min: 0, max: 24, whole: true, offer: 6 }),
+	/** Greatest discharge power and current; 0 when it cannot discharge. */
+	dischargePowerW: figure({ label: 'Discharge', unit: 'W', min: 0, max: 2000, offer: 0 }),
+	dischargeCurrentA: figure({ label: 'Discharge to', unit: 'A', min: 0, max: 100, offer: 0 }),
+	/** How far its cell volts may be off, per cell. */
+	voltageAccuracyV: figure({
+		label: 'Cell volts off by',
+		unit: 'mV',
+		per: 1000,
+		min: 0,
+		max: 0.1,
+		offer: 0.02
+	}),
+	/** A temperature probe can be connected. */
+	hasProbe: flag({ label: 'temperature probe', start: false }),
+	showsCells: flag({ label: 'shows each cell', start: true }),
+	/** Programs its screen offers. */
+	tasks: choices({
+		label: 'Programs it offers',
+		options: TASK_IDS,
+		least: 1,
+		missing: 'A channel offers at least one program.',
+		start: ['balance', 'charge', 'storage', 'discharge']
+	}),
+	/** Current it always uses; null when it can be set. The same in its storage program. */
+	fixedCurrentA: figure({ label: 'Fixed current', unit: 'A', min: 0.01, max: 100, ...canBeSet }),
+	storageCurrentA: figure({ label: 'In storage', unit: 'A', min: 0.01, max: 100, ...canBeSet }),
+	/** Storage end that cannot be changed, per cell; null when it can be. */
+	storageV: figure({ label: 'Storage ends', unit: 'V', min: 3, max: 4.2, ...canBeSet }),
+	/** Range and step of its sensitivity to the dip, per cell; null where it cannot be set. */
+	deltaVMinV: figure({
+		label: 'Dip from',
+		unit: 'mV',
+		per: 1000,
+		min: 0.001,
+		max: 0.05,
+		optional: true,
+		start: null,
+		help: 'empty: not set by you'
+	}),
+	deltaVMaxV: figure({
+		label: 'Dip to',
+		unit: 'mV',
+		per: 1000,
+		min: 0.001,
+		max: 0.05,
+		optional: true,
+		start: null
+	}),
+	deltaVStepV: figure({
+		label: 'Dip step',
+		unit: 'mV',
+		per: 1000,
+		min: 0.0005,
+		max: 0.01,
+		optional: true,
+		start: null
+	}),
+	/** Its screen asks for a trickle current, whatever the chemistry. */
+	asksTrickle: flag({ label: 'asks for a trickle on any chemistry', start: false }),
+	/** It ends a nickel charge when the temperature climbs too fast. */
+	endsOnTemperatureRise: flag({ label: 'ends nickel when the temperature climbs fast', start: false }),
+	/** It knows packs that carry their own balancer. */
+	knowsOwnBalancer: flag({ label: 'knows packs with their own balancer', start: false }),
+	/** Its storage program asks for per cent of charge instead of volts. */
+	storageInPercent: flag({ label: 'asks storage in per cent', start: false })
+} as const;
+export type ChannelFields = ValuesOf<typeof CHANNEL>;
+export type Channel = ChannelFields & { id: string };
 
-/** What a charger guards against by itself. */
-export const Protection = z.enum([
-	'reversed polarity',
-	'cell count',
-	'over-voltage',
-	'under-voltage',
-	'timer',
-	'temperature'
-]);
-export type Protection = z.infer<typeof Protection>;
-
-const ChargerBase = z.object({
-	name: z.string().trim().min(1, 'A charger needs a name.').max(80),
+/** The charger without its channels. */
+export const CHARGER = {
+	name: text({ label: 'Name', least: 1, most: 80, missing: 'A charger needs a name.' }),
 	/** Volts its input takes. For a mains unit the line volts. */
-	inputMinV: z.number().min(5, 'Input volts start at 5 V.').max(420),
-	inputMaxV: z.number().min(5).max(420, 'Input volts go up to 420 V.'),
-	/** Greatest current it draws from its input, A; null when not stated. */
-	inputCurrentA: z.number().positive().max(200).nullable().default(null),
-	/** Power all channels share, W; null when every channel has its own. */
-	sharedPowerW: z.number().positive().max(20000).nullable().default(null),
+	inputMinV: figure({ label: 'Input from', unit: 'V', min: 5, max: 420, offer: 11 }),
+	inputMaxV: figure({ label: 'Input to', unit: 'V', min: 5, max: 420, offer: 18 }),
+	/** Greatest current it draws from its input; null when not stated. */
+	inputCurrentA: figure({
+		label: 'Input current',
+		unit: 'A',
+		min: 0.1,
+		max: 200,
+		optional: true,
+		start: null,
+		help: 'if stated'
+	}),
+	/** Power all channels share; null when every channel has its own. */
+	sharedPowerW: figure({
+		label: 'Power shared by channels',
+		unit: 'W',
+		min: 1,
+		max: 20000,
+		optional: true,
+		start: null,
+		help: 'empty: each its own'
+	}),
 	/** Output power over input power while charging, less its own watts. */
-	efficiency: z
-		.number()
-		.min(0.3, 'Efficiency is at least 0.3.')
-		.max(1, 'Efficiency is at most 1.')
-		.default(0.8),
-	/** What it draws for itself, W. */
-	overheadW: z.number().min(0).max(200).default(5),
-	supplyId: z.string().nullable().default(null),
+	efficiency: figure({
+		label: 'Efficiency',
+		unit: '%',
+		per: 100,
+		min: 0.3,
+		max: 1,
+		start: 0.8,
+		help: '80 when not stated'
+	}),
+	/** What it draws for itself. */
+	overheadW: figure({ label: 'Own draw', unit: 'W', min: 0, max: 200, start: 5 }),
+	supplyId: reference({ label: 'Fed by', most: 64, optional: true, start: null }),
 	/** How it is reached: not at all (its screen is keyed by hand) or the simulated charger. */
-	link: z.enum(['none', 'stand-in']).default('none'),
+	link: choice({
+		label: 'Reached',
+		options: ['none', 'stand-in'],
+		words: { none: 'by hand: keyed in from a card', 'stand-in': 'over a link: the simulated charger' },
+		open: true,
+		start: 'none'
+	}),
 	/** Settings in the order in which its screen asks for them. */
-	asks: z.array(Ask).default(['chemistry', 'task', 'cells', 'currentA']),
-	held: z.array(HeldSetting).max(60).default([]),
+	asks: choices({
+		label: 'Its screen asks for',
+		options: [
+			'chemistry',
+			'task',
+			'cells',
+			'capacity',
+			'currentA',
+			'endVoltageV',
+			'balance',
+			'dischargeA',
+			'dischargeEndV',
+			'deltaV',
+			'trickleA',
+			'order',
+			'cycles',
+			'restMin',
+			'safetyTimerMin',
+			'capacityLimitAh',
+			'temperatureLimitDegC'
+		],
+		least: 0,
+		start: ['chemistry', 'task', 'cells', 'currentA']
+	}),
+	held: parts(HELD_SETTING, { label: 'Settings it keeps by itself', least: 0, most: 60, start: [] }),
 	/** Memory slots it has; 0 for none. */
-	slots: z.number().int('Slots must be a whole number.').min(0).max(99, 'At most 99 slots.').default(0),
+	slots: figure({
+		label: 'Memory slots',
+		unit: '',
+		min: 0,
+		max: 99,
+		whole: true,
+		start: 0,
+		help: '0: it has none'
+	}),
 	/** Whether it asks for the pack's capacity, and what it does with it. */
-	capacityKeyed: z.enum(['not asked', 'a title only', 'sets the current']).default('not asked'),
+	capacityKeyed: choice({
+		label: 'Capacity of the pack',
+		options: ['not asked', 'a title only', 'sets the current'],
+		words: { 'a title only': 'asked, a title only', 'sets the current': 'asked, sets the current' },
+		start: 'not asked'
+	}),
 	/** What is keyed in is lost when it loses power. */
-	forgetsAtRestart: z.boolean().default(false),
+	forgetsAtRestart: flag({ label: 'forgets what was keyed when it loses power', start: false }),
 	/** What it does at the cell check when nobody presses anything. */
-	atCheck: z.enum(['waits', 'starts by itself', 'cancels by itself']).default('waits'),
-	protections: z.array(Protection).default(['reversed polarity', 'cell count', 'over-voltage']),
+	atCheck: choice({
+		label: 'At the cell check it',
+		options: ['waits', 'starts by itself', 'cancels by itself'],
+		start: 'waits'
+	}),
+	/** What it guards against by itself. */
+	protections: choices({
+		label: 'It guards against',
+		options: ['reversed polarity', 'cell count', 'over-voltage', 'under-voltage', 'timer', 'temperature'],
+		least: 0,
+		start: ['reversed polarity', 'cell count', 'over-voltage']
+	}),
 	/** Price, in whatever money; null when not known. */
-	price: z.number().positive('A price is above 0.').max(1e6).nullable().default(null),
-	notes: z.string().max(4000).default('')
-});
+	price: figure({
+		label: 'Price',
+		unit: '',
+		min: 0.01,
+		max: 1e6,
+		optional: true,
+		start: null,
+		help: 'to compare watts'
+	}),
+	notes: text({ label: 'Notes', least: 0, most: 4000, lines: true, start: '' })
+} as const;
 
-type Shared = z.infer<typeof ChargerBase>;
-const inputRangeIsARange = (c: Pick<Shared, 'inputMinV' | 'inputMaxV'>) => c.inputMinV <= c.inputMaxV;
-const inputRangeMessage = { error: 'The least input volts are above the greatest.', path: ['inputMinV'] };
+type ChargerFields = ValuesOf<typeof CHARGER>;
+export type ChargerInput = ChargerFields & { channels: ChannelFields[] };
+export type Charger = ChargerFields & { id: string; channels: Channel[] };
+/** What a charger's screen may ask for. */
+export type Ask = Charger['asks'][number];
+export type Protection = Charger['protections'][number];
 
-export const ChargerInput = ChargerBase.extend({
-	channels: z.array(ChannelFields).min(1, 'A charger has at least one channel.').max(8)
-}).refine(inputRangeIsARange, inputRangeMessage);
-export type ChargerInput = z.infer<typeof ChargerInput>;
-
-export const Charger = ChargerBase.extend({
-	id: z.string().min(1).max(64),
-	channels: z.array(Channel).min(1)
-}).refine(inputRangeIsARange, inputRangeMessage);
-export type Charger = z.infer<typeof Charger>;
+/** Most channels of one charger. */
+export const MOST_CHANNELS = 8;
 
 /** The held settings that bear on one channel: the charger's, the channel's own, and those kept per memory slot. */
 export function heldFor(charger: Pick<Charger, 'held'>, channelId: string): HeldSetting[] {

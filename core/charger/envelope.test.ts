@@ -3,10 +3,10 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { aCharger, aContext, aPack, aSupply } from '../../tests/support/bench-chargers';
 import { resolve } from '../request/context';
-import { Charger, ChargerInput } from './charger';
 import { envelope, limitsAt } from './envelope';
 import { showHeld } from './setting';
 import { supplyPowerW } from './supply';
+import { ChargerInputSchema, ChargerSchema } from './charger-schema';
 
 const input = (change: Parameters<typeof aContext>[0] = {}) => resolve(aContext(change)).envelope;
 
@@ -58,7 +58,7 @@ test('a charger whose figures contradict each other is refused at the field', ()
 	const plain = { name: 'X', inputMinV: 11, inputMaxV: 18 };
 	const { id: _id, ...channel } = aCharger().channels[0];
 	const refusedAt = (change: object, channelChange: object = {}) => {
-		const parsed = ChargerInput.safeParse({
+		const parsed = ChargerInputSchema.safeParse({
 			...plain,
 			channels: [{ ...channel, ...channelChange }],
 			...change
@@ -78,7 +78,7 @@ test('a charger whose figures contradict each other is refused at the field', ()
 		'channels.0.chemistries.0.chemistry'
 	);
 	assert.equal(refusedAt({ channels: [] }), 'channels');
-	assert.ok(Charger.safeParse(aCharger()).success);
+	assert.ok(ChargerSchema.safeParse(aCharger()).success);
 });
 
 test('held values are shown in the unit of the trade', () => {

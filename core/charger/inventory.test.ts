@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { boardsFor, Inventory, leadFor, leadOhm, wireOhmPerM } from './inventory';
+import { boardsFor, leadFor, leadOhm, wireOhmPerM } from './inventory';
+import { InventorySchema } from './inventory-schema';
 
 test('copper of 12, 14, 16 and 20 AWG has 5.21, 8.29, 13.2 and 33.3 mΩ per metre (AWG definition, copper at 20 °C)', () => {
 	for (const [awg, milliohms] of [
@@ -13,7 +14,7 @@ test('copper of 12, 14, 16 and 20 AWG has 5.21, 8.29, 13.2 and 33.3 mΩ per metr
 	assert.ok(Math.abs(leadOhm({ awg: 12, lengthM: 0.5 }) - 0.00521) < 3e-5, 'a loop is twice its length');
 });
 
-const stock = Inventory.parse({
+const stock = InventorySchema.parse({
 	leads: [
 		{ id: 'thin', name: 'Thin', connectorId: 'block-medium', awg: 18, lengthM: 0.4, currentA: 8 },
 		{ id: 'thick', name: 'Thick', connectorId: 'block-medium', awg: 12, lengthM: 0.4, currentA: 30 }

@@ -1,52 +1,50 @@
 /** What lies on the bench and limits a program: connectors, charge leads, adapters and balance boards. */
-import { z } from 'zod';
-import { Connector, CONNECTORS } from '../pack/connector';
+import { CONNECTOR, CONNECTORS } from '../pack/connector';
 import type { Pack } from '../pack/pack';
+import { figure, parts, reference, text, type ValuesOf } from '../quantity/field';
 
-const Id = z.string().min(1).max(40);
+const id = text({ label: 'Id', least: 1, most: 40 });
+const carries = figure({ label: 'Carries', unit: 'A', min: 0.1, max: 300 });
 
-export const ChargeLead = z.object({
-	id: Id,
-	name: z.string().trim().min(1, 'A lead needs a name.').max(60),
+export const CHARGE_LEAD = {
+	id,
+	name: text({ label: 'Name', least: 1, most: 60, missing: 'A lead needs a name.' }),
 	/** Connector at the pack's end. */
-	connectorId: Id,
-	/** Wire gauge, AWG, and length one way, m. */
-	awg: z.number().int().min(6, 'Wires here go from 6 to 30 AWG.').max(30, 'Wires here go from 6 to 30 AWG.'),
-	lengthM: z.number().positive('Length must be above 0 m.').max(10),
-	/** Continuous current, A. */
-	currentA: z.number().positive('Current must be above 0 A.').max(300)
-});
-export type ChargeLead = z.infer<typeof ChargeLead>;
+	connectorId: reference({ label: 'To the pack', most: 40 }),
+	/** Wire gauge, and length one way. */
+	awg: figure({ label: 'Gauge', unit: 'AWG', min: 6, max: 30, whole: true, offer: 14 }),
+	lengthM: figure({ label: 'Length', unit: 'm', min: 0.02, max: 10, offer: 0.4 }),
+	/** Continuous current. */
+	currentA: carries
+} as const;
+export type ChargeLead = ValuesOf<typeof CHARGE_LEAD>;
 
-export const Adapter = z.object({
-	id: Id,
+export const ADAPTER = {
+	id,
 	/** Connector that the pack has, and the one the lead has. */
-	fromId: Id,
-	toId: Id,
-	currentA: z.number().positive('Current must be above 0 A.').max(300)
-});
-export type Adapter = z.infer<typeof Adapter>;
+	fromId: reference({ label: 'From the pack’s', most: 40 }),
+	toId: reference({ label: 'to the lead’s', most: 40 }),
+	currentA: carries
+} as const;
+export type Adapter = ValuesOf<typeof ADAPTER>;
 
-export const BalanceBoard = z.object({
-	id: Id,
-	name: z.string().trim().min(1, 'A board needs a name.').max(60),
+export const BALANCE_BOARD = {
+	id,
+	name: text({ label: 'Name', least: 1, most: 60, missing: 'A board needs a name.' }),
 	/** Cells of the largest pack it takes. */
-	cells: z.number().int().min(2).max(14),
-	count: z.number().int().min(1).max(50)
-});
-export type BalanceBoard = z.infer<typeof BalanceBoard>;
+	cells: figure({ label: 'Up to', unit: 'S', min: 2, max: 14, whole: true, offer: 6 }),
+	count: figure({ label: 'How many', unit: '', min: 1, max: 50, whole: true, offer: 1 })
+} as const;
+export type BalanceBoard = ValuesOf<typeof BALANCE_BOARD>;
 
-export const Inventory = z.object({
-	connectors: z
-		.array(Connector)
-		.max(60)
-		.default([...CONNECTORS]),
+export const INVENTORY = {
+	connectors: parts(CONNECTOR, { label: 'Connectors', least: 0, most: 60, start: CONNECTORS }),
 	/** Empty: the person keeps no list, and no program is held up by it. */
-	leads: z.array(ChargeLead).max(60).default([]),
-	adapters: z.array(Adapter).max(60).default([]),
-	boards: z.array(BalanceBoard).max(20).default([])
-});
-export type Inventory = z.infer<typeof Inventory>;
+	leads: parts(CHARGE_LEAD, { label: 'Charge leads', least: 0, most: 60, start: [] }),
+	adapters: parts(ADAPTER, { label: 'Adapters', least: 0, most: 60, start: [] }),
+	boards: parts(BALANCE_BOARD, { label: 'Balance boards', least: 0, most: 20, start: [] })
+} as const;
+export type Inventory = ValuesOf<typeof INVENTORY>;
 
 /** Copper, Ω·m at 20 °C. */
 const COPPER = 1.724e-8;

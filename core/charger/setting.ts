@@ -3,74 +3,111 @@
  * the like. Each has a scope, the value it left the factory with and the value it holds now, because what was keyed last
  * persists and then cuts the next charge short.
  */
-import { z } from 'zod';
-import { TaskId } from './programs';
+import { choice, figure, flag, reference, shown, type Figure, type ValuesOf } from '../quantity/field';
+import { TASK_IDS } from './programs';
 
-/** What a held setting is about. `off` is written as null. */
-export const HeldSettingKind = z.enum([
-	'safetyTimerMin',
-	'capacityLimitAh',
-	'temperatureLimitDegC',
-	'inputFloorV',
-	'rateCapC',
-	'trickleA',
-	'dischargeEndV',
-	'nominalV',
-	'checkTimeMin',
-	'recoveryTimeMin'
-]);
-export type HeldSettingKind = z.infer<typeof HeldSettingKind>;
-
-/** Whether a value belongs to the whole charger, to one channel, or to each memory slot. */
-export const SettingScope = z.enum(['charger', 'channel', 'slot']);
-export type SettingScope = z.infer<typeof SettingScope>;
-
-export const HeldSetting = z
-	.object({
-		kind: HeldSettingKind,
-		scope: SettingScope,
-		/** Channel it belongs to when the scope is a channel; null otherwise. */
-		channelId: z.string().nullable().default(null),
-		/** The program it is kept for, where the charger keeps one value per program; null for all of them. */
-		task: TaskId.nullable().default(null),
-		/** As it leaves the factory; null is off. */
-		defaultValue: z.number().nullable(),
-		/** As it stands now; null is off. */
-		heldValue: z.number().nullable(),
-		min: z.number(),
-		max: z.number(),
-		step: z.number().positive(),
-		canBeOff: z.boolean().default(true),
-		/** The charger does not let it be changed. */
-		fixed: z.boolean().default(false)
-	})
-	.refine((s) => s.min <= s.max, { error: 'The least value is above the greatest.', path: ['min'] });
-export type HeldSetting = z.infer<typeof HeldSetting>;
-
-export interface HeldSettingDescription {
+/** A value that a charger keeps: what it is called, its unit, and what a new one begins with. */
+interface HeldKind {
 	label: string;
 	unit: string;
-	/** Factor from the stored unit to the unit people read (Ah to mAh: 1000). */
-	shownPerStored: number;
+	per?: number;
+	/** Range, step and values that suit most chargers, to start from (common practice, no source); in the unit people read. */
+	usual: { defaultValue: number | null; min: number; max: number; step: number };
 }
 
-export const HELD_SETTINGS: Record<HeldSettingKind, HeldSettingDescription> = {
-	safetyTimerMin: { label: 'Safety timer', unit: 'min', shownPerStored: 1 },
-	capacityLimitAh: { label: 'Capacity limit', unit: 'mAh', shownPerStored: 1000 },
-	temperatureLimitDegC: { label: 'Pack temperature', unit: '°C', shownPerStored: 1 },
-	inputFloorV: { label: 'Input floor', unit: 'V', shownPerStored: 1 },
-	rateCapC: { label: 'Rate cap', unit: 'C', shownPerStored: 1 },
-	trickleA: { label: 'Trickle', unit: 'mA', shownPerStored: 1000 },
-	dischargeEndV: { label: 'End of discharge', unit: 'V/cell', shownPerStored: 1 },
-	nominalV: { label: 'Nominal-voltage family', unit: 'V', shownPerStored: 1 },
-	checkTimeMin: { label: 'Cell check lasts', unit: 'min', shownPerStored: 1 },
-	recoveryTimeMin: { label: 'Recovery lasts', unit: 'min', shownPerStored: 1 }
-};
+/** What a held setting is about. `off` is written as null. */
+export const HELD_SETTINGS = {
+	safetyTimerMin: {
+		label: 'Safety timer',
+		unit: 'min',
+		usual: { defaultValue: 120, min: 10, max: 720, step: 1 }
+	},
+	capacityLimitAh: {
+		label: 'Capacity limit',
+		unit: 'mAh',
+		per: 1000,
+		usual: { defaultValue: 5000, min: 100, max: 50000, step: 50 }
+	},
+	temperatureLimitDegC: {
+		label: 'Pack temperature',
+		unit: '°C',
+		usual: { defaultValue: 50, min: 20, max: 80, step: 1 }
+	},
+	inputFloorV: { label: 'Input floor', unit: 'V', usual: { defaultValue: 11, min: 10, max: 24, step: 0.1 } },
+	rateCapC: { label: 'Rate cap', unit: 'C', usual: { defaultValue: 2, min: 0.5, max: 10, step: 0.5 } },
+	trickleA: {
+		label: 'Trickle',
+		unit: 'mA',
+		per: 1000,
+		usual: { defaultValue: null, min: 50, max: 300, step: 10 }
+	},
+	dischargeEndV: {
+		label: 'End of discharge',
+		unit: 'V/cell',
+		usual: { defaultValue: 3, min: 2.5, max: 3.9, step: 0.1 }
+	},
+	nominalV: {
+		label: 'Nominal-voltage family',
+		unit: 'V',
+		usual: { defaultValue: 3.7, min: 3.3, max: 3.8, step: 0.1 }
+	},
+	checkTimeMin: {
+		label: 'Cell check lasts',
+		unit: 'min',
+		usual: { defaultValue: 10, min: 1, max: 30, step: 1 }
+	},
+	recoveryTimeMin: {
+		label: 'Recovery lasts',
+		unit: 'min',
+		usual: { defaultValue: 30, min: 1, max: 60, step: 1 }
+	}
+} as const satisfies Record<string, HeldKind>;
+export type HeldSettingKind = keyof typeof HELD_SETTINGS;
+export const HELD_KINDS = Object.keys(HELD_SETTINGS) as HeldSettingKind[];
+export const isHeldKind = (word: unknown): word is HeldSettingKind => HELD_KINDS.some((k) => k === word);
+
+/** Whatever unit a kind has, no charger's figure is larger than this. */
+const MOST = 1e6;
+const value = { unit: '', min: 0, max: MOST, optional: true } as const;
+
+export const HELD_SETTING = {
+	kind: choice({ label: 'Setting', options: HELD_KINDS, open: true }),
+	/** Whether a value belongs to the whole charger, to one channel, or to each memory slot. */
+	scope: choice({ label: 'Belongs to', options: ['charger', 'channel', 'slot'], offer: 'charger' }),
+	/** Channel it belongs to when the scope is a channel; null otherwise. */
+	channelId: reference({ label: 'Channel', most: 64, optional: true, start: null }),
+	/** The program it is kept for, where the charger keeps one value per program; null for all of them. */
+	task: choice({ label: 'Program', options: TASK_IDS, open: true, optional: true, start: null }),
+	/** As it leaves the factory; null is off. */
+	defaultValue: figure({ label: 'Maker’s', ...value }),
+	/** As it stands now; null is off. */
+	heldValue: figure({ label: 'Now', ...value }),
+	min: figure({ label: 'From', unit: '', min: 0, max: MOST }),
+	max: figure({ label: 'To', unit: '', min: 0, max: MOST }),
+	step: figure({ label: 'Step', unit: '', min: 1e-7, max: MOST }),
+	canBeOff: flag({ label: 'can be off', start: true }),
+	/** The charger does not let it be changed. */
+	fixed: flag({ label: 'cannot be changed', start: false })
+} as const;
+export type HeldSetting = ValuesOf<typeof HELD_SETTING>;
+export type SettingScope = HeldSetting['scope'];
+
+/** A figure of a held setting in the unit of its kind. */
+export function heldFigure(
+	kind: HeldSettingKind,
+	key: 'defaultValue' | 'heldValue' | 'min' | 'max' | 'step'
+): Figure {
+	const { label, unit, per = 1 }: HeldKind = HELD_SETTINGS[kind];
+	const field = HELD_SETTING[key];
+	const named =
+		key === 'defaultValue' || key === 'heldValue' ? label : `${label}, ${field.label.toLowerCase()}`;
+	return { ...field, label: named, unit, per, min: field.min / per, max: field.max / per };
+}
 
 /** A held value with its unit, or `off`. */
 export function showHeld(kind: HeldSettingKind, value: number | null): string {
 	if (value === null) return 'off';
-	const { unit, shownPerStored } = HELD_SETTINGS[kind];
-	const figure = Number((value * shownPerStored).toPrecision(8));
-	return unit === 'C' ? `${figure}C` : `${figure} ${unit}`;
+	const { unit }: HeldKind = HELD_SETTINGS[kind];
+	const read = shown(HELD_SETTINGS[kind] as HeldKind, value);
+	return unit === 'C' ? `${read}C` : `${read} ${unit}`;
 }

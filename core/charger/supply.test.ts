@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aSupply } from '../../tests/support/bench-chargers';
-import { SupplyInput, supplyLeftW, supplyPowerW } from './supply';
+import { supplyLeftW, supplyPowerW } from './supply';
+import { SupplyInputSchema } from './supply-schema';
 
 test('a supply gives the smaller of its watts and its volts times amps; without either, no limit is known', () => {
 	assert.equal(supplyPowerW(aSupply({ voltageV: 24, powerW: 350, currentA: 15 })), 350);
@@ -18,7 +19,7 @@ test('what else hangs on it, and what other chargers draw, is taken off; never b
 });
 
 test('a supply without a name, of impossible volts or with a negative load is refused in words', () => {
-	const wrong = SupplyInput.safeParse({ name: ' ', kind: 'mains', voltageV: 2, otherLoadW: -1 });
+	const wrong = SupplyInputSchema.safeParse({ name: ' ', kind: 'mains', voltageV: 2, otherLoadW: -1 });
 	assert.ok(!wrong.success);
 	const paths = wrong.error.issues.map((i) => i.path.join('.'));
 	for (const path of ['name', 'voltageV', 'otherLoadW']) assert.ok(paths.includes(path), path);
@@ -27,7 +28,7 @@ test('a supply without a name, of impossible volts or with a negative load is re
 
 test('figures at the edge of what a supply can be are taken, those beyond are not', () => {
 	const { id: _id, ...plain } = aSupply();
-	const takes = (change: object) => SupplyInput.safeParse({ ...plain, ...change }).success;
+	const takes = (change: object) => SupplyInputSchema.safeParse({ ...plain, ...change }).success;
 	assert.equal(takes({ capacityAh: 2000 }), true);
 	assert.equal(takes({ capacityAh: 2000.5 }), false);
 	assert.equal(takes({ capacityAh: 0 }), false);

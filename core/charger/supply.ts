@@ -1,25 +1,35 @@
 /** Where a charger's power comes from. */
-import { z } from 'zod';
+import { choice, figure, flag, text, type ValuesOf } from '../quantity/field';
 
-export const SupplyKind = z.enum(['mains', 'bench supply', 'lead battery']);
-
-export const SupplyInput = z.object({
-	name: z.string().trim().min(1, 'A supply needs a name.').max(80),
-	kind: SupplyKind,
+export const SUPPLY = {
+	name: text({ label: 'Supply', least: 1, most: 80, missing: 'A supply needs a name.' }),
+	kind: choice({
+		label: 'Kind',
+		options: ['bench supply', 'mains', 'lead battery'],
+		offer: 'bench supply'
+	}),
 	/** Output volts of the supply; for mains the line volts. */
-	voltageV: z.number().min(5).max(420),
-	/** Power it can give for long, W; null when only current limits it. */
-	powerW: z.number().positive().max(20000).nullable().default(null),
-	/** Current it can give for long, A; null when only power limits it. */
-	currentA: z.number().positive().max(1000).nullable().default(null),
-	/** What else hangs on it all the time, W: a lamp, a pump, a radio. */
-	otherLoadW: z.number().min(0, 'A load is not negative.').max(20000).default(0),
-	/** Capacity of a battery, Ah; null when not known, or for anything but a battery. */
-	capacityAh: z.number().positive().max(2000).nullable().default(null),
+	voltageV: figure({ label: 'Volts', unit: 'V', min: 5, max: 420 }),
+	/** Power it can give for long; null when only current limits it. */
+	powerW: figure({ label: 'Power', unit: 'W', min: 1, max: 20000, optional: true, start: null }),
+	/** Current it can give for long; null when only power limits it. */
+	currentA: figure({ label: 'Current', unit: 'A', min: 0.1, max: 1000, optional: true, start: null }),
+	/** What else hangs on it all the time. */
+	otherLoadW: figure({
+		label: 'What else hangs on it',
+		unit: 'W',
+		min: 0,
+		max: 20000,
+		start: 0,
+		help: 'lamps, pumps, radios'
+	}),
+	/** Capacity of a battery; null when not known, or for anything but a battery. */
+	capacityAh: figure({ label: 'Capacity', unit: 'Ah', min: 0.5, max: 2000, optional: true, start: null }),
 	/** It is the battery of a vehicle. */
-	ofVehicle: z.boolean().default(false)
-});
-export type SupplyInput = z.infer<typeof SupplyInput>;
+	ofVehicle: flag({ label: 'of a vehicle', start: false })
+} as const;
+
+export type SupplyInput = ValuesOf<typeof SUPPLY>;
 export type Supply = SupplyInput & { id: string };
 
 /** Greatest power a supply can give, W: the smaller of its power and volts × amps. Infinity when neither is stated. */

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { TASKS } from '../request/task';
-import { endedWell, EndReason, RunLook, RunResult } from './run';
+import { endedWell, END_REASONS } from './run';
+import { RunLookSchema, RunResultSchema } from './run-schema';
 
 test('a run ended well when it got where its program goes; a limit counts only where it is the program', () => {
 	for (const { id: task } of TASKS) {
@@ -14,13 +15,18 @@ test('a run ended well when it got where its program goes; a limit counts only w
 			assert.equal(endedWell({ task, endReason }), byLimit, `${task}, ${endReason}`);
 		assert.ok(!endedWell({ task, endReason: null }));
 	}
-	assert.equal(EndReason.options.length, 9);
+	assert.equal(END_REASONS.length, 9);
 });
 
 test('what a person writes down is checked in words', () => {
-	const end = RunResult.safeParse({ endReason: 'full', durationMin: -1, chargeAh: 2, endCellVoltagesV: [9] });
+	const end = RunResultSchema.safeParse({
+		endReason: 'full',
+		durationMin: -1,
+		chargeAh: 2,
+		endCellVoltagesV: [9]
+	});
 	assert.ok(!end.success);
-	assert.match(JSON.stringify(end.error.issues), /Minutes cannot be negative.*above 6 V is not a cell/);
-	assert.ok(!RunLook.safeParse({ timeMin: 5, packV: 11, currentA: -1, chargeAh: 0 }).success);
-	assert.ok(RunLook.safeParse({ timeMin: 5, packV: 11, currentA: 1, chargeAh: 0.1 }).success);
+	assert.match(JSON.stringify(end.error.issues), /Minutes must be at least 0 min.*above 6 V is not a cell/);
+	assert.ok(!RunLookSchema.safeParse({ timeMin: 5, packV: 11, currentA: -1, chargeAh: 0 }).success);
+	assert.ok(RunLookSchema.safeParse({ timeMin: 5, packV: 11, currentA: 1, chargeAh: 0.1 }).success);
 });

@@ -1,23 +1,21 @@
 /** A run as the logbook keeps it. */
-import { z } from 'zod';
-import { ProgramSettings } from '../request/settings';
-import { Purpose, TaskId } from '../request/task';
+import { TASK_IDS } from '../charger/programs';
+import { CELL_VOLTS } from '../pack/reading';
+import {
+	choice,
+	figure,
+	figures,
+	group,
+	moment,
+	parts,
+	reference,
+	text,
+	type ValuesOf
+} from '../quantity/field';
+import { SETTINGS } from '../request/settings';
+import { PURPOSES } from '../request/task';
 
-/** `link`: started and followed over a data link. `by hand`: keyed in by a person, who writes down what the screen says. */
-export const RunMode = z.enum(['link', 'by hand']);
-
-/**
- * `starting`: the charger has been told and has not answered yet, so that it may or may not be charging. `running`: it said that
- * it started. Both are open: they hold their channel and their pack.
- */
-export const RunStatus = z.enum(['starting', 'running', 'ended']);
-export type RunStatus = z.infer<typeof RunStatus>;
-
-/** The states of a run that is not over. */
-export const OPEN_STATUSES: RunStatus[] = ['starting', 'running'];
-export const isOpen = (run: { status: RunStatus }): boolean => run.status !== 'ended';
-
-export const EndReason = z.enum([
+export const END_REASONS = [
 	'full',
 	'end voltage',
 	'timer',
@@ -27,44 +25,61 @@ export const EndReason = z.enum([
 	'stopped',
 	'charger error',
 	'link lost'
-]);
-export type EndReason = z.infer<typeof EndReason>;
+] as const;
+export type EndReason = (typeof END_REASONS)[number];
 
 /** A finding that a person decided to go past, with the reason given. */
-export const OverriddenFinding = z.object({
-	rule: z.string().max(80),
-	sentence: z.string().max(1000),
-	reason: z.string().trim().min(3, 'Say in a few words why this is all right.').max(400)
-});
-export type OverriddenFinding = z.infer<typeof OverriddenFinding>;
+export const OVERRIDDEN_FINDING = {
+	rule: text({ label: 'Rule', least: 1, most: 80 }),
+	sentence: text({ label: 'Finding', least: 0, most: 1000, lines: true }),
+	reason: text({
+		label: 'Reason',
+		least: 3,
+		most: 400,
+		missing: 'Say in a few words why this is all right.'
+	})
+} as const;
+export type OverriddenFinding = ValuesOf<typeof OVERRIDDEN_FINDING>;
 
-export const Run = z.object({
-	id: z.string(),
-	packId: z.string(),
-	chargerId: z.string(),
-	channelId: z.string(),
+const noneYet = { optional: true, start: null } as const;
+
+export const RUN = {
+	packId: reference({ label: 'Pack', most: 64 }),
+	chargerId: reference({ label: 'Charger', most: 64 }),
+	channelId: reference({ label: 'Channel', most: 64 }),
 	/** The kept program it was started from; null where that is not known. */
-	programId: z.string().nullable(),
-	mode: RunMode,
-	status: RunStatus,
-	task: TaskId,
-	purpose: Purpose,
-	settings: ProgramSettings,
-	overridden: z.array(OverriddenFinding),
+	programId: reference({ label: 'Program', most: 64, ...noneYet }),
+	/** `link`: started and followed over a data link. `by hand`: keyed in by a person, who writes down what the screen says. */
+	mode: choice({ label: 'How', options: ['link', 'by hand'] }),
+	/**
+	 * `starting`: the charger has been told and has not answered yet, so that it may or may not be charging. `running`: it said
+	 * that it started. Both are open: they hold their channel and their pack.
+	 */
+	status: choice({ label: 'State', options: ['starting', 'running', 'ended'] }),
+	task: choice({ label: 'Task', options: TASK_IDS, open: true }),
+	purpose: choice({ label: 'Purpose', options: PURPOSES, open: true }),
+	settings: group(SETTINGS, { label: 'Settings' }),
+	overridden: parts(OVERRIDDEN_FINDING, { label: 'Decided', least: 0, most: 200 }),
 	/** Forecast at the start: minutes and charge, and the minutes 95 of 100 runs stay within. */
-	expectedMin: z.number().nullable(),
-	expectedP95Min: z.number().nullable(),
-	expectedAh: z.number().nullable(),
-	startedAt: z.string(),
-	endedAt: z.string().nullable(),
-	endReason: EndReason.nullable(),
-	durationS: z.number().nullable(),
-	chargeAh: z.number().nullable(),
-	peakTemperatureDegC: z.number().nullable(),
-	endCellVoltagesV: z.array(z.number()).nullable(),
-	notes: z.string()
-});
-export type Run = z.infer<typeof Run>;
+	expectedMin: figure({ label: 'Expected', unit: 'min', min: 0, max: 1e6, ...noneYet }),
+	expectedP95Min: figure({ label: 'Expected at most', unit: 'min', min: 0, max: 1e6, ...noneYet }),
+	expectedAh: figure({ label: 'Expected charge', unit: 'mAh', per: 1000, min: -1000, max: 1000, ...noneYet }),
+	startedAt: moment({ label: 'Started' }),
+	endedAt: moment({ label: 'Ended', optional: true }),
+	endReason: choice({ label: 'Ended by', options: END_REASONS, open: true, ...noneYet }),
+	durationS: figure({ label: 'Took', unit: 's', min: 0, max: 1e8, ...noneYet }),
+	/** What was moved; out of the pack counts as well. */
+	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: -1000, max: 1000, ...noneYet }),
+	peakTemperatureDegC: figure({ label: 'Warmest', unit: '°C', min: -60, max: 400, ...noneYet }),
+	endCellVoltagesV: figures({ label: 'Cells at the end', each: CELL_VOLTS, least: 0, most: 24, ...noneYet }),
+	notes: text({ label: 'Notes', least: 0, most: 4000, lines: true, start: '' })
+} as const;
+export type Run = ValuesOf<typeof RUN> & { id: string };
+export type RunStatus = Run['status'];
+
+/** The states of a run that is not over. */
+export const OPEN_STATUSES: RunStatus[] = ['starting', 'running'];
+export const isOpen = (run: { status: RunStatus }): boolean => run.status !== 'ended';
 
 /** Whether a run ended as its program meant it to. */
 export function endedWell(run: Pick<Run, 'task' | 'endReason'>): boolean {
@@ -75,24 +90,20 @@ export function endedWell(run: Pick<Run, 'task' | 'endReason'>): boolean {
 }
 
 /** What a person writes down at the end of a run keyed in by hand. */
-export const RunResult = z.object({
-	endReason: EndReason,
-	durationMin: z.number().min(0, 'Minutes cannot be negative.').max(10000),
-	chargeAh: z.number().min(0, 'Charge cannot be negative.').max(1000),
-	endCellVoltagesV: z
-		.array(z.number().min(-3, 'A cell cannot read below −3 V.').max(6, 'A cell above 6 V is not a cell.'))
-		.max(24)
-		.nullable()
-		.default(null),
-	notes: z.string().max(4000).default('')
-});
-export type RunResult = z.infer<typeof RunResult>;
+export const RUN_RESULT = {
+	endReason: choice({ label: 'It ended because', options: END_REASONS }),
+	durationMin: figure({ label: 'Minutes', unit: 'min', min: 0, max: 10000 }),
+	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: 0, max: 1000 }),
+	endCellVoltagesV: RUN.endCellVoltagesV,
+	notes: RUN.notes
+} as const;
+export type RunResult = ValuesOf<typeof RUN_RESULT>;
 
 /** A look at the charger's screen during a run keyed in by hand. */
-export const RunLook = z.object({
-	timeMin: z.number().min(0, 'Minutes cannot be negative.').max(10000),
-	packV: z.number().min(0).max(90),
-	currentA: z.number().min(0, 'Current cannot be negative.').max(200),
-	chargeAh: z.number().min(0, 'Charge cannot be negative.').max(1000)
-});
-export type RunLook = z.infer<typeof RunLook>;
+export const RUN_LOOK = {
+	timeMin: figure({ label: 'Minutes', unit: 'min', min: 0, max: 10000 }),
+	packV: figure({ label: 'Pack', unit: 'V', min: 0, max: 90 }),
+	currentA: figure({ label: 'Current', unit: 'A', min: 0, max: 200 }),
+	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: 0, max: 1000 })
+} as const;
+export type RunLook = ValuesOf<typeof RUN_LOOK>;

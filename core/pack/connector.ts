@@ -2,15 +2,15 @@
  * Main-lead connectors and what they carry. A person edits the list; these are the ones it starts with. Continuous current:
  * common practice, no source.
  */
-import { z } from 'zod';
+import { figure, text, type ValuesOf } from '../quantity/field';
 
-export const Connector = z.object({
-	id: z.string().min(1).max(40),
-	name: z.string().min(1).max(60),
-	/** Continuous current, A. */
-	currentA: z.number().positive().max(500)
-});
-export type Connector = z.infer<typeof Connector>;
+export const CONNECTOR = {
+	id: text({ label: 'Id', least: 1, most: 40 }),
+	name: text({ label: 'Name', least: 1, most: 60, missing: 'A connector needs a name.' }),
+	/** Continuous current. */
+	currentA: figure({ label: 'Carries', unit: 'A', min: 0.1, max: 500 })
+} as const;
+export type Connector = ValuesOf<typeof CONNECTOR>;
 
 export const CONNECTORS: readonly Connector[] = [
 	{ id: 'signal-2', name: 'small 2-pin signal plug', currentA: 3 },

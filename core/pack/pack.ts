@@ -1,63 +1,88 @@
 /** A pack: what its label says, what is known about it, and whether it is fit for use. */
-import { z } from 'zod';
-import { ChemistryId, chemistryOf } from '../chemistry/catalogue';
-import { PracticeLayer } from '../practice/practice';
+import { CHEMISTRY_CHOICE } from '../chemistry/catalogue';
+import { PRACTICE } from '../practice/practice';
+import { choice, day, figure, flag, layer, reference, text, type ValuesOf } from '../quantity/field';
 
-/** `in service` packs may be programmed; every other state stops a program before it starts. */
-export const PackCondition = z.enum(['in service', 'quarantine', 'swollen', 'damaged', 'retired']);
-export type PackCondition = z.infer<typeof PackCondition>;
-
-export const PackFields = z.object({
-	name: z.string().trim().min(1, 'A pack needs a name.').max(80, 'A name has at most 80 characters.'),
+export const PACK = {
+	name: text({ label: 'Name', least: 1, most: 80, missing: 'A pack needs a name.' }),
 	/** What the pack is used in. */
-	usedIn: z.string().trim().max(120).default(''),
-	chemistry: ChemistryId,
+	usedIn: text({ label: 'Used in', least: 0, most: 120, start: '' }),
+	chemistry: choice({ ...CHEMISTRY_CHOICE, offer: 'lipo' }),
 	/** Cell positions in series (the S of 4S2P). */
-	cells: z.number().int('Cells must be a whole number.').min(1, 'A pack has at least 1 cell.').max(24),
+	cells: figure({ label: 'Cells in series', unit: 'S', min: 1, max: 24, whole: true }),
 	/** Cells in parallel at each position (the P). */
-	parallel: z.number().int('Parallel cells must be a whole number.').min(1).max(20).default(1),
-	/** Capacity printed on the label, for the whole pack, Ah. */
-	capacityAh: z
-		.number()
-		.min(0.01, 'Capacity must be at least 10 mAh.')
-		.max(500, 'Capacity must be at most 500 000 mAh.'),
+	parallel: figure({ label: 'In parallel', unit: 'P', min: 1, max: 20, whole: true, start: 1 }),
+	/** Capacity printed on the label, for the whole pack. */
+	capacityAh: figure({ label: 'Capacity', unit: 'mAh', per: 1000, min: 0.01, max: 500 }),
 	/** Maximum charge rate on the label, per hour of capacity; null when the label does not say. */
-	labelChargeRateC: z.number().min(0.05).max(20).nullable().default(null),
+	labelChargeRateC: figure({
+		label: 'Charge rate on the label',
+		unit: 'C',
+		min: 0.05,
+		max: 20,
+		optional: true,
+		start: null,
+		help: 'leave empty when the label does not say'
+	}),
 	/** Volts printed on the label; null when not read. */
-	labelVoltageV: z.number().min(0.5).max(80).nullable().default(null),
-	connectorId: z.string().max(40).nullable().default(null),
+	labelVoltageV: figure({
+		label: 'Printed volts',
+		unit: 'V',
+		min: 0.5,
+		max: 80,
+		optional: true,
+		start: null,
+		help: 'they are evidence for the chemistry'
+	}),
+	connectorId: reference({ label: 'Main connector', most: 40, optional: true, start: null }),
 	/** The pack has a balance lead with S+1 wires. */
-	balanceLead: z.boolean().default(true),
-	/** Measured capacity, Ah; null until a capacity check has been made. */
-	measuredCapacityAh: z.number().min(0.001).max(500).nullable().default(null),
-	condition: PackCondition.default('in service'),
-	/** End of charge that the pack's maker states, V per cell; null to follow the chemistry. */
-	makerEndVoltageV: z.number().min(1).max(4.4).nullable().default(null),
+	balanceLead: flag({ label: 'It has a balance lead', start: true }),
+	/** Null until a capacity check has been made. */
+	measuredCapacityAh: figure({
+		label: 'Measured capacity',
+		unit: 'mAh',
+		per: 1000,
+		min: 0.001,
+		max: 500,
+		optional: true,
+		start: null,
+		help: 'from a capacity check, if one was made'
+	}),
+	/** `in service` packs may be programmed; every other state stops a program before it starts. */
+	condition: choice({
+		label: 'Condition',
+		options: ['in service', 'quarantine', 'swollen', 'damaged', 'retired'],
+		start: 'in service',
+		help: 'Swollen, dented or cut: it is not charged again.'
+	}),
+	/** End of charge that the pack's maker states, per cell; null to follow the chemistry. */
+	makerEndVoltageV: figure({
+		label: 'End of charge by its maker',
+		unit: 'V/cell',
+		min: 1,
+		max: 4.4,
+		optional: true,
+		start: null
+	}),
 	/** What the pack carries besides cells. */
-	electronics: z.enum(['none', 'own balancer', 'discharges itself']).default('none'),
+	electronics: choice({
+		label: 'Electronics in it',
+		options: ['none', 'own balancer', 'discharges itself'],
+		words: { 'own balancer': 'its own balancer', 'discharges itself': 'discharges itself after some days' },
+		start: 'none'
+	}),
 	/** The pack it flies or sails with as a pair. */
-	pairId: z.string().max(64).nullable().default(null),
+	pairId: reference({ label: 'Works as a pair with', most: 64, optional: true, start: null }),
 	/** Schools that this pack follows, where they differ from the person's. */
-	practice: PracticeLayer.default({}),
-	/** Day of first use, ISO date. */
-	firstUsedOn: z.iso.date().nullable().default(null),
-	notes: z.string().max(4000).default('')
-});
+	practice: layer(PRACTICE, { label: 'Schools this pack follows, other than yours' }),
+	/** Day of first use. */
+	firstUsedOn: day({ label: 'First used' }),
+	notes: text({ label: 'Notes', least: 0, most: 4000, lines: true, start: '' })
+} as const;
 
-/** Fields of a pack with the checks that need more than one field. */
-export const PackInput = PackFields.superRefine((pack, ctx) => {
-	const chemistry = chemistryOf(pack.chemistry);
-	if (pack.cells > chemistry.cells.max)
-		ctx.addIssue({
-			code: 'custom',
-			path: ['cells'],
-			message: `${chemistry.name} packs here go from ${chemistry.cells.min}S to ${chemistry.cells.max}S; ${pack.cells}S is outside that.`
-		});
-});
-export type PackInput = z.infer<typeof PackInput>;
-
-export const Pack = PackFields.extend({ id: z.string().min(1).max(64) });
-export type Pack = z.infer<typeof Pack>;
+export type PackInput = ValuesOf<typeof PACK>;
+export type Pack = PackInput & { id: string };
+export type PackCondition = Pack['condition'];
 
 /** How a pack's cells are written: `4S` or `4S2P`. */
 export const cellsLabel = (pack: Pick<Pack, 'cells' | 'parallel'>): string =>

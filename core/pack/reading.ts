@@ -1,43 +1,66 @@
 /** A reading: what a meter or a charger's cell page showed for one pack at one moment. */
-import { z } from 'zod';
+import { choice, figure, figures, moment, type ValuesOf } from '../quantity/field';
 
-export const ReadingState = z.enum(['rest', 'loaded', 'just used']);
+/** Volts of one cell: below zero it is reversed, above 6 V it was a tap. */
+export const CELL_VOLTS = figure({
+	label: 'Cell',
+	unit: 'V',
+	min: -3,
+	max: 6,
+	tooLow: 'A cell cannot read below −3 V.',
+	tooHigh: 'A cell above 6 V is not a cell: were tap volts typed?'
+});
 
-/** What happened to the pack between its last run and the reading. */
-export const UsedSince = z.enum(['not said', 'not used', 'used', 'until it faded']);
-export type UsedSince = z.infer<typeof UsedSince>;
-
-export const ReadingInput = z
-	.object({
-		/** When it was taken, ISO 8601 with zone. */
-		takenAt: z.iso.datetime({ offset: true }),
-		/** Volts of each cell, bottom cell first; null when only the pack was measured. */
-		cellVoltagesV: z
-			.array(
-				z
-					.number()
-					.min(-3, 'A cell cannot read below −3 V.')
-					.max(6, 'A cell above 6 V is not a cell: were tap volts typed?')
-			)
-			.min(1)
-			.max(24)
-			.nullable()
-			.default(null),
-		/** Volts of the whole pack; null when only cells were measured. */
-		packVoltageV: z.number().min(0).max(90).nullable().default(null),
-		/** `rest` is half an hour without current. */
-		state: ReadingState.default('rest'),
-		usedSince: UsedSince.default('not said'),
-		temperatureDegC: z.number().min(-40).max(120).nullable().default(null),
-		/** Resistance of each cell, Ω. */
-		cellResistancesOhm: z.array(z.number().positive().max(2)).max(24).nullable().default(null)
+export const READING = {
+	/** When it was taken. */
+	takenAt: moment({ label: 'Taken' }),
+	/** Volts of each cell, bottom cell first; null when only the pack was measured. */
+	cellVoltagesV: figures({
+		label: 'Cells',
+		each: CELL_VOLTS,
+		least: 1,
+		most: 24,
+		optional: true,
+		start: null
+	}),
+	/** Volts of the whole pack; null when only cells were measured. */
+	packVoltageV: figure({ label: 'Pack', unit: 'V', min: 0, max: 90, optional: true, start: null }),
+	/** `rest` is half an hour without current. */
+	state: choice({
+		label: 'Taken',
+		options: ['rest', 'loaded', 'just used'],
+		words: { rest: 'at rest', loaded: 'under load', 'just used': 'just after use' },
+		start: 'rest'
+	}),
+	/** What happened to the pack between its last run and the reading. */
+	usedSince: choice({
+		label: 'Since its last run',
+		options: ['not said', 'not used', 'used', 'until it faded'],
+		words: { 'until it faded': 'used until it faded' },
+		start: 'not said',
+		help: 'Tells how full it is where volts say little'
+	}),
+	temperatureDegC: figure({
+		label: 'Pack at',
+		unit: '°C',
+		min: -40,
+		max: 120,
+		optional: true,
+		start: null
+	}),
+	cellResistancesOhm: figures({
+		label: 'Resistance',
+		each: figure({ label: 'Resistance', unit: 'mΩ', per: 1000, min: 0.00001, max: 2 }),
+		least: 0,
+		most: 24,
+		optional: true,
+		start: null
 	})
-	.refine((r) => r.cellVoltagesV !== null || r.packVoltageV !== null, {
-		error: 'Give the volts of each cell, or of the pack.',
-		path: ['packVoltageV']
-	});
-export type ReadingInput = z.infer<typeof ReadingInput>;
+} as const;
+
+export type ReadingInput = ValuesOf<typeof READING>;
 export type Reading = ReadingInput & { id: string; packId: string };
+export type UsedSince = ReadingInput['usedSince'];
 
 /** Volts of the whole pack by this reading, V: the meter's, or the sum of the cells. */
 export function packVoltage(reading: ReadingInput): number {

@@ -3,11 +3,12 @@ import { describe, test } from 'node:test';
 import { aContext, aPack, aReading, aSupply } from '../../tests/support/bench-chargers';
 import { aMultiCharger } from '../../tests/support/rule-cases';
 import { solve } from '../program/solve';
-import { DEFAULT_PRACTICE, Practice, resolvePractice, usualPurpose, whose } from './practice';
+import { DEFAULT_PRACTICE, resolvePractice, usualPurpose, whose } from './practice';
 import { because, SCHOOLS, showChoice } from './schools';
+import { PracticeSchema } from './practice-schema';
 
 test('every school has a default that the schema takes, a question and a reason', () => {
-	assert.ok(Practice.safeParse(DEFAULT_PRACTICE).success);
+	assert.ok(PracticeSchema.safeParse(DEFAULT_PRACTICE).success);
 	assert.deepEqual(SCHOOLS.map((s) => s.id).sort(), Object.keys(DEFAULT_PRACTICE).sort());
 	for (const s of SCHOOLS) {
 		assert.ok(s.question.length > 3 && s.why.length > 10);

@@ -2,40 +2,62 @@
  * The schools: matters on which practitioners differ. Each has a default with its reason; a person, a pack or one program may
  * follow another school, and the nearest wins.
  */
-import { z } from 'zod';
+import { choice, figure, type ValuesOf } from '../quantity/field';
 
-export const Practice = z.object({
-	purpose: z.enum(['gentle', 'standard', 'hurry']),
-	balance: z.enum(['every charge', 'every third charge', 'every fourth charge']),
-	hurryMaxC: z.number().min(0.5, 'At least 0.5C.').max(20, 'At most 20C.'),
+/** Named as the schools ask about them; `schools.ts` says why the default is what it is. */
+export const PRACTICE = {
+	purpose: choice({ label: 'How hard to charge', options: ['gentle', 'standard', 'hurry'] }),
+	balance: choice({
+		label: 'How often to balance',
+		options: ['every charge', 'every third charge', 'every fourth charge']
+	}),
+	hurryMaxC: figure({ label: 'Most in a hurry', unit: 'C', min: 0.5, max: 20, step: 0.5 }),
 	/** Rate for a lithium pack whose label says none, 1/h; null is the chemistry's own. */
-	noLabelC: z.number().min(0.1, 'At least 0.1C.').max(5, 'At most 5C.').nullable(),
-	fastMode: z.enum(['when pressed', 'never']),
-	guards: z.enum(['per pack', 'largest pack', 'off']),
-	stepRounding: z.enum(['down', 'nearest']),
-	fullness: z.enum(['full', 'a little less']),
-	storageV: z.number().min(3.5).max(3.95).nullable(),
+	noLabelC: figure({
+		label: 'Most when the label says none',
+		unit: 'C',
+		min: 0.1,
+		max: 5,
+		step: 0.1,
+		optional: true
+	}),
+	fastMode: choice({ label: 'Fast charge', options: ['when pressed', 'never'] }),
+	guards: choice({ label: 'Timer and limit', options: ['per pack', 'largest pack', 'off'] }),
+	stepRounding: choice({ label: 'Rounding to the step', options: ['down', 'nearest'] }),
+	fullness: choice({ label: 'End of charge', options: ['full', 'a little less'] }),
+	storageV: figure({ label: 'Storage voltage', unit: 'V', min: 3.5, max: 3.95, optional: true }),
 	/** Share of charge at which packs are put away whose volts say nothing; null is the chemistry's own. */
-	storageShare: z.number().min(0.4, 'At least 40 %.').max(0.7, 'At most 70 %.').nullable(),
-	cautiousBelowV: z.number().min(3).max(3.8).nullable(),
-	dischargeC: z.number().min(0.05).max(2),
-	dischargeEnd: z.enum(['everyday', 'a little deeper', 'capacity check']),
-	cycleOrder: z.enum(['down first', 'up first']),
-	plugOrder: z.enum(['main lead first', 'balance lead first', 'either']),
-	unplugOrder: z.enum(['balance lead first', 'main lead first']),
-	storageAfterDays: z.number().min(1, 'At least a day.').max(30, 'At most 30 days.'),
-	maintenance: z.enum(['monthly', 'every 3 months', 'lithium never']),
-	maintenanceOrder: z.enum(['charge, empty, storage', 'charge, storage']),
-	parallel: z.enum(['close volts', 'close volts, strict', 'same model only', 'never']),
-	container: z.enum(['vented box', 'bag', 'bricks', 'metal box']),
-	fieldBattery: z.enum(['its own battery', 'the vehicle'])
-});
-export type Practice = z.infer<typeof Practice>;
+	storageShare: figure({ label: 'Storage charge', unit: '%', per: 100, min: 0.4, max: 0.7, optional: true }),
+	cautiousBelowV: figure({ label: 'Careful below', unit: 'V', min: 3, max: 3.8, optional: true }),
+	dischargeC: figure({ label: 'Discharge rate', unit: 'C', min: 0.05, max: 2 }),
+	dischargeEnd: choice({
+		label: 'End of discharge',
+		options: ['everyday', 'a little deeper', 'capacity check']
+	}),
+	cycleOrder: choice({ label: 'Order of a cycle', options: ['down first', 'up first'] }),
+	plugOrder: choice({
+		label: 'Order of plugging in',
+		options: ['main lead first', 'balance lead first', 'either']
+	}),
+	unplugOrder: choice({ label: 'Order of unplugging', options: ['balance lead first', 'main lead first'] }),
+	storageAfterDays: figure({ label: 'To storage after', unit: 'days', min: 1, max: 30 }),
+	maintenance: choice({ label: 'Maintenance', options: ['monthly', 'every 3 months', 'lithium never'] }),
+	maintenanceOrder: choice({
+		label: 'Order of maintenance',
+		options: ['charge, empty, storage', 'charge, storage']
+	}),
+	parallel: choice({
+		label: 'Parallel',
+		options: ['close volts', 'close volts, strict', 'same model only', 'never']
+	}),
+	container: choice({ label: 'Container', options: ['vented box', 'bag', 'bricks', 'metal box'] }),
+	fieldBattery: choice({ label: 'In the field', options: ['its own battery', 'the vehicle'] })
+} as const;
+export type Practice = ValuesOf<typeof PRACTICE>;
 export type PracticeId = keyof Practice;
 
 /** What one layer says; what is absent it leaves to the layer above. */
-export const PracticeLayer = Practice.partial();
-export type PracticeLayer = z.infer<typeof PracticeLayer>;
+export type PracticeLayer = Partial<Practice>;
 
 export const DEFAULT_PRACTICE: Practice = {
 	purpose: 'standard',

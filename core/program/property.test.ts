@@ -11,8 +11,8 @@ import { dischargeLimitsAt, limitsAt } from '../charger/envelope';
 import { CHEMISTRIES, chemistryOf } from '../chemistry/catalogue';
 import { setMaxAt } from '../chemistry/compensation';
 import { ocvAt } from '../chemistry/curve';
-import { EndReason } from '../log/run';
-import { UsedSince } from '../pack/reading';
+import { END_REASONS } from '../log/run';
+import { READING } from '../pack/reading';
 import { NO_DEPARTURE, packModel } from '../forecast/assume';
 import { legsOf, timedAh } from '../forecast/program-legs';
 import { isOnStep } from '../quantity/step';
@@ -54,11 +54,11 @@ const anything = fc.record({
 	rounding: fc.constantFrom('down' as const, 'nearest' as const),
 	guards: fc.constantFrom('per pack' as const, 'largest pack' as const, 'off' as const),
 	noLabelC: fc.option(between(0.2, 4)),
-	usedSince: fc.constantFrom(...UsedSince.options),
+	usedSince: fc.constantFrom(...READING.usedSince.options),
 	lastRun: fc.option(
 		fc.record({
 			task: fc.constantFrom(...TASKS.map((t) => t.id)),
-			endReason: fc.constantFrom(...EndReason.options),
+			endReason: fc.constantFrom(...END_REASONS),
 			hoursAgo: between(0, 400)
 		})
 	)

@@ -1,12 +1,13 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { Overrides, ProgramSettings, settingName, showFigure, showSetting } from './settings';
+import { settingName, showFigure, showSetting } from './settings';
+import { OverridesSchema, ProgramSettingsSchema } from './settings-schema';
 
 test('what a person did not set stays absent: an override never turns a setting off by being missing', () => {
-	assert.deepEqual(Overrides.parse({ currentA: 2 }), { currentA: 2 });
-	assert.deepEqual(Overrides.parse({ trickleA: null }), { trickleA: null });
-	assert.equal(Overrides.safeParse({ currentA: -1 }).success, false);
-	assert.equal(Overrides.safeParse({ order: 'sideways' }).success, false);
+	assert.deepEqual(OverridesSchema.parse({ currentA: 2 }), { currentA: 2 });
+	assert.deepEqual(OverridesSchema.parse({ trickleA: null }), { trickleA: null });
+	assert.equal(OverridesSchema.safeParse({ currentA: -1 }).success, false);
+	assert.equal(OverridesSchema.safeParse({ order: 'sideways' }).success, false);
 });
 
 test('settings kept before the other tasks came are read with those settings off', () => {
@@ -19,7 +20,7 @@ test('settings kept before the other tasks came are read with those settings off
 		capacityLimitAh: null,
 		temperatureLimitDegC: null
 	};
-	const parsed = ProgramSettings.parse(old);
+	const parsed = ProgramSettingsSchema.parse(old);
 	assert.deepEqual([parsed.dischargeA, parsed.deltaV, parsed.order], [null, null, null]);
 });
 

@@ -1,10 +1,10 @@
 /** What a program is for. A task is data; lists, cards and rules read this description. */
-import { z } from 'zod';
 import type { Chemistry } from '../chemistry/chemistry';
-import { TaskId } from '../charger/programs';
+import { TASK_IDS, taskIdOf, type TaskId } from '../charger/programs';
+import { PRACTICE } from '../practice/practice';
 import type { SettingId } from './settings';
 
-export { TaskId };
+export { TASK_IDS, taskIdOf, type TaskId };
 
 type Family = Chemistry['family'];
 
@@ -175,5 +175,8 @@ export function ordinaryTask(chemistry: Pick<Chemistry, 'balanceFromCells'>, cel
 }
 
 /** Why a program is wanted; decides how hard the pack is charged. */
-export const Purpose = z.enum(['gentle', 'standard', 'hurry']);
-export type Purpose = z.infer<typeof Purpose>;
+export const PURPOSES = PRACTICE.purpose.options;
+export type Purpose = (typeof PURPOSES)[number];
+
+/** The word as a purpose, or null when there is no such purpose. */
+export const purposeOf = (word: unknown): Purpose | null => PURPOSES.find((p) => p === word) ?? null;

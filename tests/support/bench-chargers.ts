@@ -1,10 +1,12 @@
 /** Small makers of packs, chargers and contexts for tests. Every call gives a fresh, valid object. */
-import { ChargerInput, type Charger } from '../../core/charger/charger';
+import { type Charger } from '../../core/charger/charger';
 import type { Supply } from '../../core/charger/supply';
 import type { HeldSetting } from '../../core/charger/setting';
-import { Pack } from '../../core/pack/pack';
+import { type Pack } from '../../core/pack/pack';
 import type { ReadingInput } from '../../core/pack/reading';
 import type { ProgramContext } from '../../core/request/context';
+import { PackSchema } from '../../core/pack/pack-schema';
+import { ChargerInputSchema } from '../../core/charger/charger-schema';
 
 export const NOW = '2026-05-02T18:00:00.000Z';
 
@@ -26,7 +28,7 @@ export function aCharger(
 	change: Record<string, unknown> = {},
 	channel: Record<string, unknown> = {}
 ): Charger {
-	const input = ChargerInput.parse({
+	const input = ChargerInputSchema.parse({
 		name: 'Test bench',
 		inputMinV: 100,
 		inputMaxV: 240,
@@ -72,7 +74,7 @@ export const aSupply = (change: Partial<Supply> = {}): Supply => ({
 });
 
 export function aPack(change: Record<string, unknown> = {}): Pack {
-	return Pack.parse({
+	return PackSchema.parse({
 		id: 'pack',
 		name: 'Test pack',
 		chemistry: 'lipo',

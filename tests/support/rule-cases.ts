@@ -1,10 +1,10 @@
 /** Cases of the rules that came with the other chemistries, tasks and the bench: where each fires, and a near miss. */
-import { Inventory } from '../../core/charger/inventory';
 import type { PracticeLayer } from '../../core/practice/practice';
 import type { ProgramContext } from '../../core/request/context';
 import type { Severity } from '../../core/program/rule';
 import type { Overrides } from '../../core/request/settings';
 import { aCharger, aPack, aReading, aSupply, held } from './bench-chargers';
+import { InventorySchema } from '../../core/charger/inventory-schema';
 
 export interface Scene extends Partial<ProgramContext> {
 	set?: Overrides;
@@ -91,7 +91,7 @@ const recovering = (change: Scene = {}): Scene => ({
 	task: 'recover',
 	...change
 });
-const lists = (change: object) => ({ around: { inventory: Inventory.parse(change) } });
+const lists = (change: object) => ({ around: { inventory: InventorySchema.parse(change) } });
 const leads = [
 	{ id: 'l', name: 'Short lead', connectorId: 'block-medium', awg: 14, lengthM: 0.4, currentA: 20 }
 ];

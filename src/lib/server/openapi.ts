@@ -1,14 +1,14 @@
 /** The OpenAPI 3.1 document of the HTTP API, its schemas made from the same Zod shapes that check every request. */
 import { z } from 'zod';
-import { Charger, ChargerInput } from '$core/charger/charger';
-import { SupplyInput } from '$core/charger/supply';
-import { Run, RunLook, RunResult } from '$core/log/run';
-import { Pack, PackInput } from '$core/pack/pack';
-import { ReadingInput } from '$core/pack/reading';
-import { ProgramSettings } from '$core/request/settings';
 import { ProgramRequest } from './services/programs';
 import { Preferences } from './services/preferences';
 import { StartRequest } from './services/runs';
+import { RunLookSchema, RunResultSchema, RunSchema } from '$core/log/run-schema';
+import { SupplyInputSchema } from '$core/charger/supply-schema';
+import { ChargerInputSchema, ChargerSchema } from '$core/charger/charger-schema';
+import { ReadingInputSchema } from '$core/pack/reading-schema';
+import { PackInputSchema, PackSchema } from '$core/pack/pack-schema';
+import { ProgramSettingsSchema } from '$core/request/settings-schema';
 
 const Finding = z.object({
 	rule: z.string(),
@@ -23,7 +23,7 @@ const Proposal = z.object({
 	proposed: z.boolean(),
 	verdict: z.enum(['stop', 'check', 'clear']),
 	findings: z.array(Finding),
-	settings: ProgramSettings.nullable(),
+	settings: ProgramSettingsSchema.nullable(),
 	forecast: z.object({ timeMin: Spread, chargeAh: Spread, peakTemperatureDegC: Spread }).nullable()
 });
 const ApiError = z.object({
@@ -31,18 +31,18 @@ const ApiError = z.object({
 });
 
 const SCHEMAS = {
-	Pack,
-	PackInput,
-	Reading: ReadingInput,
-	Charger,
-	ChargerInput,
-	Supply: SupplyInput,
+	Pack: PackSchema,
+	PackInput: PackInputSchema,
+	Reading: ReadingInputSchema,
+	Charger: ChargerSchema,
+	ChargerInput: ChargerInputSchema,
+	Supply: SupplyInputSchema,
 	ProgramRequest,
 	Proposal,
 	StartRequest,
-	Run,
-	RunResult,
-	RunLook,
+	Run: RunSchema,
+	RunResult: RunResultSchema,
+	RunLook: RunLookSchema,
 	Preferences,
 	ApiError
 };

@@ -2,8 +2,9 @@
 <script lang="ts">
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Pack } from '$core/pack/pack';
-	import type { ReadingInput } from '$core/pack/reading';
-	import { parseFigure } from '$core/quantity/parse';
+	import { CELL_VOLTS, READING, type ReadingInput } from '$core/pack/reading';
+	import { optionsOf, type Figure } from '$core/quantity/field';
+	import { readFigure } from '$core/quantity/field-draft';
 	import { askAboutSlip, USUAL_CELL_RESISTANCE_MOHM } from '$core/quantity/plausible';
 	import { send } from './api';
 
@@ -45,27 +46,32 @@
 		ohm: number[] | null;
 	} | null {
 		const found: Record<string, string> = {};
-		const figure = (key: string, typed: string, label: string, unit: string, min: number, max: number) => {
-			const parsed = parseFigure(typed, { label, unit, min, max });
+		const figure = (key: string, typed: string, field: Figure) => {
+			const parsed = readFigure(field, typed);
 			if (!parsed.ok) found[key] = parsed.message;
-			return parsed.ok ? parsed.value : NaN;
+			return parsed.ok ? parsed.value! : NaN;
 		};
+		const { packVoltageV: whole, temperatureDegC: warmth, cellResistancesOhm } = READING;
 		let cells: number[] | null = null;
 		let packV: number | null = null;
-		if (way === 'pack') packV = figure('total', total, 'Pack', 'V', 0, 90);
-		else if (way === 'cells') cells = volts.map((v, i) => figure(`cell${i}`, v, `Cell ${i + 1}`, 'V', 0, 6));
+		if (way === 'pack') packV = figure('total', total, { ...whole, optional: undefined });
+		else if (way === 'cells')
+			cells = volts.map((v, i) => figure(`cell${i}`, v, { ...CELL_VOLTS, label: `Cell ${i + 1}`, min: 0 }));
 		else {
-			const taps = volts.map((v, i) => figure(`cell${i}`, v, `Tap ${i + 1}`, 'V', 0, 90));
+			const taps = volts.map((v, i) =>
+				figure(`cell${i}`, v, { ...whole, optional: undefined, label: `Tap ${i + 1}` })
+			);
 			cells = taps.map((v, i) => Number((v - (i ? taps[i - 1] : 0)).toFixed(3)));
 			cells.forEach((v, i) => {
-				if (Number.isFinite(v) && (v < 0 || v > 6))
+				if (Number.isFinite(v) && (v < 0 || v > CELL_VOLTS.max))
 					found[`cell${i}`] = `From tap ${i} to ${i + 1} is ${v.toFixed(2)} V: no cell is.`;
 			});
 		}
-		const degC =
-			temperature.trim() === '' ? null : figure('temperature', temperature, 'Temperature', '°C', -40, 120);
+		const degC = temperature.trim() === '' ? null : figure('temperature', temperature, warmth);
 		const ohm = withResistance
-			? resistances.map((r, i) => figure(`r${i}`, r, `Resistance ${i + 1}`, 'mΩ', 0.01, 2000) / 1000)
+			? resistances.map((r, i) =>
+					figure(`r${i}`, r, { ...cellResistancesOhm.each, label: `Resistance ${i + 1}` })
+				)
 			: null;
 		errors = found;
 		return Object.keys(found).length ? null : { cells, pack: packV, degC, ohm };
@@ -142,20 +148,17 @@
 			/>
 		</label>
 		<label>
-			<span class="quiet block text-[12px]">Taken</span>
+			<span class="quiet block text-[12px]">{READING.state.label}</span>
 			<select class="field" bind:value={state_} id="{id}-state">
-				<option value="rest">at rest</option>
-				<option value="just used">just after use</option>
-				<option value="loaded">under load</option>
+				{#each optionsOf(READING.state) as [state, words] (state)}<option value={state}>{words}</option
+					>{/each}
 			</select>
 		</label>
 		<label>
-			<span class="quiet block text-[12px]">Since its last run</span>
-			<select class="field" bind:value={usedSince} title="Tells how full it is where volts say little">
-				<option value="not said">not said</option>
-				<option value="not used">not used</option>
-				<option value="used">used</option>
-				<option value="until it faded">used until it faded</option>
+			<span class="quiet block text-[12px]">{READING.usedSince.label}</span>
+			<select class="field" bind:value={usedSince} title={READING.usedSince.help}>
+				{#each optionsOf(READING.usedSince) as [used, words] (used)}<option value={used}>{words}</option
+					>{/each}
 			</select>
 		</label>
 		<button class="btn self-end" disabled={busy}>Save reading</button>

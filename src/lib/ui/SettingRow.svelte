@@ -3,11 +3,12 @@
 	import type { Snippet } from 'svelte';
 	import type { Decision } from '$core/program/decide';
 	import {
-		SETTINGS,
 		settingName,
 		showFigure,
+		shownPerStored,
 		type ProgramSettings,
-		type SettingId
+		type SettingId,
+		unitOf
 	} from '$core/request/settings';
 	import type { TaskId } from '$core/request/task';
 	import LimitLadder from './LimitLadder.svelte';
@@ -44,12 +45,10 @@
 		onset,
 		onrelease
 	}: Props = $props();
-
-	const s = $derived(SETTINGS[id]);
 	let open = $state(false);
 	const many = $derived(decision.candidates.length > 1);
 	const name = $derived(settingName(id, task));
-	const shown = (stored: number) => Number((stored * s.shownPerStored).toPrecision(9));
+	const shown = (stored: number) => Number((stored * shownPerStored(id)).toPrecision(9));
 	/** Limits are written to a tenth: they are compared, not keyed. */
 	const show = (stored: number) =>
 		id === 'currentA' || id === 'dischargeA' ? stored.toFixed(stored < 1 ? 2 : 1) : showFigure(id, stored);
@@ -88,14 +87,14 @@
 		{:else}
 			<Stepper
 				label={name}
-				unit={s.unit}
+				unit={unitOf(id)}
 				figure={showFigure(id, value)}
 				step={shown(range.step)}
 				min={shown(range.min)}
 				max={shown(range.max)}
 				{own}
 				disabled={fixed}
-				onset={(v) => onset(v / s.shownPerStored)}
+				onset={(v) => onset(v / shownPerStored(id))}
 			/>
 		{/if}
 	</div>

@@ -4,16 +4,16 @@ import { describe, test } from 'node:test';
 import fc from 'fast-check';
 import { aCharger, aPack } from '../../../tests/support/bench-chargers';
 import { askAboutCharger, chargerDraftOf, readChargerDraft } from './charger-draft';
-import { Inventory } from '../../../core/charger/inventory';
 import { readStockDraft, stockDraftOf } from './stock-draft';
-import { askAboutDraft, draftOf, readPackDraft, type PackDraft } from './pack-draft';
+import { askAboutDraft, packDraftOf, readPackDraft, type PackDraft } from './pack-draft';
+import { InventorySchema } from '$core/charger/inventory-schema';
 
 describe('a pack being typed', () => {
 	const typed = (change: Partial<PackDraft> = {}): PackDraft => ({
-		...draftOf(null),
+		...packDraftOf(null),
 		name: 'New',
 		cells: '3',
-		capacityMah: '2600',
+		capacityAh: '2600',
 		...change
 	});
 	const errorsOf = (change: Partial<PackDraft>) => {
@@ -22,7 +22,7 @@ describe('a pack being typed', () => {
 	};
 
 	test('units are turned: mAh to Ah, empty to not known', () => {
-		const read = readPackDraft(typed({ labelChargeRateC: '', measuredMah: '2450' }));
+		const read = readPackDraft(typed({ labelChargeRateC: '', measuredCapacityAh: '2450' }));
 		assert.ok(read.ok);
 		assert.equal(read.input.capacityAh, 2.6);
 		assert.equal(read.input.measuredCapacityAh, 2.45);
@@ -38,15 +38,15 @@ describe('a pack being typed', () => {
 			usedIn: 'Tug',
 			notes: 'n'
 		});
-		const read = readPackDraft(draftOf({ id: 'x', ...fields }));
+		const read = readPackDraft(packDraftOf({ id: 'x', ...fields }));
 		assert.ok(read.ok);
 		assert.deepEqual(read.input, fields);
 	});
 
 	test('each wrong field has its own sentence', () => {
-		assert.match(errorsOf({ capacityMah: '2,6' }).capacityMah, /write the decimal with a point/);
-		assert.match(errorsOf({ capacityMah: '0' }).capacityMah, /at least 10 mAh/);
-		assert.match(errorsOf({ capacityMah: '' }).capacityMah, /is missing/);
+		assert.match(errorsOf({ capacityAh: '2,6' }).capacityAh, /write the decimal with a point/);
+		assert.match(errorsOf({ capacityAh: '0' }).capacityAh, /at least 10 mAh/);
+		assert.match(errorsOf({ capacityAh: '' }).capacityAh, /is missing/);
 		assert.match(errorsOf({ cells: '3S' }).cells, /must be a number/);
 		assert.match(errorsOf({ cells: '2.5' }).cells, /whole number/);
 		assert.match(errorsOf({ cells: '40' }).cells, /at most 24/);
@@ -54,22 +54,19 @@ describe('a pack being typed', () => {
 		assert.match(errorsOf({ name: '' }).name, /needs a name/);
 		assert.match(errorsOf({ labelChargeRateC: '-1' }).labelChargeRateC, /at least 0.05 C/);
 		assert.match(errorsOf({ firstUsedOn: 'yesterday' }).firstUsedOn, /date/i);
-		assert.deepEqual(Object.keys(errorsOf({ cells: 'x', capacityMah: 'y' })).sort(), [
-			'capacityMah',
-			'cells'
-		]);
+		assert.deepEqual(Object.keys(errorsOf({ cells: 'x', capacityAh: 'y' })).sort(), ['capacityAh', 'cells']);
 	});
 
 	test('1.4 typed for 1400 mAh is asked about, not corrected', () => {
-		assert.equal(askAboutDraft(typed({ capacityMah: '1.4' }))?.meant, 1400);
-		assert.equal(askAboutDraft(typed({ capacityMah: '1400' })), null);
-		assert.equal(askAboutDraft(typed({ capacityMah: 'none' })), null);
+		assert.equal(askAboutDraft(typed({ capacityAh: '1.4' }))?.meant, 1400);
+		assert.equal(askAboutDraft(typed({ capacityAh: '1400' })), null);
+		assert.equal(askAboutDraft(typed({ capacityAh: 'none' })), null);
 	});
 
 	test('property: nothing that is typed makes it throw', () => {
 		fc.assert(
 			fc.property(fc.string(), fc.string(), fc.string(), fc.string(), (a, b, c, d) => {
-				const read = readPackDraft(typed({ cells: a, capacityMah: b, labelChargeRateC: c, firstUsedOn: d }));
+				const read = readPackDraft(typed({ cells: a, capacityAh: b, labelChargeRateC: c, firstUsedOn: d }));
 				assert.ok(read.ok || Object.values(read.errors).every((m) => m.length > 3));
 			})
 		);
@@ -115,16 +112,16 @@ describe('a charger being typed', () => {
 
 	test('each wrong field has its own sentence, by its path', () => {
 		const draft = chargerDraftOf(null);
-		Object.assign(draft, { name: 'Bench', efficiencyPercent: '120', inputMinV: '18', inputMaxV: '11' });
+		Object.assign(draft, { name: 'Bench', efficiency: '120', inputMinV: '18', inputMaxV: '11' });
 		Object.assign(draft.channels[0], { powerW: '5O', maxCurrentA: '5', currentStepA: '0,1' });
 		draft.held[0].max = 'never';
 		const read = readChargerDraft(draft);
 		assert.ok(!read.ok);
 		assert.match(read.errors['channels.0.powerW'], /must be a number, not "5O"/);
 		assert.match(read.errors['channels.0.currentStepA'], /0\.1/);
-		assert.match(read.errors.efficiencyPercent, /at most 100 %/);
+		assert.match(read.errors.efficiency, /at most 100 %/);
 		assert.match(read.errors['held.0.max'], /must be a number/);
-		Object.assign(draft, { efficiencyPercent: '80' });
+		Object.assign(draft, { efficiency: '80' });
 		Object.assign(draft.channels[0], { powerW: '50', currentStepA: '6' });
 		draft.held[0].max = '999';
 		const second = readChargerDraft(draft);
@@ -142,7 +139,7 @@ describe('a charger being typed', () => {
 });
 
 describe('the bench stock being typed', () => {
-	const stock = Inventory.parse({
+	const stock = InventorySchema.parse({
 		leads: [{ id: 'l', name: 'Lead', connectorId: 'block-medium', awg: 14, lengthM: 0.4, currentA: 20 }],
 		boards: [{ id: 'b', name: 'Board', cells: 6, count: 2 }]
 	});
@@ -150,7 +147,7 @@ describe('the bench stock being typed', () => {
 	test('read into a draft and back it is the same stock', () => {
 		const read = readStockDraft(stockDraftOf(stock));
 		assert.ok(read.ok);
-		assert.deepEqual(read.stock, stock);
+		assert.deepEqual(read.input, stock);
 	});
 
 	test('each wrong figure has its own sentence, by its place', () => {

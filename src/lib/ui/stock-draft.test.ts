@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
-import { Inventory } from '../../../core/charger/inventory';
 import { readStockDraft, stockDraftOf } from './stock-draft';
+import { InventorySchema } from '$core/charger/inventory-schema';
 
-const STOCK = Inventory.parse({
+const STOCK = InventorySchema.parse({
 	leads: [{ id: 'l1', name: 'Long lead', connectorId: 'block-medium', awg: 14, lengthM: 0.5, currentA: 30 }],
 	adapters: [{ id: 'a1', fromId: 'block-medium', toId: 'block-large', currentA: 35 }],
 	boards: [{ id: 'b1', name: 'Board', cells: 6, count: 2 }]
@@ -13,7 +13,7 @@ describe('the bench stock as it is typed', () => {
 	test('what is shown reads back as what was stored', () => {
 		const read = readStockDraft(stockDraftOf(STOCK));
 		assert.ok(read.ok, JSON.stringify(read));
-		assert.deepEqual(read.stock, STOCK);
+		assert.deepEqual(read.input, STOCK);
 	});
 
 	test('a figure that is none, is out of range or should be whole is said at its own field', () => {

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { Purpose, TaskId } from '$core/request/task';
+import { purposeOf, taskIdOf } from '$core/request/task';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers';
 import { listPacks } from '$lib/server/services/packs';
@@ -34,11 +34,10 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 			now
 		};
 	const pack = shelf.find((p) => p.pack.id === packId)?.pack;
-	const task = TaskId.catch(pack ? ordinaryTask(chemistryOf(pack.chemistry), pack.cells) : 'charge').parse(
-		q.get('task')
-	);
+	const task =
+		taskIdOf(q.get('task')) ?? (pack ? ordinaryTask(chemistryOf(pack.chemistry), pack.cells) : 'charge');
 	const { practice } = await getPreferences(db);
-	const purpose = Purpose.catch(usualPurpose(practice, pack?.practice ?? {})).parse(q.get('purpose'));
+	const purpose = purposeOf(q.get('purpose')) ?? usualPurpose(practice, pack?.practice ?? {});
 	const context = await programContext(db, { packId, chargerId: charger.id, channelId, task, purpose }, now);
 	if (!context.ok) error(context.status, context.message);
 	const [kept, slots] = await Promise.all([programsOf(db, packId), slotsOf(db, charger.id)]);

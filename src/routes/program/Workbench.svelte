@@ -12,7 +12,12 @@
 	import { heldSetting } from '$core/request/context';
 	import { limitIsProgram } from '$core/program/needs';
 	import type { Fix } from '$core/program/rule';
-	import { SETTINGS, type Overrides, type ProgramSettings, type SettingId } from '$core/request/settings';
+	import {
+		shownPerStored,
+		type Overrides,
+		type ProgramSettings,
+		type SettingId
+	} from '$core/request/settings';
 	import { TASKS } from '$core/request/task';
 	import type { ChannelState } from '$lib/server/services/today';
 	import { send } from '$lib/ui/api';
@@ -111,7 +116,7 @@
 	const held = (kind: Parameters<typeof heldSetting>[1]) => heldSetting(r, kind);
 	/** Decimal noise of a stepper is cut to what the setting shows. */
 	const tidy = (id: SettingId, value: ProgramSettings[SettingId]) =>
-		typeof value === 'number' ? Number(value.toFixed(SETTINGS[id].shownPerStored === 1000 ? 4 : 3)) : value;
+		typeof value === 'number' ? Number(value.toFixed(shownPerStored(id) === 1000 ? 4 : 3)) : value;
 	const set = (id: SettingId, value: ProgramSettings[SettingId]) =>
 		draft.set({ [id]: tidy(id, value) } as Overrides);
 
@@ -336,9 +341,7 @@
 									<p class="quiet">
 										{charger.name} is at
 										<b class="num" class:text-stop={wouldCut(id, h.heldValue)}
-											>{h.heldValue === null
-												? 'off'
-												: Math.round(h.heldValue * SETTINGS[id].shownPerStored)}</b
+											>{h.heldValue === null ? 'off' : Math.round(h.heldValue * shownPerStored(id))}</b
 										>{h.scope === 'channel'
 											? ', on this channel'
 											: h.scope === 'slot'

@@ -1,15 +1,16 @@
 /** Runs that are keyed in by hand: what a person sees on the charger's screen while it goes on, and at its end. */
-import { isOpen, RunLook, RunResult, type Run } from '$core/log/run';
+import { isOpen, type RunLook, type Run } from '$core/log/run';
 import type { Database } from '../db/connect';
 import { toRun } from '../db/map';
 import { checked, done, missing, refuse, type Result } from '../result';
 import { live } from './live';
 import { endWithin } from './open-runs';
 import { appendTelemetry, lastSamples, storedSamples } from './telemetry';
+import { RunLookSchema, RunResultSchema } from '$core/log/run-schema';
 
 /** Keeps a look at the charger's screen during a run keyed in by hand, as one sample; looks come in order of time. */
 export async function lookAtRun(db: Database, id: string, input: unknown): Promise<Result<RunLook>> {
-	const valid = checked(RunLook, input);
+	const valid = checked(RunLookSchema, input);
 	if (!valid.ok) return valid;
 	const { timeMin, packV, currentA, chargeAh } = valid.value;
 	return db.write(async (tx) => {
@@ -53,7 +54,7 @@ const endedSo = (run: Run, end: { endReason: string; durationS: number; chargeAh
 
 /** Ends a run that was keyed in by hand with what the charger's screen showed. */
 export async function endByHand(db: Database, id: string, input: unknown, now: string): Promise<Result<Run>> {
-	const valid = checked(RunResult, input);
+	const valid = checked(RunResultSchema, input);
 	if (!valid.ok) return valid;
 	const { durationMin, ...rest } = valid.value;
 	const end = { ...rest, durationS: durationMin * 60, peakTemperatureDegC: null };

@@ -1,14 +1,16 @@
 /** The bench: chargers with their channels and held settings, and the supplies that feed them. */
 import { randomUUID } from 'node:crypto';
-import { ChargerInput, type Charger } from '$core/charger/charger';
+import { type ChargerInput, type Charger } from '$core/charger/charger';
 import { OPEN_STATUSES } from '$core/log/run';
-import { HeldSettingKind } from '$core/charger/setting';
-import { SupplyInput, type Supply } from '$core/charger/supply';
+import { isHeldKind } from '$core/charger/setting';
+import { type Supply } from '$core/charger/supply';
 import type { Database, Store } from '../db/connect';
 import { toCharger, toSupply } from '../db/map';
 import type { Row } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
 import { writeEvent } from './events';
+import { SupplyInputSchema } from '$core/charger/supply-schema';
+import { ChargerInputSchema } from '$core/charger/charger-schema';
 
 /** The rows of `table` that belong to these chargers, by charger. */
 async function partsOf(
@@ -91,7 +93,7 @@ export async function createCharger(
 	input: unknown,
 	id: string = randomUUID()
 ): Promise<Result<Charger>> {
-	const valid = checked(ChargerInput, input);
+	const valid = checked(ChargerInputSchema, input);
 	if (!valid.ok) return valid;
 	return db.write(async (tx) => {
 		if ((await tx.models.Charger.count({ where: { id }, paranoid: false })) > 0) return getCharger(tx, id);
@@ -106,7 +108,7 @@ export async function createCharger(
 
 /** Replaces a charger's description; channels keep their identity by their place. */
 export async function updateCharger(db: Database, id: string, input: unknown): Promise<Result<Charger>> {
-	const valid = checked(ChargerInput, input);
+	const valid = checked(ChargerInputSchema, input);
 	if (!valid.ok) return valid;
 	return db.write(async (tx) => {
 		const row = await tx.models.Charger.findByPk(id);
@@ -159,11 +161,12 @@ export async function setHeldValue(
 	chargerId: string,
 	input: { kind: unknown; channelId: string | null; value: number | null; task?: unknown }
 ): Promise<Result<Charger>> {
-	const kind = HeldSettingKind.safeParse(input.kind);
-	if (!kind.success) return refuse(422, 'There is no such setting.', { kind: 'There is no such setting.' });
+	const { kind } = input;
+	if (!isHeldKind(kind))
+		return refuse(422, 'There is no such setting.', { kind: 'There is no such setting.' });
 	return db.write(async (tx) => {
 		const row = await tx.models.HeldSetting.findOne({
-			where: { chargerId, kind: kind.data, channelId: input.channelId, task: input.task ?? null }
+			where: { chargerId, kind, channelId: input.channelId, task: input.task ?? null }
 		});
 		if (!row) return missing('setting on this charger');
 		const { value } = input;
@@ -177,7 +180,7 @@ export async function setHeldValue(
 		const before = row.get('heldValue');
 		if (before !== value) {
 			await row.update({ heldValue: value });
-			await writeEvent(tx, 'held value keyed', chargerId, { kind: kind.data, before, value });
+			await writeEvent(tx, 'held value keyed', chargerId, { kind, before, value });
 		}
 		return getCharger(tx, chargerId);
 	});
@@ -197,7 +200,7 @@ export async function createSupply(
 	input: unknown,
 	id: string = randomUUID()
 ): Promise<Result<Supply>> {
-	const valid = checked(SupplyInput, input);
+	const valid = checked(SupplyInputSchema, input);
 	if (!valid.ok) return valid;
 	return db.write(async (tx) => {
 		const before = await tx.models.Supply.findByPk(id, { paranoid: false });
@@ -206,7 +209,7 @@ export async function createSupply(
 }
 
 export async function updateSupply(db: Database, id: string, input: unknown): Promise<Result<Supply>> {
-	const valid = checked(SupplyInput, input);
+	const valid = checked(SupplyInputSchema, input);
 	if (!valid.ok) return valid;
 	return db.write(async (tx) => {
 		const row = await tx.models.Supply.findByPk(id);

@@ -4,8 +4,8 @@ import { Op, QueryTypes } from 'sequelize';
 import type { Maintenance } from '$core/care/maintenance';
 import type { Readiness } from '$core/care/readiness';
 import { OPEN_STATUSES } from '$core/log/run';
-import { PackInput, type Pack } from '$core/pack/pack';
-import { ReadingInput, type Reading } from '$core/pack/reading';
+import { type Pack } from '$core/pack/pack';
+import { type Reading } from '$core/pack/reading';
 import type { Database, Store } from '../db/connect';
 import { toPack, toReading } from '../db/map';
 import type { Row } from '../db/models';
@@ -13,6 +13,8 @@ import { checked, done, missing, refuse, type Result } from '../result';
 import { careOf, pastsOf } from './care';
 import { getPreferences } from './preferences';
 import { writeEvent } from './events';
+import { ReadingInputSchema } from '$core/pack/reading-schema';
+import { PackInputSchema } from '$core/pack/pack-schema';
 
 export interface PackOnShelf {
 	pack: Pack;
@@ -121,7 +123,7 @@ export async function createPack(
 	input: unknown,
 	id: string = randomUUID()
 ): Promise<Result<Pack>> {
-	const valid = checked(PackInput, input);
+	const valid = checked(PackInputSchema, input);
 	if (!valid.ok) return valid;
 	return db.write(async (tx) => {
 		const before = await tx.models.Pack.findByPk(id, { paranoid: false });
@@ -134,7 +136,7 @@ export async function createPack(
 
 /** Replaces every field of a pack. */
 export async function updatePack(db: Database, id: string, input: unknown): Promise<Result<Pack>> {
-	const valid = checked(PackInput, input);
+	const valid = checked(PackInputSchema, input);
 	if (!valid.ok) return valid;
 	return db.write(async (tx) => {
 		const row = await tx.models.Pack.findByPk(id);
@@ -192,7 +194,7 @@ export async function addReading(
 	now: string,
 	id: string = randomUUID()
 ): Promise<Result<Reading>> {
-	const valid = checked(ReadingInput, input);
+	const valid = checked(ReadingInputSchema, input);
 	if (!valid.ok) return valid;
 	const takenAt = momentOf(valid.value.takenAt, now);
 	if (!takenAt.ok) return takenAt;

@@ -1,9 +1,9 @@
 /** The person's own standing choices. */
 import { z } from 'zod';
-import { Inventory } from '$core/charger/inventory';
-import { PracticeLayer } from '$core/practice/practice';
 import type { Database, Store } from '../db/connect';
 import { checked, type Result } from '../result';
+import { InventorySchema } from '$core/charger/inventory-schema';
+import { PracticeLayerSchema } from '$core/practice/practice-schema';
 
 export const Preferences = z.object({
 	/** Temperature of the place where packs are charged, °C. */
@@ -13,9 +13,9 @@ export const Preferences = z.object({
 		.max(60, 'Air above 60 °C is not a workshop.')
 		.default(20),
 	/** The schools the person follows; what is absent is the usual practice. */
-	practice: PracticeLayer.default({}),
+	practice: PracticeLayerSchema.default({}),
 	/** What lies on the bench. */
-	inventory: Inventory.default(Inventory.parse({}))
+	inventory: InventorySchema.default(InventorySchema.parse({}))
 });
 export type Preferences = z.infer<typeof Preferences>;
 

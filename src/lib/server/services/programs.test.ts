@@ -157,7 +157,7 @@ describe('programs, slots and surroundings', () => {
 		const bad = await setPreferences(db, { inventory: { leads: [{ id: 'x', name: '' }] } });
 		assert.ok(!bad.ok);
 		const worse = await setPreferences(db, { practice: { hurryMaxC: 99 } });
-		assert.ok(!worse.ok && /At most 20C/.test(JSON.stringify(worse)));
+		assert.ok(!worse.ok && /at most 20 C/.test(JSON.stringify(worse)));
 	});
 
 	test('a nickel program is keyed without an end voltage and with its dip; nothing of it is infinite', async () => {

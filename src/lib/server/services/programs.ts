@@ -4,11 +4,11 @@ import { Op } from 'sequelize';
 import { z } from 'zod';
 import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
-import { PracticeLayer, resolvePractice } from '$core/practice/practice';
-import { Overrides, ProgramSettings } from '$core/request/settings';
+import { type PracticeLayer, resolvePractice } from '$core/practice/practice';
+import { type Overrides, type ProgramSettings } from '$core/request/settings';
 import type { ProgramContext } from '$core/request/context';
 import { solve, type Solution } from '$core/program/solve';
-import { Purpose, TaskId } from '$core/request/task';
+import { PURPOSES, TASK_IDS, type Purpose, type TaskId } from '$core/request/task';
 import type { Database, Store } from '../db/connect';
 import type { Row } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
@@ -18,16 +18,18 @@ import { allPacks, getPack, lastReading } from './packs';
 import { getPreferences } from './preferences';
 import { channelOutputs } from './run-outputs';
 import { surroundings } from './surroundings';
+import { OverridesSchema, ProgramSettingsSchema } from '$core/request/settings-schema';
+import { PracticeLayerSchema } from '$core/practice/practice-schema';
 
 export const ProgramRequest = z.object({
 	packId: z.string().min(1, 'Choose a pack.'),
 	chargerId: z.string().min(1, 'Choose a charger.'),
 	channelId: z.string().min(1, 'Choose a channel.'),
-	task: TaskId.default('balance'),
-	purpose: Purpose.default('standard'),
-	overrides: Overrides.default({}),
+	task: z.enum(TASK_IDS).default('balance'),
+	purpose: z.enum(PURPOSES).default('standard'),
+	overrides: OverridesSchema.default({}),
 	/** Schools that this one program follows. */
-	practice: PracticeLayer.default({}),
+	practice: PracticeLayerSchema.default({}),
 	/** A name keeps it among the programs of the pack; saved again under it, it is the next version. */
 	name: z.string().trim().min(1, 'A program needs a name.').max(80).nullable().default(null)
 });
@@ -158,7 +160,7 @@ const toProgram = (row: Row): SavedProgram => ({
 	channelId: row.get('channelId') as string,
 	task: row.get('task') as TaskId,
 	purpose: row.get('purpose') as Purpose,
-	settings: ProgramSettings.parse(row.get('settings')),
+	settings: ProgramSettingsSchema.parse(row.get('settings')),
 	overrides: row.get('overrides') as Overrides,
 	practice: row.get('practice') as PracticeLayer,
 	name: (row.get('name') as string | null) ?? null,

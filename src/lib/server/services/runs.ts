@@ -1,7 +1,7 @@
 /** Runs: starting one over a link or by hand, stopping it over the link, and closing one whose charger stays away. */
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
-import { isOpen, OverriddenFinding, type Run } from '$core/log/run';
+import { isOpen, type OverriddenFinding, type Run } from '$core/log/run';
 import { mayStart } from '$core/program/check';
 import type { Solution } from '$core/program/solve';
 import type { CheckAnswer, ChannelAddress } from '../../../../link/protocol';
@@ -17,6 +17,7 @@ import type { Follower } from './follow';
 import { endRun, openRunOf, recordStart, settleStart, withdrawStart } from './open-runs';
 import { getProgram, solveSaved } from './programs';
 import { summaryOf } from './telemetry';
+import { OverriddenFindingSchema } from '$core/log/run-schema';
 
 /** What the use cases need that talk to chargers. */
 export interface Bench {
@@ -34,7 +35,9 @@ export const StartRequest = z.object({
 		.int('Cells must be a whole number.')
 		.min(1, 'The charger reads at least 1 cell.')
 		.max(24),
-	overridden: z.array(z.object({ rule: z.string(), reason: OverriddenFinding.shape.reason })).default([])
+	overridden: z
+		.array(z.object({ rule: z.string(), reason: OverriddenFindingSchema.shape.reason }))
+		.default([])
 });
 export type StartRequest = z.infer<typeof StartRequest>;
 

@@ -4,7 +4,7 @@
 	import ArrowUp from '@lucide/svelte/icons/arrow-up';
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
-	import { Ask } from '$core/charger/charger';
+	import { CHARGER, type Ask } from '$core/charger/charger';
 	import { SETTINGS, type SettingId } from '$core/request/settings';
 
 	let { asks = $bindable() }: { asks: Ask[] } = $props();
@@ -14,8 +14,8 @@
 		task: 'Program',
 		capacity: 'Capacity of the pack'
 	};
-	const askName = (a: Ask) => OTHER_ASKS[a] ?? SETTINGS[a as SettingId].name;
-	const unasked = $derived(Ask.options.filter((a) => !asks.includes(a)));
+	const askName = (a: Ask) => OTHER_ASKS[a] ?? SETTINGS[a as SettingId].label;
+	const unasked = $derived(CHARGER.asks.options.filter((a) => !asks.includes(a)));
 	function move(i: number, by: number) {
 		const [ask] = asks.splice(i, 1);
 		asks.splice(i + by, 0, ask);

@@ -4,8 +4,9 @@
 	import X from '@lucide/svelte/icons/x';
 	import { CHEMISTRIES, chemistryOf } from '$core/chemistry/catalogue';
 	import { TASKS } from '$core/request/task';
-	import type { ChannelDraft } from '../charger-draft';
-	import Field from '../Field.svelte';
+	import { CHANNEL, CHANNEL_CHEMISTRY } from '$core/charger/charger';
+	import { emptyChemistry, type ChannelDraft } from '../charger-draft';
+	import Described from '../Described.svelte';
 
 	interface Props {
 		channel: ChannelDraft;
@@ -17,41 +18,50 @@
 	}
 	let { channel = $bindable(), at, errors, onremove }: Props = $props();
 
-	/** Fields that few chargers need, so that the common ones stay in sight. */
-	const RARE = [
-		{
-			key: 'fixedCurrentA',
-			stored: 'fixedCurrentA',
-			label: 'Fixed current',
-			unit: 'A',
-			hint: 'empty: can be set'
-		},
-		{
-			key: 'storageCurrentA',
-			stored: 'storageCurrentA',
-			label: 'In storage',
-			unit: 'A',
-			hint: 'empty: can be set'
-		},
-		{ key: 'storageV', stored: 'storageV', label: 'Storage ends', unit: 'V', hint: 'empty: can be set' },
-		{ key: 'deltaMinMv', stored: 'deltaVMinV', label: 'Dip from', unit: 'mV', hint: 'empty: not set by you' },
-		{ key: 'deltaMaxMv', stored: 'deltaVMaxV', label: 'Dip to', unit: 'mV', hint: '' },
-		{ key: 'deltaStepMv', stored: 'deltaVStepV', label: 'Dip step', unit: 'mV', hint: '' }
+	/** What nearly every specification says, and what few do, so that the common stays in sight. */
+	const COMMON = [
+		'label',
+		'powerW',
+		'maxCurrentA',
+		'minCurrentA',
+		'currentStepA',
+		'endVoltageStepV',
+		'balanceCurrentA',
+		'balancePortCells',
+		'dischargePowerW',
+		'dischargeCurrentA',
+		'voltageAccuracyV'
 	] as const;
+	const RARE = [
+		'fixedCurrentA',
+		'storageCurrentA',
+		'storageV',
+		'deltaVMinV',
+		'deltaVMaxV',
+		'deltaVStepV'
+	] as const;
+	const RARE_FLAGS = [
+		'asksTrickle',
+		'endsOnTemperatureRise',
+		'knowsOwnBalancer',
+		'storageInPercent'
+	] as const;
+	const CHEMISTRY_FIELDS = Object.keys(CHANNEL_CHEMISTRY) as (keyof typeof CHANNEL_CHEMISTRY)[];
 	/** Cells that most multi-chemistry channels take (common practice, no source). */
 	const USUAL_CELLS = { lithium: '6', nickel: '15', lead: '6' };
 	function takeAll() {
 		const first = channel.chemistries.find((e) => chemistryOf(e.chemistry).family === 'lithium')?.maxCells;
 		for (const x of CHEMISTRIES.filter((x) => !channel.chemistries.some((e) => e.chemistry === x.id)))
 			channel.chemistries.push({
-				chemistry: x.id,
-				minCells: '1',
-				maxCells: x.family === 'lithium' ? (first ?? USUAL_CELLS.lithium) : USUAL_CELLS[x.family],
-				endFromV: '',
-				endToV: ''
+				...emptyChemistry(x.id),
+				maxCells: x.family === 'lithium' ? (first ?? USUAL_CELLS.lithium) : USUAL_CELLS[x.family]
 			});
 	}
 </script>
+
+{#snippet typed(key: keyof typeof CHANNEL)}
+	<Described field={CHANNEL[key]} bind:value={channel[key]} error={errors[`${at}.${key}`]} />
+{/snippet}
 
 <fieldset class="mt-5 min-w-0 border-t pt-3">
 	<legend class="float-left mb-2 w-full font-semibold">
@@ -63,133 +73,24 @@
 			>{/if}
 	</legend>
 	<div class="clear-both grid grid-cols-2 gap-x-5 gap-y-3 sm:grid-cols-4 lg:grid-cols-6">
-		<Field label="Label" bind:value={channel.label} error={errors[`${at}.label`]} />
-		<Field
-			label="Power"
-			unit="W"
-			numeric
-			required
-			bind:value={channel.powerW}
-			error={errors[`${at}.powerW`]}
-		/>
-		<Field
-			label="Current to"
-			unit="A"
-			numeric
-			required
-			bind:value={channel.maxCurrentA}
-			error={errors[`${at}.maxCurrentA`]}
-		/>
-		<Field
-			label="Current from"
-			unit="A"
-			numeric
-			bind:value={channel.minCurrentA}
-			error={errors[`${at}.minCurrentA`]}
-		/>
-		<Field
-			label="Step"
-			unit="A"
-			numeric
-			bind:value={channel.currentStepA}
-			error={errors[`${at}.currentStepA`]}
-		/>
-		<Field
-			label="End of charge step"
-			unit="V"
-			numeric
-			bind:value={channel.endVoltageStepV}
-			error={errors[`${at}.endVoltageStepV`]}
-			hint="empty: fixed"
-		/>
-		<Field
-			label="Balance current"
-			unit="A"
-			numeric
-			bind:value={channel.balanceCurrentA}
-			error={errors[`${at}.balanceCurrentA`]}
-			hint="0: none"
-		/>
-		<Field
-			label="Balance port"
-			unit="S"
-			numeric
-			bind:value={channel.balancePortCells}
-			error={errors[`${at}.balancePortCells`]}
-		/>
-		<Field
-			label="Discharge"
-			unit="W"
-			numeric
-			bind:value={channel.dischargePowerW}
-			error={errors[`${at}.dischargePowerW`]}
-		/>
-		<Field
-			label="Discharge to"
-			unit="A"
-			numeric
-			bind:value={channel.dischargeCurrentA}
-			error={errors[`${at}.dischargeCurrentA`]}
-		/>
-		<Field
-			label="Cell volts off by"
-			unit="mV"
-			numeric
-			bind:value={channel.accuracyMv}
-			error={errors[`${at}.accuracyMv`]}
-		/>
+		{#each COMMON as key (key)}{@render typed(key)}{/each}
 		<div class="self-center">
-			<label class="flex min-h-[24px] items-center gap-2"
-				><input type="checkbox" class="size-4" bind:checked={channel.hasProbe} /> temperature probe</label
-			>
-			<label class="flex min-h-[24px] items-center gap-2"
-				><input type="checkbox" class="size-4" bind:checked={channel.showsCells} /> shows each cell</label
-			>
+			{@render typed('hasProbe')}
+			{@render typed('showsCells')}
 		</div>
-		<fieldset class="col-span-2 min-w-0 sm:col-span-4 lg:col-span-6">
-			<legend class="text-[13px] font-semibold">Programs it offers</legend>
-			<p class="flex flex-wrap gap-x-5">
-				{#each TASKS as t (t.id)}
-					<label class="flex min-h-[28px] items-center gap-2"
-						><input type="checkbox" class="size-4" value={t.id} bind:group={channel.tasks} />
-						{t.name}</label
-					>
-				{/each}
-			</p>
-			{#if errors[`${at}.tasks`]}<p class="text-[12px] text-stop" role="alert">
-					{errors[`${at}.tasks`]}
-				</p>{/if}
-		</fieldset>
+		<Described
+			field={CHANNEL.tasks}
+			bind:value={channel.tasks}
+			options={TASKS.map((t) => [t.id, t.name] as const)}
+			error={errors[`${at}.tasks`]}
+			class="col-span-2 sm:col-span-4 lg:col-span-6"
+		/>
 		<details class="col-span-2 sm:col-span-4 lg:col-span-6">
 			<summary class="link cursor-pointer py-1">What it fixes, and nickel: storage, dip, trickle</summary>
 			<div class="mt-2 grid grid-cols-2 gap-x-5 gap-y-3 sm:grid-cols-4 lg:grid-cols-6">
-				{#each RARE as f (f.key)}
-					<Field
-						label={f.label}
-						unit={f.unit}
-						numeric
-						bind:value={channel[f.key]}
-						error={errors[`${at}.${f.key}`] ?? errors[`${at}.${f.stored}`]}
-						hint={f.hint}
-					/>
-				{/each}
+				{#each RARE as key (key)}{@render typed(key)}{/each}
 				<div class="col-span-2 self-center">
-					<label class="flex min-h-[24px] items-center gap-2"
-						><input type="checkbox" class="size-4" bind:checked={channel.asksTrickle} /> asks for a trickle on any
-						chemistry</label
-					>
-					<label class="flex min-h-[24px] items-center gap-2"
-						><input type="checkbox" class="size-4" bind:checked={channel.endsOnTemperatureRise} /> ends nickel when
-						the temperature climbs fast</label
-					>
-					<label class="flex min-h-[24px] items-center gap-2"
-						><input type="checkbox" class="size-4" bind:checked={channel.knowsOwnBalancer} /> knows packs with their
-						own balancer</label
-					>
-					<label class="flex min-h-[24px] items-center gap-2"
-						><input type="checkbox" class="size-4" bind:checked={channel.storageInPercent} /> asks storage in per
-						cent</label
-					>
+					{#each RARE_FLAGS as key (key)}{@render typed(key)}{/each}
 				</div>
 			</div>
 		</details>
@@ -197,40 +98,13 @@
 			<div
 				class="col-span-2 grid sm:col-span-4 lg:col-span-3 grid-cols-[minmax(0,1fr)_3.4rem_3.4rem_auto] sm:grid-cols-[minmax(0,1fr)_3.4rem_3.4rem_4.2rem_4.2rem_auto] items-end gap-2"
 			>
-				<label
-					><span class="block text-[13px] font-semibold">Takes</span>
-					<select class="field mt-[2px]" bind:value={e.chemistry}
-						>{#each CHEMISTRIES as x (x.id)}<option value={x.id}>{x.name}</option>{/each}</select
-					></label
-				>
-				<Field
-					label="from"
-					unit="S"
-					numeric
-					bind:value={e.minCells}
-					error={errors[`${at}.chemistries.${k}.minCells`]}
-				/>
-				<Field
-					label="to"
-					unit="S"
-					numeric
-					bind:value={e.maxCells}
-					error={errors[`${at}.chemistries.${k}.maxCells`]}
-				/>
-				<Field
-					label="ends"
-					unit="V"
-					numeric
-					bind:value={e.endFromV}
-					error={errors[`${at}.chemistries.${k}.endFromV`]}
-				/>
-				<Field
-					label="to"
-					unit="V"
-					numeric
-					bind:value={e.endToV}
-					error={errors[`${at}.chemistries.${k}.endToV`]}
-				/>
+				{#each CHEMISTRY_FIELDS as key (key)}
+					<Described
+						field={CHANNEL_CHEMISTRY[key]}
+						bind:value={e[key]}
+						error={errors[`${at}.chemistries.${k}.${key}`]}
+					/>
+				{/each}
 				{#if channel.chemistries.length > 1}<button
 						type="button"
 						class="btn !px-2"
@@ -245,13 +119,7 @@
 				class="btn self-end"
 				onclick={() => {
 					const free = CHEMISTRIES.find((x) => !channel.chemistries.some((e) => e.chemistry === x.id))!;
-					channel.chemistries.push({
-						chemistry: free.id,
-						minCells: '1',
-						maxCells: '6',
-						endFromV: '',
-						endToV: ''
-					});
+					channel.chemistries.push(emptyChemistry(free.id));
 				}}><Plus size={14} /> chemistry</button
 			>
 			<button type="button" class="btn self-end whitespace-nowrap !px-2" onclick={takeAll}

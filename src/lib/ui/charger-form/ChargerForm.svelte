@@ -2,18 +2,27 @@
 <script lang="ts">
 	import Plus from '@lucide/svelte/icons/plus';
 	import { goto, invalidateAll } from '$app/navigation';
-	import { Protection, type Charger } from '$core/charger/charger';
+	import { CHARGER, MOST_CHANNELS, type Charger } from '$core/charger/charger';
 	import type { Supply } from '$core/charger/supply';
 	import { send } from '../api';
 	import { askAboutCharger, chargerDraftOf, readChargerDraft } from '../charger-draft';
-	import Choice from '../Choice.svelte';
-	import Field from '../Field.svelte';
+	import Described from '../Described.svelte';
 	import SupplyForm from '../SupplyForm.svelte';
 	import AskOrder from './AskOrder.svelte';
 	import ChannelPart from './ChannelPart.svelte';
 	import HeldPart from './HeldPart.svelte';
 
 	let { charger = null, supplies }: { charger?: Charger | null; supplies: Supply[] } = $props();
+
+	const INPUT = [
+		'inputMinV',
+		'inputMaxV',
+		'inputCurrentA',
+		'sharedPowerW',
+		'efficiency',
+		'overheadW'
+	] as const;
+	const HABITS = ['slots', 'capacityKeyed', 'atCheck', 'price'] as const;
 
 	// svelte-ignore state_referenced_locally
 	let draft = $state(chargerDraftOf(charger));
@@ -62,38 +71,16 @@
 	}
 </script>
 
+{#snippet typed(key: keyof typeof draft & keyof typeof CHARGER)}
+	<Described field={CHARGER[key]} bind:value={draft[key]} error={errors[key]} />
+{/snippet}
+
 <form onsubmit={submit} novalidate class="mt-4 max-w-[62rem]">
 	<section class="grid gap-x-5 gap-y-3 sm:grid-cols-4">
-		<Field class="sm:col-span-2" label="Name" bind:value={draft.name} error={errors.name} required />
-		<Field label="Input from" unit="V" numeric bind:value={draft.inputMinV} error={errors.inputMinV} />
-		<Field label="Input to" unit="V" numeric bind:value={draft.inputMaxV} error={errors.inputMaxV} />
-		<Field
-			label="Input current"
-			unit="A"
-			numeric
-			bind:value={draft.inputCurrentA}
-			error={errors.inputCurrentA}
-			hint="if stated"
-		/>
-		<Field
-			label="Power shared by channels"
-			unit="W"
-			numeric
-			bind:value={draft.sharedPowerW}
-			error={errors.sharedPowerW}
-			hint="empty: each its own"
-		/>
-		<Field
-			label="Efficiency"
-			unit="%"
-			numeric
-			bind:value={draft.efficiencyPercent}
-			error={errors.efficiencyPercent ?? errors.efficiency}
-			hint="80 when not stated"
-		/>
-		<Field label="Own draw" unit="W" numeric bind:value={draft.overheadW} error={errors.overheadW} />
+		<Described class="sm:col-span-2" field={CHARGER.name} bind:value={draft.name} error={errors.name} />
+		{#each INPUT as key (key)}{@render typed(key)}{/each}
 		<div class="sm:col-span-2">
-			<label class="block text-[13px] font-semibold" for="supply">Fed by</label>
+			<label class="block text-[13px] font-semibold" for="supply">{CHARGER.supplyId.label}</label>
 			<div class="mt-[2px] flex gap-2">
 				<select id="supply" class="field" bind:value={draft.supplyId}>
 					<option value="">not stated</option>
@@ -104,16 +91,7 @@
 				>
 			</div>
 		</div>
-		<div class="sm:col-span-2">
-			<Choice
-				label="Reached"
-				bind:value={draft.link}
-				options={[
-					['none', 'by hand: keyed in from a card'],
-					['stand-in', 'over a link: the simulated charger']
-				]}
-			/>
-		</div>
+		<Described field={CHARGER.link} bind:value={draft.link} class="sm:col-span-2" />
 	</section>
 	{#if addingSupply}
 		<SupplyForm
@@ -134,8 +112,11 @@
 			onremove={draft.channels.length > 1 ? () => draft.channels.splice(i, 1) : undefined}
 		/>
 	{/each}
-	<button type="button" class="btn mt-3" onclick={addChannel} disabled={draft.channels.length >= 8}
-		><Plus size={14} /> channel like the last</button
+	<button
+		type="button"
+		class="btn mt-3"
+		onclick={addChannel}
+		disabled={draft.channels.length >= MOST_CHANNELS}><Plus size={14} /> channel like the last</button
 	>
 
 	<HeldPart bind:held={draft.held} channels={draft.channels} {errors} />
@@ -143,53 +124,21 @@
 	<section class="mt-6 border-t pt-3">
 		<AskOrder bind:asks={draft.asks} />
 		<div class="mt-5 grid gap-x-5 gap-y-3 border-t pt-3 sm:grid-cols-4">
-			<Field
-				label="Memory slots"
-				numeric
-				bind:value={draft.slots}
-				error={errors.slots}
-				hint="0: it has none"
+			{#each HABITS as key (key)}{@render typed(key)}{/each}
+			<Described
+				field={CHARGER.protections}
+				bind:value={draft.protections}
+				error={errors.protections}
+				class="sm:col-span-3"
 			/>
-			<Choice
-				label="Capacity of the pack"
-				bind:value={draft.capacityKeyed}
-				options={[
-					['not asked', 'not asked'],
-					['a title only', 'asked, a title only'],
-					['sets the current', 'asked, sets the current']
-				]}
-			/>
-			<Choice
-				label="At the cell check it"
-				bind:value={draft.atCheck}
-				options={[
-					['waits', 'waits'],
-					['starts by itself', 'starts by itself'],
-					['cancels by itself', 'cancels by itself']
-				]}
-			/>
-			<Field label="Price" numeric bind:value={draft.price} error={errors.price} hint="to compare watts" />
-			<fieldset class="min-w-0 sm:col-span-3">
-				<legend class="text-[13px] font-semibold">It guards against</legend>
-				<p class="flex flex-wrap gap-x-5">
-					{#each Protection.options as p (p)}
-						<label class="flex min-h-[28px] items-center gap-2"
-							><input type="checkbox" class="size-4" value={p} bind:group={draft.protections} /> {p}</label
-						>
-					{/each}
-				</p>
-			</fieldset>
-			<label class="flex items-center gap-2 self-center"
-				><input type="checkbox" class="size-4" bind:checked={draft.forgetsAtRestart} /> forgets what was keyed when
-				it loses power</label
-			>
+			<Described field={CHARGER.forgetsAtRestart} bind:value={draft.forgetsAtRestart} class="self-center" />
 		</div>
-		<label class="mt-3 block max-w-[40rem]"
-			><span class="block text-[13px] font-semibold">Notes</span><textarea
-				class="field mt-[2px]"
-				rows="2"
-				bind:value={draft.notes}></textarea></label
-		>
+		<Described
+			field={CHARGER.notes}
+			bind:value={draft.notes}
+			error={errors.notes}
+			class="mt-3 max-w-[40rem]"
+		/>
 	</section>
 
 	{#if questions.length}

@@ -2,9 +2,9 @@
 <script lang="ts">
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
-	import { HELD_SETTINGS, type HeldSettingKind } from '$core/charger/setting';
+	import { HELD_KINDS, HELD_SETTING, HELD_SETTINGS } from '$core/charger/setting';
 	import { TASKS } from '$core/request/task';
-	import { emptyHeld, type ChannelDraft, type HeldDraft } from '../charger-draft';
+	import { emptyHeld, HELD_FIGURES, type ChannelDraft, type HeldDraft } from '../charger-draft';
 	import { reachable } from '../reachable';
 
 	interface Props {
@@ -12,8 +12,8 @@
 		channels: readonly Pick<ChannelDraft, 'label'>[];
 		errors: Record<string, string>;
 	}
+	const COLUMNS = ['kind', 'scope', 'task', ...HELD_FIGURES] as const;
 	let { held = $bindable(), channels, errors }: Props = $props();
-	const kinds = Object.keys(HELD_SETTINGS) as HeldSettingKind[];
 </script>
 
 <section class="mt-6 border-t pt-3">
@@ -26,9 +26,9 @@
 		<table class="ledger min-w-[50rem]">
 			<thead
 				><tr
-					><th>Setting</th><th>Belongs to</th><th>Program</th><th>Maker’s</th><th>Now</th><th>From</th><th
-						>To</th
-					><th>Step</th><th><span class="sr-only">Remove</span></th></tr
+					>{#each COLUMNS as key (key)}<th>{HELD_SETTING[key].label}</th>{/each}<th
+						><span class="sr-only">Remove</span></th
+					></tr
 				></thead
 			>
 			<tbody>
@@ -42,7 +42,7 @@
 								bind:value={h.kind}
 								onchange={() =>
 									Object.assign(h, { ...emptyHeld(h.kind), scope: h.scope, channel: h.channel })}
-								>{#each kinds as k (k)}<option value={k}
+								>{#each HELD_KINDS as k (k)}<option value={k}
 										>{HELD_SETTINGS[k].label}, {HELD_SETTINGS[k].unit}</option
 									>{/each}</select
 							></td
@@ -69,12 +69,12 @@
 								{#each TASKS as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
 							</select>
 						</td>
-						{#each ['defaultValue', 'heldValue', 'min', 'max', 'step'] as const as key (key)}
+						{#each HELD_FIGURES as key (key)}
 							<td
 								><input
 									class="field num !w-[5.4rem]"
 									inputmode="decimal"
-									aria-label="{d.label}, {key}"
+									aria-label="{d.label}, {HELD_SETTING[key].label}"
 									bind:value={h[key]}
 									aria-invalid={!!errors[`held.${i}.${key}`]}
 								/></td
@@ -103,7 +103,7 @@
 		type="button"
 		class="btn mt-2"
 		onclick={() =>
-			held.push(emptyHeld(kinds.find((k) => !held.some((h) => h.kind === k)) ?? 'safetyTimerMin'))}
+			held.push(emptyHeld(HELD_KINDS.find((k) => !held.some((h) => h.kind === k)) ?? 'safetyTimerMin'))}
 		><Plus size={14} /> setting</button
 	>
 </section>

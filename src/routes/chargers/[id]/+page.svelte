@@ -5,11 +5,11 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { limitsAt, type EnvelopeInput } from '$core/charger/envelope';
-	import { HELD_SETTINGS, showHeld, type HeldSetting } from '$core/charger/setting';
+	import { HELD_SETTINGS, heldFigure, showHeld, type HeldSetting } from '$core/charger/setting';
 	import { cellsLabel } from '$core/pack/pack';
 	import { taskOf } from '$core/request/task';
 	import { packRates } from '$core/request/context';
-	import { parseFigure } from '$core/quantity/parse';
+	import { figureText, readFigure } from '$core/quantity/field-draft';
 	import { send } from '$lib/ui/api';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import { day } from '$lib/ui/words';
@@ -66,20 +66,16 @@
 	let typed = $state('');
 	let message = $state('');
 	async function saveHeld(h: HeldSetting, off = false) {
-		const { label, unit, shownPerStored } = HELD_SETTINGS[h.kind];
+		const { label } = HELD_SETTINGS[h.kind];
 		let value: number | null = null;
 		if (!off) {
-			const parsed = parseFigure(typed, {
-				label,
-				unit,
-				min: h.min * shownPerStored,
-				max: h.max * shownPerStored
-			});
-			if (!parsed.ok) {
-				message = parsed.message;
+			const field = heldFigure(h.kind, 'heldValue');
+			const read = readFigure({ ...field, min: h.min, max: h.max, optional: undefined }, typed);
+			if (!read.ok) {
+				message = read.message;
 				return;
 			}
-			value = parsed.value / shownPerStored;
+			value = read.value;
 		}
 		const before = h.heldValue;
 		const put = (v: number | null) =>
@@ -256,10 +252,7 @@
 											class="link"
 											onclick={() => {
 												editing = i;
-												typed =
-													h.heldValue === null
-														? ''
-														: String(Number((h.heldValue * d.shownPerStored).toPrecision(8)));
+												typed = figureText(heldFigure(h.kind, 'heldValue'), h.heldValue);
 												message = '';
 											}}>change</button
 										>

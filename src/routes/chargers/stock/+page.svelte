@@ -4,10 +4,17 @@
 	import X from '@lucide/svelte/icons/x';
 	import { toast } from 'svelte-sonner';
 	import { invalidateAll } from '$app/navigation';
-	import { leadFor, leadOhm, type Inventory } from '$core/charger/inventory';
+	import { INVENTORY, leadFor, leadOhm, type Inventory } from '$core/charger/inventory';
 	import { send } from '$lib/ui/api';
 	import { reachable } from '$lib/ui/reachable';
-	import { readStockDraft, stockDraftOf, type StockDraft } from '$lib/ui/stock-draft';
+	import type { Field as FieldDescription } from '$core/quantity/field';
+	import {
+		newLine,
+		readStockDraft,
+		stockDraftOf,
+		type StockDraft,
+		type StockList
+	} from '$lib/ui/stock-draft';
 
 	let { data } = $props();
 	// The draft starts from what is kept and then belongs to the person typing.
@@ -17,50 +24,21 @@
 	let busy = $state(false);
 
 	const newId = () => `own-${crypto.randomUUID().slice(0, 8)}`;
-	const LISTS = {
-		connectors: {
-			title: 'Connectors',
-			columns: ['name', 'currentA'],
-			add: () => ({ name: '', currentA: '' })
-		},
-		leads: {
-			title: 'Charge leads',
-			columns: ['name', 'connectorId', 'awg', 'lengthM', 'currentA'],
-			add: () => ({
-				name: '',
-				connectorId: draft.connectors[0]?.id ?? '',
-				awg: '14',
-				lengthM: '0.4',
-				currentA: ''
-			})
-		},
-		adapters: {
-			title: 'Adapters',
-			columns: ['fromId', 'toId', 'currentA'],
-			add: () => ({
-				fromId: draft.connectors[0]?.id ?? '',
-				toId: draft.connectors[1]?.id ?? '',
-				currentA: ''
-			})
-		},
-		boards: {
-			title: 'Balance boards',
-			columns: ['name', 'cells', 'count'],
-			add: () => ({ name: '', cells: '6', count: '1' })
-		}
-	} as const;
-	const NAMES: Record<string, string> = {
-		name: 'Name',
-		currentA: 'Carries, A',
-		connectorId: 'To the pack',
-		awg: 'AWG',
-		lengthM: 'Length, m',
-		fromId: 'From the pack’s',
-		toId: 'to the lead’s',
-		cells: 'Up to, S',
-		count: 'How many'
+	const LISTS = Object.keys(INVENTORY) as StockList[];
+	/** What a line shows: everything but its id. */
+	const columnsOf = (list: StockList): Record<string, FieldDescription> => {
+		const { id: _id, ...columns } = INVENTORY[list].of;
+		return columns;
 	};
-	const isConnector = (column: string) => column.endsWith('Id');
+	const heading = ({ label, ...field }: FieldDescription) =>
+		'unit' in field && field.unit ? `${label}, ${field.unit}` : label;
+	function add(list: StockList) {
+		const line = newLine(list, newId());
+		const [first, second] = draft.connectors;
+		for (const [key, field] of Object.entries(columnsOf(list)))
+			if (field.kind === 'reference') line[key] = (key === 'toId' ? second : first)?.id ?? '';
+		(draft[list] as Record<string, string>[]).push(line);
+	}
 	/** Packs that no lead reaches, once leads are listed at all. */
 	const unreached = $derived(
 		data.inventory.leads.length === 0
@@ -87,7 +65,7 @@
 			return;
 		}
 		const before = data.inventory;
-		if (await put(read.stock))
+		if (await put(read.input))
 			toast('The stock is noted.', { action: { label: 'Undo', onClick: () => void put(before) } });
 	}
 </script>
@@ -100,38 +78,35 @@
 		fits it; a list without leads or boards holds nothing up.
 	</p>
 	<form onsubmit={save} novalidate>
-		{#each Object.entries(LISTS) as [list, { title, columns, add }] (list)}
-			{@const lines = draft[list as keyof StockDraft] as Record<string, string>[]}
+		{#each LISTS as list (list)}
+			{@const title = INVENTORY[list].label}
+			{@const columns = Object.entries(columnsOf(list))}
+			{@const lines = draft[list] as Record<string, string>[]}
 			<section class="mt-5 border-t pt-2" aria-label={title}>
 				<div class="flex items-baseline justify-between">
 					<h2>{title}</h2>
-					<button
-						type="button"
-						class="btn"
-						onclick={() => (lines as unknown[]).push({ id: newId(), ...add() })}
-						><Plus size={14} /> add</button
-					>
+					<button type="button" class="btn" onclick={() => add(list)}><Plus size={14} /> add</button>
 				</div>
 				{#if lines.length}
 					<div class="relative overflow-x-auto" use:reachable>
 						<table class="ledger">
 							<thead
 								><tr
-									>{#each columns as c (c)}<th>{NAMES[c]}</th>{/each}{#if list === 'leads'}<th class="right"
-											>there and back</th
+									>{#each columns as [c, field] (c)}<th>{heading(field)}</th>{/each}{#if list === 'leads'}<th
+											class="right">there and back</th
 										>{/if}<th><span class="sr-only">Remove</span></th></tr
 								></thead
 							>
 							<tbody>
 								{#each lines as line, i (line.id)}
 									<tr>
-										{#each columns as c (c)}
+										{#each columns as [c, field] (c)}
 											{@const path = `${list}.${i}.${c}`}
 											<td>
-												{#if isConnector(c)}
+												{#if field.kind === 'reference'}
 													<select
 														class="field min-w-[9rem]"
-														aria-label="{title} {i + 1}, {NAMES[c]}"
+														aria-label="{title} {i + 1}, {heading(field)}"
 														bind:value={line[c]}
 													>
 														{#each draft.connectors as x (x.id)}<option value={x.id}
@@ -141,11 +116,11 @@
 												{:else}
 													<input
 														class="field"
-														class:num={c !== 'name'}
-														class:!w-[6rem]={c !== 'name'}
-														class:min-w-[9rem]={c === 'name'}
-														inputmode={c === 'name' ? undefined : 'decimal'}
-														aria-label="{title} {i + 1}, {NAMES[c]}"
+														class:num={field.kind === 'figure'}
+														class:!w-[6rem]={field.kind === 'figure'}
+														class:min-w-[9rem]={field.kind === 'text'}
+														inputmode={field.kind === 'figure' ? 'decimal' : undefined}
+														aria-label="{title} {i + 1}, {heading(field)}"
 														aria-invalid={!!errors[path]}
 														bind:value={line[c]}
 													/>

@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { Purpose, TaskId } from '$core/request/task';
+import { purposeOf, taskIdOf } from '$core/request/task';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers';
 import { programContext } from '$lib/server/services/programs';
@@ -13,7 +13,7 @@ export const load: PageServerLoad = async ({ url }) => {
 	const packId = q.get('pack');
 	if (!packId) error(404, 'Choose a pack first.');
 	const chargers = await listChargers(db);
-	const task = TaskId.catch('balance').parse(q.get('task'));
+	const task = taskIdOf(q.get('task')) ?? 'balance';
 	const usual = {
 		channel: q.get('channel') ?? chargers[0]?.channels[0]?.id ?? '',
 		purpose: q.get('purpose')
@@ -22,7 +22,7 @@ export const load: PageServerLoad = async ({ url }) => {
 		const [channelId, asked] = (q.get(key) ?? `${usual.channel}.${otherPurpose}`).split('.');
 		const charger = chargers.find((c) => c.channels.some((ch) => ch.id === channelId));
 		if (!charger) error(404, 'There is no such channel.');
-		const purpose = Purpose.catch('standard').parse(asked);
+		const purpose = purposeOf(asked) ?? 'standard';
 		const context = await programContext(
 			db,
 			{ packId, chargerId: charger.id, channelId, task, purpose },
@@ -31,7 +31,7 @@ export const load: PageServerLoad = async ({ url }) => {
 		if (!context.ok) error(context.status, context.message);
 		return context.value;
 	};
-	const first = Purpose.catch('standard').parse(usual.purpose);
+	const first = purposeOf(usual.purpose) ?? 'standard';
 	const second = first === 'gentle' ? 'standard' : 'gentle';
 	const [a, b] = await Promise.all([side('a', first), side('b', second)]);
 	return { a, b, chargers, task };

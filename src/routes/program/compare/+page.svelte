@@ -9,7 +9,7 @@
 	import type { ProgramContext } from '$core/request/context';
 	import { settingName, showSetting, type SettingId } from '$core/request/settings';
 	import { solve, type Solution } from '$core/program/solve';
-	import { Purpose, taskOf } from '$core/request/task';
+	import { PURPOSES, taskOf } from '$core/request/task';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 
@@ -137,7 +137,7 @@
 							onchange={(e) =>
 								void goto(href(key, context.channelId, e.currentTarget.value), { noScroll: true })}
 						>
-							{#each Purpose.options as p (p)}<option value={p}>{p}</option>{/each}
+							{#each PURPOSES as p (p)}<option value={p}>{p}</option>{/each}
 						</select></label
 					>
 					<a

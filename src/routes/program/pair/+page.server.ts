@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { chemistryOf } from '$core/chemistry/catalogue';
-import { ordinaryTask, Purpose, TaskId } from '$core/request/task';
+import { ordinaryTask, purposeOf, taskIdOf } from '$core/request/task';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers';
 import { listPacks } from '$lib/server/services/packs';
@@ -24,8 +24,8 @@ export const load: PageServerLoad = async ({ url }) => {
 		channels.find((c) => c.charger.id === first.charger.id && c.channel.id !== first.channel.id) ??
 		channels.find((c) => c.channel.id !== first.channel.id) ??
 		first;
-	const task = TaskId.catch(ordinaryTask(chemistryOf(pack.chemistry), pack.cells)).parse(q.get('task'));
-	const purpose = Purpose.catch('standard').parse(q.get('purpose'));
+	const task = taskIdOf(q.get('task')) ?? ordinaryTask(chemistryOf(pack.chemistry), pack.cells);
+	const purpose = purposeOf(q.get('purpose')) ?? 'standard';
 	const contextOf = async (packId: string, at: typeof first) => {
 		const context = await programContext(
 			db,

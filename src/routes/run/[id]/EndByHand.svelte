@@ -1,12 +1,14 @@
 <!-- Writing down what the charger's screen showed at the end. -->
 <script lang="ts">
 	import { goto, invalidateAll } from '$app/navigation';
-	import { EndReason, type Run } from '$core/log/run';
+	import { RUN_RESULT, type Run } from '$core/log/run';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Pack } from '$core/pack/pack';
 	import { movedWord } from '$core/request/in-words';
 	import { taskOf } from '$core/request/task';
-	import { parseFigure } from '$core/quantity/parse';
+	import { CELL_VOLTS } from '$core/pack/reading';
+	import type { Figure } from '$core/quantity/field';
+	import { readFigure } from '$core/quantity/field-draft';
 	import { send } from '$lib/ui/api';
 	import Field from '$lib/ui/Field.svelte';
 
@@ -26,16 +28,17 @@
 	async function submit(event: SubmitEvent) {
 		event.preventDefault();
 		const found: Record<string, string> = {};
-		const figure = (key: string, typed: string, label: string, unit: string, max: number) => {
-			const parsed = parseFigure(typed, { label, unit, min: 0, max });
-			if (!parsed.ok) found[key] = parsed.message;
-			return parsed.ok ? parsed.value : NaN;
+		const figure = (key: string, typed: string, field: Figure) => {
+			const read = readFigure(field, typed);
+			if (!read.ok) found[key] = read.message;
+			return read.ok ? read.value! : NaN;
 		};
-		const durationMin = figure('minutes', minutes, 'Minutes', 'min', 10000);
-		const chargeAh = figure('mah', mah, 'Charge', 'mAh', 1e6) / 1000;
+		const durationMin = figure('minutes', minutes, RUN_RESULT.durationMin);
+		const chargeAh = figure('mah', mah, RUN_RESULT.chargeAh);
 		const typed = cells.filter((c) => c.trim() !== '').length;
 		let volts: number[] | null = null;
-		if (typed === cells.length) volts = cells.map((c, i) => figure('cells', c, `Cell ${i + 1}`, 'V', 6));
+		if (typed === cells.length)
+			volts = cells.map((c, i) => figure('cells', c, { ...CELL_VOLTS, label: `Cell ${i + 1}`, min: 0 }));
 		else if (typed > 0) found.cells = `Give all ${cells.length} cells, or none.`;
 		errors = found;
 		if (Object.keys(found).length) return;
@@ -63,7 +66,8 @@
 		<label>
 			<span class="block text-[13px] font-semibold">Why it ended</span>
 			<select class="field mt-[2px]" bind:value={reason}>
-				{#each EndReason.options.filter((r) => r !== 'link lost') as r (r)}<option value={r}>{r}</option
+				{#each RUN_RESULT.endReason.options.filter((r) => r !== 'link lost') as r (r)}<option value={r}
+						>{r}</option
 					>{/each}
 			</select>
 		</label>

@@ -1,33 +1,27 @@
 <!-- A look at the screen of a charger without a link: four figures, laid over the forecast. -->
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
-	import type { Run } from '$core/log/run';
-	import { parseFigure } from '$core/quantity/parse';
+	import { RUN_LOOK, type Run } from '$core/log/run';
+	import { readFigure } from '$core/quantity/field-draft';
 	import { send } from '$lib/ui/api';
 
 	let { run }: { run: Run } = $props();
 
-	const FIELDS = [
-		{ key: 'timeMin', label: 'Minutes', unit: 'min', max: 10000 },
-		{ key: 'packV', label: 'Pack', unit: 'V', max: 90 },
-		{ key: 'currentA', label: 'Current', unit: 'A', max: 200 },
-		{ key: 'chargeMah', label: 'Put in', unit: 'mAh', max: 1e6 }
-	] as const;
+	const FIELDS = Object.entries(RUN_LOOK);
 	let typed = $state<Record<string, string>>({});
 	let messages = $state<string[]>([]);
 
 	async function submit(event: SubmitEvent) {
 		event.preventDefault();
-		const values: Record<string, number> = {};
+		const values: Record<string, number | null> = {};
 		messages = [];
-		for (const f of FIELDS) {
-			const parsed = parseFigure(typed[f.key] ?? '', { ...f, min: 0 });
-			if (parsed.ok) values[f.key] = parsed.value;
-			else messages.push(parsed.message);
+		for (const [key, field] of FIELDS) {
+			const read = readFigure(field, typed[key] ?? '');
+			if (read.ok) values[key] = read.value;
+			else messages.push(read.message);
 		}
 		if (messages.length) return;
-		const { chargeMah, ...rest } = values;
-		const sent = await send('POST', `/runs/${run.id}/looks`, { ...rest, chargeAh: chargeMah / 1000 });
+		const sent = await send('POST', `/runs/${run.id}/looks`, values);
 		if (!sent.ok) {
 			messages = [sent.message];
 			return;
@@ -40,12 +34,12 @@
 <form onsubmit={submit} novalidate class="mt-3">
 	<h2>A look at the screen</h2>
 	<div class="mt-1 grid grid-cols-2 gap-2">
-		{#each FIELDS as f (f.key)}
+		{#each FIELDS as [key, field] (key)}
 			<label
-				><span class="quiet block text-[12px]">{f.label}, {f.unit}</span><input
+				><span class="quiet block text-[12px]">{field.label}, {field.unit}</span><input
 					class="field num"
 					inputmode="decimal"
-					bind:value={typed[f.key]}
+					bind:value={typed[key]}
 				/></label
 			>
 		{/each}

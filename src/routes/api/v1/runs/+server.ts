@@ -3,15 +3,15 @@ import { z } from 'zod';
 import { app } from '$lib/server/app';
 import { answer, now, withBody } from '$lib/server/http';
 import { checked } from '$lib/server/result';
-import { RunStatus } from '$core/log/run';
 import { listRuns } from '$lib/server/services/logbook';
 import { startRun } from '$lib/server/services/runs';
 import type { RequestHandler } from './$types';
+import { RunStatusSchema } from '$core/log/run-schema';
 
 const Query = z.object({
 	packId: z.string().optional(),
 	chargerId: z.string().optional(),
-	status: RunStatus.optional(),
+	status: RunStatusSchema.optional(),
 	limit: z.coerce.number().int().min(1).max(500).default(50),
 	offset: z.coerce.number().int().min(0).default(0)
 });
