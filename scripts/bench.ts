@@ -189,8 +189,8 @@ try {
 				purpose: 'standard',
 				settings,
 				overridden: [],
-				startedAt: new Date(start + i * 3600e3),
-				endedAt: new Date(start + i * 3600e3 + 3e6),
+				startedAt: new Date(start + i * 3600e3).toISOString(),
+				endedAt: new Date(start + i * 3600e3 + 3e6).toISOString(),
 				endReason: 'full',
 				durationS: 3000,
 				chargeAh: 2,
@@ -203,7 +203,7 @@ try {
 			Array.from({ length: 5000 }, (_, i) => ({
 				id: randomUUID(),
 				packId: packIds[i % 200],
-				takenAt: new Date(start + i * 3600e3),
+				takenAt: new Date(start + i * 3600e3).toISOString(),
 				cellVoltagesV: [3.8, 3.81, 3.8],
 				state: 'rest'
 			}))

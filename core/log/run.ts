@@ -1,11 +1,13 @@
 /** A run as the logbook keeps it. */
 import { TASK_IDS } from '../charger/programs';
+import { MOST_JOINED } from '../pack/load';
 import { CELL_VOLTS } from '../pack/reading';
 import {
 	choice,
 	figure,
 	figures,
 	group,
+	ids,
 	moment,
 	parts,
 	reference,
@@ -45,6 +47,8 @@ const noneYet = { optional: true, start: null } as const;
 
 export const RUN = {
 	packId: reference({ label: 'Pack', most: 64 }),
+	/** The other packs of its load, joined with the first on the same channel; none for a pack alone. */
+	joined: ids({ label: 'Joined with it', most: MOST_JOINED }),
 	chargerId: reference({ label: 'Charger', most: 64 }),
 	channelId: reference({ label: 'Channel', most: 64 }),
 	/** The kept program it was started from; null where that is not known. */

@@ -16,7 +16,7 @@ export type DraftOf<F> = F extends { kind: 'figure' | 'text' | 'day' | 'moment' 
 			? boolean
 			: F extends { kind: 'choices'; options: readonly (infer O)[] }
 				? O[]
-				: F extends { kind: 'figures' }
+				: F extends { kind: 'figures' | 'references' }
 					? string[]
 					: F extends { kind: 'parts'; of: infer Of }
 						? Draft<Of>[]
@@ -35,6 +35,7 @@ function draftOfField(field: Field, value: unknown): unknown {
 		case 'figure':
 			return figureText(field, value as number | null);
 		case 'choices':
+		case 'references':
 			return [...((value as string[]) ?? [])];
 		case 'figures':
 			return ((value as number[]) ?? []).map((v) => figureText(field.each, v));

@@ -37,6 +37,8 @@ function valueSchema(field: Field): z.ZodType {
 			return z.iso.datetime({ offset: true });
 		case 'reference':
 			return z.string().min(1).max(field.most);
+		case 'references':
+			return z.array(z.string().min(1).max(64)).max(field.most);
 		case 'figures':
 			return z.array(figureSchema(field.each)).min(field.least).max(field.most);
 		case 'parts':

@@ -43,7 +43,9 @@ export interface Text extends Described {
 	missing?: string;
 	/** Several lines: kept as typed, not trimmed. */
 	lines?: true;
-	start?: string;
+	/** May be null: it has none. */
+	optional?: true;
+	start?: string | null;
 }
 
 /** One of a few words. `words` says how each is written where the bare word would not do. */
@@ -107,6 +109,13 @@ export interface FigureRow extends Described {
 	start?: null;
 }
 
+/** Ids of several other things that are kept; none when it is left out. */
+export interface References extends Described {
+	kind: 'references';
+	most: number;
+	start: readonly [];
+}
+
 /** A list of things that have fields of their own. */
 export interface Parts<Of extends Fields = Fields> extends Described {
 	kind: 'parts';
@@ -139,6 +148,7 @@ export type Field =
 	| Moment
 	| Reference
 	| FigureRow
+	| References
 	| {
 			kind: 'parts';
 			label: string;
@@ -160,24 +170,26 @@ type OrNull<F> = F extends { optional: true } ? null : never;
 export type ValueOf<F> = F extends { kind: 'figure' }
 	? number | OrNull<F>
 	: F extends { kind: 'text' }
-		? string
+		? string | OrNull<F>
 		: F extends { kind: 'choice'; options: readonly (infer O)[] }
 			? O | OrNull<F>
 			: F extends { kind: 'flag' }
 				? boolean
 				: F extends { kind: 'choices'; options: readonly (infer O)[] }
 					? O[]
-					: F extends { kind: 'day' | 'moment' | 'reference' }
-						? string | OrNull<F>
-						: F extends { kind: 'figures' }
-							? number[] | OrNull<F>
-							: F extends { kind: 'parts'; of: infer Of }
-								? ValuesOf<Of>[]
-								: F extends { kind: 'layer'; of: infer Of }
-									? Partial<ValuesOf<Of>>
-									: F extends { kind: 'group'; of: infer Of }
-										? ValuesOf<Of>
-										: never;
+					: F extends { kind: 'references' }
+						? string[]
+						: F extends { kind: 'day' | 'moment' | 'reference' }
+							? string | OrNull<F>
+							: F extends { kind: 'figures' }
+								? number[] | OrNull<F>
+								: F extends { kind: 'parts'; of: infer Of }
+									? ValuesOf<Of>[]
+									: F extends { kind: 'layer'; of: infer Of }
+										? Partial<ValuesOf<Of>>
+										: F extends { kind: 'group'; of: infer Of }
+											? ValuesOf<Of>
+											: never;
 export type ValuesOf<D> = { -readonly [K in keyof D]: ValueOf<D[K]> };
 
 /** What may be given for these fields: those that start with something may be left out. */
@@ -220,6 +232,9 @@ export const reference = <const D extends Given<Reference>>(d: D): Of<'reference
 	kind: 'reference',
 	...d
 });
+export const ids = <const D extends Omit<Given<References>, 'start'>>(
+	d: D
+): Of<'references', D & { start: readonly [] }> => ({ kind: 'references', start: [], ...d });
 export const figures = <const D extends Given<FigureRow>>(d: D): Of<'figures', D> => ({
 	kind: 'figures',
 	...d

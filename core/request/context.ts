@@ -7,6 +7,7 @@ import type { HeldSetting, HeldSettingKind } from '../charger/setting';
 import type { Supply } from '../charger/supply';
 import { estimateCharge, type ChargeState } from '../pack/charge-state';
 import { knownCharge, readBeforeRun } from '../pack/known-charge';
+import { asOnePack, type Load, type Member } from '../pack/load';
 import type { Pack } from '../pack/pack';
 import type { ReadingInput } from '../pack/reading';
 import { cRate } from '../quantity/format';
@@ -19,6 +20,8 @@ import { taskOf, type Purpose, type Task, type TaskId } from './task';
 export interface ProgramContext {
 	pack: Pack;
 	reading: ReadingInput | null;
+	/** What is joined with the pack on the same channel; a pack alone when it is absent. */
+	joined?: readonly Member[];
 	charger: Charger;
 	channelId: string;
 	supply: Supply | null;
@@ -33,8 +36,9 @@ export interface ProgramContext {
 	around?: Partial<Surroundings>;
 }
 
-/** The context with its references followed. */
-export interface Resolved extends Omit<ProgramContext, 'around'> {
+/** The context with its references followed. Pack and reading are those of the whole load. */
+export interface Resolved extends Omit<ProgramContext, 'around' | 'joined'> {
+	load: Load;
 	chemistry: Chemistry;
 	channel: Channel;
 	taskData: Task;
@@ -97,7 +101,10 @@ export function packRates(
 
 /** Follows the references of a context. The channel must belong to the charger; a miss is a bug and throws. */
 export function resolve(context: ProgramContext): Resolved {
-	const { pack, charger, reading, purpose, ambientDegC } = context;
+	const { charger, purpose, ambientDegC } = context;
+	const { joined = [], ...given } = context;
+	const load: Load = [{ pack: context.pack, reading: context.reading }, ...joined];
+	const { pack, reading } = asOnePack(load);
 	const chemistry = chemistryOf(pack.chemistry);
 	const channel = charger.channels.find((c) => c.id === context.channelId);
 	if (!channel) throw new Error(`charger ${charger.id} has no channel ${context.channelId}`);
@@ -107,7 +114,10 @@ export function resolve(context: ProgramContext): Resolved {
 	const taskData = taskOf(context.task);
 	const lead = around.inventory ? leadFor(around.inventory, pack) : null;
 	return {
-		...context,
+		...given,
+		load,
+		pack,
+		reading,
 		around,
 		practice,
 		chemistry,

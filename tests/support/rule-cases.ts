@@ -79,6 +79,10 @@ const lead = (change: Scene = {}): Scene => ({
 	task: 'charge',
 	...change
 });
+/** A second pack on the same channel that reads so. */
+const joinedWith = (cells: number[], change = {}): Scene => ({
+	joined: [{ pack: aPack({ id: 'other', name: 'Other pack' }), reading: aReading(cells, change) }]
+});
 const discharging = (change: Scene = {}): Scene => ({
 	charger: multi(),
 	reading: flat(3, 4.15),
@@ -521,6 +525,18 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		misses: { charger: multi(), task: 'cycle', set: { order: 'down first' } },
 		severity: 'note',
 		says: 'ends empty'
+	},
+	'load-may-not-join': {
+		fires: joinedWith([3.83, 3.72, 3.72]),
+		misses: joinedWith([3.74, 3.72, 3.72]),
+		severity: 'stop',
+		says: '110 mV apart'
+	},
+	'load-joins-with-care': {
+		fires: joinedWith([3.72, 3.72, 3.72], { state: 'just used' }),
+		misses: joinedWith([3.72, 3.72, 3.72]),
+		severity: 'check',
+		says: 'read all of them again'
 	},
 	'container-sealed': {
 		fires: { around: { practice: { person: { container: 'metal box' }, program: {} } } },

@@ -6,6 +6,7 @@ import { currentRules } from './current';
 import { dischargeRules } from './discharge';
 import { endRules } from './end';
 import { guardsRules } from './guards';
+import { joinedRules } from './joined';
 import { labelRules } from './label';
 import { leadAcidRules } from './lead-acid';
 import { nickelRules } from './nickel';
@@ -23,6 +24,7 @@ export const RULES: readonly Rule[] = [
 	...dischargeRules,
 	...endRules,
 	...guardsRules,
+	...joinedRules,
 	...labelRules,
 	...leadAcidRules,
 	...nickelRules,

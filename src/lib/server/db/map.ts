@@ -1,164 +1,40 @@
-/** Rows to shapes. Dates leave as ISO strings. */
+/** Rows to shapes. */
 import type { Charger } from '$core/charger/charger';
-import type { HeldSetting } from '$core/charger/setting';
 import type { Supply } from '$core/charger/supply';
 import type { Run } from '$core/log/run';
 import type { Pack } from '$core/pack/pack';
 import type { Reading } from '$core/pack/reading';
-import type { Row } from './models';
+import type { ValuesOf } from '$core/quantity/field';
+import type { RowOf } from './models';
+import { TABLES, type TableName } from './tables';
 
-const iso = (value: unknown): string => new Date(value as string).toISOString();
-const isoOrNull = (value: unknown): string | null => (value == null ? null : iso(value));
+type Shape<Name extends TableName> = { id: string } & ValuesOf<(typeof TABLES)[Name]['fields']>;
 
-function pick<T>(row: Row, keys: readonly (keyof T & string)[]): T {
-	return Object.fromEntries(keys.map((key) => [key, row.get(key) ?? null])) as T;
+/** What the description of a table names, and its id. */
+export function shapeOf<Name extends TableName>(name: Name, row: RowOf<Name>): Shape<Name> {
+	const keys = ['id', ...Object.keys(TABLES[name].fields)] as (keyof RowOf<Name>)[];
+	return Object.fromEntries(keys.map((key) => [key, row.get(key) ?? null])) as Shape<Name>;
 }
 
-export const toPack = (row: Row): Pack =>
-	pick<Pack>(row, [
-		'id',
-		'name',
-		'usedIn',
-		'chemistry',
-		'cells',
-		'parallel',
-		'capacityAh',
-		'labelChargeRateC',
-		'labelVoltageV',
-		'connectorId',
-		'balanceLead',
-		'measuredCapacityAh',
-		'condition',
-		'makerEndVoltageV',
-		'electronics',
-		'pairId',
-		'practice',
-		'firstUsedOn',
-		'notes'
-	]);
+export const toPack = (row: RowOf<'Pack'>): Pack => shapeOf('Pack', row);
+export const toReading = (row: RowOf<'Reading'>): Reading => shapeOf('Reading', row);
+export const toSupply = (row: RowOf<'Supply'>): Supply => shapeOf('Supply', row);
+export const toRun = (row: RowOf<'Run'>): Run => shapeOf('Run', row);
 
-export const toReading = (row: Row): Reading => ({
-	...pick<Reading>(row, [
-		'id',
-		'packId',
-		'cellVoltagesV',
-		'packVoltageV',
-		'state',
-		'usedSince',
-		'temperatureDegC',
-		'cellResistancesOhm'
-	]),
-	takenAt: iso(row.get('takenAt'))
-});
+const byPosition = (a: { position: number }, b: { position: number }) => a.position - b.position;
 
-export const toSupply = (row: Row): Supply =>
-	pick<Supply>(row, [
-		'id',
-		'name',
-		'kind',
-		'voltageV',
-		'powerW',
-		'currentA',
-		'otherLoadW',
-		'capacityAh',
-		'ofVehicle'
-	]);
-
-const toHeld = (row: Row): HeldSetting =>
-	pick<HeldSetting>(row, [
-		'kind',
-		'scope',
-		'channelId',
-		'task',
-		'defaultValue',
-		'heldValue',
-		'min',
-		'max',
-		'step',
-		'canBeOff',
-		'fixed'
-	]);
-
-const toChannel = (row: Row): Charger['channels'][number] =>
-	pick(row, [
-		'id',
-		'label',
-		'powerW',
-		'minCurrentA',
-		'maxCurrentA',
-		'currentStepA',
-		'endVoltageStepV',
-		'chemistries',
-		'balanceCurrentA',
-		'balancePortCells',
-		'showsCells',
-		'dischargePowerW',
-		'dischargeCurrentA',
-		'voltageAccuracyV',
-		'hasProbe',
-		'tasks',
-		'fixedCurrentA',
-		'storageCurrentA',
-		'storageV',
-		'deltaVMinV',
-		'deltaVMaxV',
-		'deltaVStepV',
-		'asksTrickle',
-		'endsOnTemperatureRise',
-		'knowsOwnBalancer',
-		'storageInPercent'
-	]);
-
-const byPosition = (a: Row, b: Row) => (a.get('position') as number) - (b.get('position') as number);
-
-export const toCharger = (row: Row, channels: Row[], held: Row[]): Charger => ({
-	...pick<Omit<Charger, 'channels' | 'held'>>(row, [
-		'id',
-		'name',
-		'inputMinV',
-		'inputMaxV',
-		'inputCurrentA',
-		'sharedPowerW',
-		'efficiency',
-		'overheadW',
-		'supplyId',
-		'link',
-		'asks',
-		'slots',
-		'capacityKeyed',
-		'forgetsAtRestart',
-		'atCheck',
-		'protections',
-		'price',
-		'notes'
-	]),
-	channels: channels.sort(byPosition).map(toChannel),
-	held: held.sort(byPosition).map(toHeld)
-});
-
-export const toRun = (row: Row): Run => ({
-	...pick<Run>(row, [
-		'id',
-		'packId',
-		'chargerId',
-		'channelId',
-		'programId',
-		'mode',
-		'status',
-		'task',
-		'purpose',
-		'settings',
-		'overridden',
-		'expectedMin',
-		'expectedP95Min',
-		'expectedAh',
-		'endReason',
-		'durationS',
-		'chargeAh',
-		'peakTemperatureDegC',
-		'endCellVoltagesV',
-		'notes'
-	]),
-	startedAt: iso(row.get('startedAt')),
-	endedAt: isoOrNull(row.get('endedAt'))
-});
+export function toCharger(
+	row: RowOf<'Charger'>,
+	channels: RowOf<'Channel'>[],
+	held: RowOf<'HeldSetting'>[]
+): Charger {
+	const parts = {
+		channels: channels.map((c) => shapeOf('Channel', c)).sort(byPosition),
+		held: held.map((h) => shapeOf('HeldSetting', h)).sort(byPosition)
+	};
+	return {
+		...shapeOf('Charger', row),
+		channels: parts.channels.map(({ position: _p, chargerId: _c, ...channel }) => channel),
+		held: parts.held.map(({ id: _id, position: _p, chargerId: _c, ...setting }) => setting)
+	};
+}

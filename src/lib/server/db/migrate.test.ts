@@ -8,6 +8,7 @@ import { aFolder } from '../../../../tests/support/database';
 import { listChargers } from '../services/chargers';
 import { listPacks } from '../services/packs';
 import { listRuns } from '../services/logbook';
+import { eventsOf } from '../services/events';
 import { readTelemetry } from '../services/telemetry';
 import { openDatabase, type Database, type OpenOptions } from './connect';
 import { applied, migrate, MIGRATIONS, type Migration } from './migrate';
@@ -15,6 +16,8 @@ import { rebuildTable } from './migrations/rebuild';
 
 const NAMES = Object.keys(MIGRATIONS);
 const FIXTURE = 'tests/fixtures/first-release.sqlite';
+/** Of the statements within a change, every so many is where a process is killed. */
+const WITHIN = 9;
 /** Tables whose rows a person would miss. */
 const TABLES = [
 	...['packs', 'readings', 'supplies', 'chargers', 'channels', 'held_settings', 'programs', 'memory_slots'],
@@ -102,13 +105,17 @@ describe('migrations', () => {
 		await using(file, async (db) => assert.deepEqual(db.remarks, [], 'once is enough'));
 	});
 
-	test('killed before any statement of a first start, or of an upgrade, the file opens and misses nothing', async () => {
+	test('killed at either edge of a change or within it, in a first start or an upgrade, the file opens and misses nothing', async () => {
 		for (const begin of [newFile, oldFile]) {
 			const file = begin();
 			const killed: string[] = [];
+			let statement = 0;
 			const trace = (sql: string) => {
 				// Reading changes nothing: what is killed there leaves what the statement before it left.
 				if (/^(SELECT|PRAGMA (table_info|INDEX|foreign_key))/i.test(sql)) return;
+				// Within a transaction the disk stands still: every edge, and a cut of what lies between.
+				const edge = /^(BEGIN|COMMIT|INSERT INTO migrations|PRAGMA)/i.test(sql);
+				if (!edge && statement++ % WITHIN !== 0) return;
 				const at = newFile();
 				snapshot(file, at);
 				killed.push(at);
@@ -243,6 +250,39 @@ describe('migrations', () => {
 		assert.deepEqual(readFileSync(file), before);
 	});
 
+	test('a row that no field allows is mended to what claims least, and the record says what it was', async () => {
+		const file = oldFile();
+		const old = new Sequelize({ dialect: 'sqlite', storage: file, logging: false });
+		const [first, second] = await select<{ id: string }>(
+			{ sequelize: old },
+			'SELECT id FROM packs ORDER BY name'
+		);
+		await old.query(
+			`UPDATE packs SET cells = -3, condition = 'nonsense', labelChargeRateC = 900, practice = 'oh' WHERE id = '${first.id}'`
+		);
+		await old.close();
+		await using(file, async (db) => {
+			const packs = await listPacks(db, new Date().toISOString());
+			const { pack } = packs.find((p) => p.pack.id === first.id)!;
+			assert.deepEqual(
+				[pack.cells, pack.condition, pack.labelChargeRateC, pack.practice],
+				[1, 'quarantine', null, {}]
+			);
+			const said = (await eventsOf(db, first.id)).filter((e) => e.kind === 'mended at upgrade');
+			assert.deepEqual(said.map((e) => [e.detail.column, e.detail.was]).sort(), [
+				['cells', '-3'],
+				['condition', 'nonsense'],
+				['labelChargeRateC', '900.0'],
+				['practice', 'oh']
+			]);
+			assert.deepEqual(
+				(await eventsOf(db, second.id)).filter((e) => e.kind === 'mended at upgrade'),
+				[]
+			);
+			await mustBeClean(db);
+		});
+	});
+
 	test('the newest migration can be taken back: what it added goes, what was there stays', async () => {
 		const file = oldFile();
 		const before = await using(file, async (db) => {
@@ -252,6 +292,10 @@ describe('migrations', () => {
 			return counts(db);
 		});
 		const sequelize = new Sequelize({ dialect: 'sqlite', storage: file, logging: false });
+		// As within a migration: rebuilding a table must empty no child of it.
+		await sequelize.query('PRAGMA foreign_keys = OFF');
+		await MIGRATIONS['0005-described'].down(sequelize.getQueryInterface());
+		await sequelize.query(`DELETE FROM migrations WHERE name = '0005-described'`);
 		await MIGRATIONS['0004-ground'].down(sequelize.getQueryInterface());
 		await sequelize.query(`DELETE FROM migrations WHERE name = '0004-ground'`);
 		const open = await select<{ status: string }>(
@@ -259,7 +303,7 @@ describe('migrations', () => {
 			`SELECT status FROM runs WHERE status <> 'ended'`
 		);
 		assert.deepEqual(open, [{ status: 'running' }], 'the older release follows it as running');
-		assert.deepEqual(await migrate(sequelize), ['0004-ground']);
+		assert.deepEqual(await migrate(sequelize), ['0004-ground', '0005-described']);
 		assert.deepEqual(await counts({ sequelize }), before);
 		await sequelize.close();
 		assert.equal(readdirSync(folder.dir).filter((f) => f.includes('.part')).length, 0);

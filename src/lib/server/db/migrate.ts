@@ -5,6 +5,7 @@ import * as first from './migrations/0001-first';
 import * as everyChemistry from './migrations/0002-every-chemistry';
 import * as care from './migrations/0003-care';
 import * as ground from './migrations/0004-ground';
+import * as described from './migrations/0005-described';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -16,7 +17,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0001-first': first,
 	'0002-every-chemistry': everyChemistry,
 	'0003-care': care,
-	'0004-ground': ground
+	'0004-ground': ground,
+	'0005-described': described
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

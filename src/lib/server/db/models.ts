@@ -1,245 +1,158 @@
-/** Sequelize models over the tables that the migrations make. Shapes that leave the server are Zod's; these only store. */
-import { DataTypes, Model, type ModelStatic, type Sequelize } from 'sequelize';
+/** Sequelize models over the tables that the migrations make, each with typed rows, from the descriptions in `tables.ts`. */
+import {
+	DataTypes,
+	type Model,
+	type ModelAttributeColumnOptions,
+	type ModelStatic,
+	type Sequelize
+} from 'sequelize';
+import type { Field, Fields, ValuesOf } from '$core/quantity/field';
+import { unwrap, wrap } from './json-column';
+import { TABLES, type TableName } from './tables';
 
-// A row is checked by Zod on its way in and mapped on its way out, so the model itself stays untyped.
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
-export type Row = Model<any, any> & Record<string, any>;
-type Table = ModelStatic<Row>;
-
-export interface Models {
-	Pack: Table;
-	Reading: Table;
-	Supply: Table;
-	Charger: Table;
-	Channel: Table;
-	HeldSetting: Table;
-	Program: Table;
-	MemorySlot: Table;
-	Run: Table;
-	TelemetryChunk: Table;
-	Event: Table;
-	Preference: Table;
+interface Kept {
+	id: string;
+	createdAt: Date;
+	updatedAt: Date;
+	/** When it was taken away; a table that keeps nothing deleted never has it. */
+	deletedAt: Date | null;
 }
+/** A row whose values are known by their types. */
+type Typed<A extends object> = Model<A, Partial<A>> & A;
+
+/** What a row of a described table holds; moments are ISO 8601 strings, as everywhere. */
+type Attributes<Name extends TableName> = Kept & ValuesOf<(typeof TABLES)[Name]['fields']>;
+
+/** Every column but the key may be left to the table's own default. */
+export type RowOf<Name extends TableName> = Typed<Attributes<Name>>;
+export type RunRow = RowOf<'Run'>;
+
+interface Chunk {
+	id: number;
+	runId: string;
+	firstSample: number;
+	samples: number;
+	cells: number;
+	data: Buffer;
+}
+interface EventRecord {
+	id: number;
+	at: string;
+	kind: string;
+	subject: string;
+	detail: Record<string, unknown>;
+}
+/** A pack in a run, with what is asked of a pack's past; kept by the database itself, never written from here. */
+interface PackInRun {
+	runId: string;
+	packId: string;
+	position: number;
+	open: boolean;
+	task: string;
+	startedAt: string;
+	endedAt: string | null;
+	endReason: string | null;
+	deletedAt: Date | null;
+}
+type Plain<A extends object> = ModelStatic<Typed<A>>;
+export type ChunkRow = Typed<Chunk>;
+
+export type Models = { [Name in TableName]: ModelStatic<RowOf<Name>> } & {
+	TelemetryChunk: Plain<Chunk>;
+	Event: Plain<EventRecord>;
+	Preference: Plain<{ key: string; value: unknown }>;
+	RunPack: Plain<PackInRun>;
+};
 
 const { STRING, TEXT, INTEGER, DOUBLE, BOOLEAN, JSON, DATE, DATEONLY, BLOB } = DataTypes;
 const key = { type: STRING(64), primaryKey: true };
 
+/** A moment is a date in the table and an ISO 8601 string everywhere else. */
+const momentColumn = (name: string): ModelAttributeColumnOptions => ({
+	type: DATE,
+	get() {
+		const at: unknown = this.getDataValue(name);
+		return at == null ? null : new Date(at as string).toISOString();
+	}
+});
+
+const jsonColumn = (name: string): ModelAttributeColumnOptions => ({
+	type: JSON,
+	get() {
+		return unwrap(this.getDataValue(name));
+	},
+	set(value: unknown) {
+		this.setDataValue(name, wrap(value));
+	}
+});
+
+/** The column that a described field is kept in. */
+export function columnOf(name: string, field: Field): ModelAttributeColumnOptions {
+	switch (field.kind) {
+		case 'figure':
+			return { type: field.whole ? INTEGER : DOUBLE };
+		case 'text':
+			return { type: field.lines ? TEXT : STRING };
+		case 'flag':
+			return { type: BOOLEAN };
+		case 'day':
+			return { type: DATEONLY };
+		case 'moment':
+			return momentColumn(name);
+		case 'choice':
+		case 'reference':
+			return { type: STRING };
+		default:
+			return jsonColumn(name);
+	}
+}
+
+const columnsOf = (fields: Fields): Record<string, ModelAttributeColumnOptions> =>
+	Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, columnOf(name, field)]));
+
 /** Declares every model on `sequelize`. Paranoid tables keep deleted rows, so that a delete can be undone. */
 export function defineModels(sequelize: Sequelize): Models {
-	const table = (name: string, columns: object, options: object = {}): Table =>
-		sequelize.define(name, columns as never, { tableName: name, ...options }) as unknown as Table;
-	const kept = { paranoid: true };
+	const table = (name: string, columns: object, options: object) =>
+		sequelize.define(name, columns as never, { tableName: name, ...options });
 	const bare = { timestamps: false };
-
-	const Pack = table(
-		'packs',
-		{
-			id: key,
-			name: STRING,
-			usedIn: STRING,
-			chemistry: STRING,
-			cells: INTEGER,
-			parallel: INTEGER,
-			capacityAh: DOUBLE,
-			labelChargeRateC: DOUBLE,
-			labelVoltageV: DOUBLE,
-			connectorId: STRING,
-			balanceLead: BOOLEAN,
-			measuredCapacityAh: DOUBLE,
-			condition: STRING,
-			makerEndVoltageV: DOUBLE,
-			electronics: STRING,
-			pairId: STRING,
-			practice: JSON,
-			firstUsedOn: DATEONLY,
-			notes: TEXT
-		},
-		kept
+	const auto = { type: INTEGER, primaryKey: true, autoIncrement: true };
+	const described = Object.fromEntries(
+		Object.entries(TABLES).map(([model, { name, fields, keepsDeleted }]) => [
+			model,
+			table(name, { id: key, ...columnsOf(fields) }, { paranoid: keepsDeleted })
+		])
 	);
-	const Reading = table(
-		'readings',
-		{
-			id: key,
-			packId: STRING,
-			takenAt: DATE,
-			cellVoltagesV: JSON,
-			packVoltageV: DOUBLE,
-			state: STRING,
-			usedSince: STRING,
-			temperatureDegC: DOUBLE,
-			cellResistancesOhm: JSON
-		},
-		kept
-	);
-	const Supply = table(
-		'supplies',
-		{
-			id: key,
-			name: STRING,
-			kind: STRING,
-			voltageV: DOUBLE,
-			powerW: DOUBLE,
-			currentA: DOUBLE,
-			otherLoadW: DOUBLE,
-			capacityAh: DOUBLE,
-			ofVehicle: BOOLEAN
-		},
-		kept
-	);
-	const Charger = table(
-		'chargers',
-		{
-			id: key,
-			name: STRING,
-			inputMinV: DOUBLE,
-			inputMaxV: DOUBLE,
-			inputCurrentA: DOUBLE,
-			sharedPowerW: DOUBLE,
-			efficiency: DOUBLE,
-			overheadW: DOUBLE,
-			supplyId: STRING,
-			link: STRING,
-			asks: JSON,
-			slots: INTEGER,
-			capacityKeyed: STRING,
-			forgetsAtRestart: BOOLEAN,
-			atCheck: STRING,
-			protections: JSON,
-			price: DOUBLE,
-			notes: TEXT
-		},
-		kept
-	);
-	const Channel = table(
-		'channels',
-		{
-			id: key,
-			chargerId: STRING,
-			position: INTEGER,
-			label: STRING,
-			powerW: DOUBLE,
-			minCurrentA: DOUBLE,
-			maxCurrentA: DOUBLE,
-			currentStepA: DOUBLE,
-			endVoltageStepV: DOUBLE,
-			chemistries: JSON,
-			balanceCurrentA: DOUBLE,
-			balancePortCells: INTEGER,
-			showsCells: BOOLEAN,
-			dischargePowerW: DOUBLE,
-			dischargeCurrentA: DOUBLE,
-			voltageAccuracyV: DOUBLE,
-			hasProbe: BOOLEAN,
-			tasks: JSON,
-			fixedCurrentA: DOUBLE,
-			storageCurrentA: DOUBLE,
-			storageV: DOUBLE,
-			deltaVMinV: DOUBLE,
-			deltaVMaxV: DOUBLE,
-			deltaVStepV: DOUBLE,
-			asksTrickle: BOOLEAN,
-			endsOnTemperatureRise: BOOLEAN,
-			knowsOwnBalancer: BOOLEAN,
-			storageInPercent: BOOLEAN
-		},
-		kept
-	);
-	const HeldSetting = table('held_settings', {
-		id: key,
-		chargerId: STRING,
-		channelId: STRING,
-		position: INTEGER,
-		kind: STRING,
-		scope: STRING,
-		task: STRING,
-		defaultValue: DOUBLE,
-		heldValue: DOUBLE,
-		min: DOUBLE,
-		max: DOUBLE,
-		step: DOUBLE,
-		canBeOff: BOOLEAN,
-		fixed: BOOLEAN
-	});
-	const Program = table('programs', {
-		id: key,
-		packId: STRING,
-		chargerId: STRING,
-		channelId: STRING,
-		task: STRING,
-		purpose: STRING,
-		settings: JSON,
-		overrides: JSON,
-		practice: JSON,
-		name: STRING,
-		version: INTEGER,
-		verdict: STRING
-	});
-	const MemorySlot = table('memory_slots', { id: key, chargerId: STRING, slot: INTEGER, programId: STRING });
-	const Run = table(
-		'runs',
-		{
-			id: key,
-			packId: STRING,
-			chargerId: STRING,
-			channelId: STRING,
-			programId: STRING,
-			mode: STRING,
-			status: STRING,
-			task: STRING,
-			purpose: STRING,
-			settings: JSON,
-			overridden: JSON,
-			expectedMin: DOUBLE,
-			expectedP95Min: DOUBLE,
-			expectedAh: DOUBLE,
-			startedAt: DATE,
-			endedAt: DATE,
-			endReason: STRING,
-			durationS: DOUBLE,
-			chargeAh: DOUBLE,
-			peakTemperatureDegC: DOUBLE,
-			endCellVoltagesV: JSON,
-			notes: TEXT
-		},
-		kept
-	);
-	const TelemetryChunk = table(
-		'telemetry_chunks',
-		{
-			id: { type: INTEGER, primaryKey: true, autoIncrement: true },
-			runId: STRING,
-			firstSample: INTEGER,
-			samples: INTEGER,
-			cells: INTEGER,
-			data: BLOB
-		},
-		bare
-	);
-	const Event = table(
-		'events',
-		{
-			id: { type: INTEGER, primaryKey: true, autoIncrement: true },
-			at: DATE,
-			kind: STRING,
-			subject: STRING,
-			detail: JSON
-		},
-		bare
-	);
-	const Preference = table('preferences', { key: { type: STRING, primaryKey: true }, value: JSON }, bare);
-
 	return {
-		Pack,
-		Reading,
-		Supply,
-		Charger,
-		Channel,
-		HeldSetting,
-		Program,
-		MemorySlot,
-		Run,
-		TelemetryChunk,
-		Event,
-		Preference
-	};
+		...described,
+		TelemetryChunk: table(
+			'telemetry_chunks',
+			{ id: auto, runId: STRING, firstSample: INTEGER, samples: INTEGER, cells: INTEGER, data: BLOB },
+			bare
+		),
+		Event: table(
+			'events',
+			{ id: auto, at: momentColumn('at'), kind: STRING, subject: STRING, detail: jsonColumn('detail') },
+			bare
+		),
+		Preference: table(
+			'preferences',
+			{ key: { type: STRING, primaryKey: true }, value: jsonColumn('value') },
+			bare
+		),
+		RunPack: table(
+			'run_packs',
+			{
+				runId: { type: STRING, primaryKey: true },
+				packId: { type: STRING, primaryKey: true },
+				position: INTEGER,
+				open: BOOLEAN,
+				task: STRING,
+				startedAt: momentColumn('startedAt'),
+				endedAt: momentColumn('endedAt'),
+				endReason: STRING,
+				deletedAt: DATE
+			},
+			bare
+		)
+	} as unknown as Models;
 }

@@ -24,7 +24,7 @@ interface PastRow {
 
 /** The newest end of a run of pack `p` that ended so; each is one look into an index that holds every column it asks for. */
 const newestEnd = (tasks: string, reasons: string): string =>
-	`(SELECT endedAt FROM runs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL
+	`(SELECT endedAt FROM run_packs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL
 	  AND task IN (${tasks}) AND endReason IN (${reasons}) ORDER BY endedAt DESC LIMIT 1)`;
 
 /** The past of every pack that has one, by pack; of one pack when it is named. */
@@ -33,8 +33,8 @@ export async function pastsOf(db: Store, packId: string | null = null): Promise<
 		`SELECT p.id AS packId, last.task, last.endReason, last.endedAt AS lastEndedAt,
 			${newestEnd(`'discharge', 'cycle'`, `'end voltage', 'full'`)} AS emptiedAt,
 			${newestEnd(`'balance', 'charge', 'cycle'`, `'full', 'temperature rise'`)} AS filledAt
-		 FROM packs p JOIN runs last ON last.rowid = (
-			SELECT rowid FROM runs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL ORDER BY endedAt DESC LIMIT 1)
+		 FROM packs p JOIN run_packs last ON last.rowid = (
+			SELECT rowid FROM run_packs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL ORDER BY endedAt DESC LIMIT 1)
 		 WHERE :packId IS NULL OR p.id = :packId`,
 		{ type: QueryTypes.SELECT, replacements: { packId } }
 	);
@@ -53,18 +53,13 @@ export async function pastsOf(db: Store, packId: string | null = null): Promise<
 
 /** The last run of a pack that had ended by the moment `asOf` (ISO 8601); null when there was none. */
 export async function lastRunOf(db: Store, packId: string, asOf: string): Promise<LastRun | null> {
-	const row = await db.models.Run.findOne({
-		where: { packId, status: 'ended', endedAt: { [Op.lte]: new Date(asOf) } },
+	const row = await db.models.RunPack.findOne({
+		where: { packId, open: false, deletedAt: null, endedAt: { [Op.lte]: asOf } },
 		order: [['endedAt', 'DESC']],
 		attributes: ['task', 'endReason', 'endedAt']
 	});
-	return row
-		? {
-				task: row.get('task') as string,
-				endReason: row.get('endReason') as string | null,
-				endedAt: (row.get('endedAt') as Date).toISOString()
-			}
-		: null;
+	const endedAt = row?.get('endedAt');
+	return row && endedAt ? { task: row.get('task'), endReason: row.get('endReason'), endedAt } : null;
 }
 
 /** What a pack is ready for, and when its capacity is to be checked, at the moment `now` (ISO 8601). */

@@ -6,30 +6,30 @@ import { isHeldKind } from '$core/charger/setting';
 import { type Supply } from '$core/charger/supply';
 import type { Database, Store } from '../db/connect';
 import { toCharger, toSupply } from '../db/map';
-import type { Row } from '../db/models';
+import type { RowOf } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
 import { writeEvent } from './events';
 import { SupplyInputSchema } from '$core/charger/supply-schema';
 import { ChargerInputSchema } from '$core/charger/charger-schema';
 
-/** The rows of `table` that belong to these chargers, by charger. */
-async function partsOf(
-	db: Store,
-	table: 'Channel' | 'HeldSetting',
-	chargerIds: string[]
-): Promise<Map<string, Row[]>> {
-	const parts = new Map<string, Row[]>();
-	for (const row of await db.models[table].findAll({ where: { chargerId: chargerIds } })) {
-		const chargerId = row.get('chargerId') as string;
+/** Rows by the charger that they belong to. */
+function byCharger<R extends { chargerId: string }>(rows: R[]): Map<string, R[]> {
+	const parts = new Map<string, R[]>();
+	for (const row of rows) {
+		const { chargerId } = row;
 		parts.set(chargerId, [...(parts.get(chargerId) ?? []), row]);
 	}
 	return parts;
 }
 
 /** Chargers with their channels and held settings, each kind read once rather than joined. */
-async function withParts(db: Store, rows: Row[]): Promise<Charger[]> {
-	const ids = rows.map((row) => row.get('id') as string);
-	const [channels, held] = await Promise.all([partsOf(db, 'Channel', ids), partsOf(db, 'HeldSetting', ids)]);
+async function withParts(db: Store, rows: RowOf<'Charger'>[]): Promise<Charger[]> {
+	const ids = rows.map((row) => row.get('id'));
+	const where = { chargerId: ids };
+	const [channels, held] = await Promise.all([
+		db.models.Channel.findAll({ where }).then(byCharger),
+		db.models.HeldSetting.findAll({ where }).then(byCharger)
+	]);
 	return rows.map((row, i) => toCharger(row, channels.get(ids[i]) ?? [], held.get(ids[i]) ?? []));
 }
 
@@ -59,7 +59,7 @@ async function writeParts(
 	tx: Store,
 	chargerId: string,
 	input: ChargerInput,
-	kept: Row[]
+	kept: RowOf<'Channel'>[]
 ): Promise<Result<null>> {
 	const ids: string[] = [];
 	for (const [position, channel] of input.channels.entries()) {
@@ -67,7 +67,7 @@ async function writeParts(
 		const row = before
 			? await before.update({ ...channel, position })
 			: await tx.models.Channel.create({ id: randomUUID(), chargerId, position, ...channel });
-		ids.push(row.get('id') as string);
+		ids.push(row.get('id'));
 	}
 	for (const gone of kept.slice(input.channels.length)) await gone.destroy();
 	await tx.models.HeldSetting.destroy({ where: { chargerId } });
@@ -116,7 +116,7 @@ export async function updateCharger(db: Database, id: string, input: unknown): P
 		const supply = await supplyExists(tx, valid.value.supplyId);
 		if (!supply.ok) return supply;
 		const kept = await tx.models.Channel.findAll({ where: { chargerId: id }, order: [['position', 'ASC']] });
-		const dropped = kept.slice(valid.value.channels.length).map((c) => c.get('id') as string);
+		const dropped = kept.slice(valid.value.channels.length).map((c) => c.get('id'));
 		const open = { channelId: dropped, status: OPEN_STATUSES };
 		if (dropped.length > 0 && (await tx.models.Run.count({ where: open })) > 0)
 			return refuse(409, 'A run is going on in a channel that would be removed.');
@@ -136,7 +136,7 @@ export async function deleteCharger(db: Database, id: string): Promise<Result<{ 
 	return db.write(async (tx) => {
 		const row = await tx.models.Charger.findByPk(id, { paranoid: false });
 		if (!row) return missing('charger');
-		const name = row.get('name') as string;
+		const name = row.get('name');
 		if (row.get('deletedAt') != null) return done({ id, name });
 		if ((await tx.models.Run.count({ where: { chargerId: id, status: OPEN_STATUSES } })) > 0)
 			return refuse(409, `${name} has a run going on: end it before deleting the charger.`);
@@ -173,7 +173,7 @@ export async function setHeldValue(
 		if (row.get('fixed')) return refuse(409, 'This setting cannot be changed on this charger.');
 		if (value === null && !row.get('canBeOff'))
 			return refuse(422, 'This setting cannot be off.', { value: 'It cannot be off.' });
-		if (value !== null && !(value >= (row.get('min') as number) && value <= (row.get('max') as number)))
+		if (value !== null && !(value >= row.get('min') && value <= row.get('max')))
 			return refuse(422, `The charger takes ${row.get('min')} to ${row.get('max')}.`, {
 				value: `The charger takes ${row.get('min')} to ${row.get('max')}.`
 			});

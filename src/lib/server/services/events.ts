@@ -13,7 +13,8 @@ export type EventKind =
 	| 'run picked up'
 	| 'run closed'
 	| 'run stopped'
-	| 'run ended';
+	| 'run ended'
+	| 'mended at upgrade';
 
 export interface EventEntry {
 	at: string;
@@ -28,16 +29,16 @@ export async function writeEvent(
 	subject: string,
 	detail: Record<string, unknown>
 ): Promise<void> {
-	await tx.models.Event.create({ at: new Date(), kind, subject, detail });
+	await tx.models.Event.create({ at: new Date().toISOString(), kind, subject, detail });
 }
 
 /** Events about one subject, oldest first. */
 export async function eventsOf(db: Store, subject: string): Promise<EventEntry[]> {
 	const rows = await db.models.Event.findAll({ where: { subject }, order: [['id', 'ASC']] });
 	return rows.map((row) => ({
-		at: (row.get('at') as Date).toISOString(),
+		at: row.get('at'),
 		kind: row.get('kind') as EventKind,
 		subject,
-		detail: row.get('detail') as Record<string, unknown>
+		detail: row.get('detail')
 	}));
 }

@@ -97,21 +97,21 @@ export class Follower {
 		});
 		if (rows.length === 0) return [];
 		const chargers = await Charger.findAll({
-			where: { id: rows.map((row) => row.get('chargerId') as string) },
+			where: { id: rows.map((row) => row.get('chargerId')) },
 			attributes: ['id', 'link'],
 			paranoid: false
 		});
 		const kindOf = new Map(chargers.map((c) => [c.get('id'), c.get('link') as LinkKind]));
 		return Promise.all(
 			rows.map(async (row) => {
-				const id = row.get('id') as string;
-				const chargerId = row.get('chargerId') as string;
+				const id = row.get('id');
+				const chargerId = row.get('chargerId');
 				return {
 					id,
-					at: { chargerId, channelId: row.get('channelId') as string },
+					at: { chargerId, channelId: row.get('channelId') },
 					kind: kindOf.get(chargerId) ?? 'none',
-					status: row.get('status') as Run['status'],
-					writtenMs: (row.get('createdAt') as Date).getTime(),
+					status: row.get('status'),
+					writtenMs: row.get('createdAt').getTime(),
 					stored: this.stored.get(id) ?? (await storedSamples(this.db, id))
 				};
 			})
@@ -155,7 +155,7 @@ export class Follower {
 			const part = await link.log(run.at, run.id, run.stored);
 			const stored = await this.db.write(async (tx) => {
 				const row = await tx.models.Run.findByPk(run.id, { attributes: ['status'] });
-				if (!row || !isOpen({ status: row.get('status') as Run['status'] })) return null;
+				if (!row || !isOpen({ status: row.get('status') })) return null;
 				return appendTelemetry(tx, run.id, part.from, part);
 			}, 'samples');
 			if (stored === null) {
@@ -250,7 +250,7 @@ export class Follower {
 			for (const charger of chargers) {
 				const kind = charger.get('link') as LinkKind;
 				if (!this.links.of(kind)) continue;
-				const chargerId = charger.get('id') as string;
+				const chargerId = charger.get('id');
 				const open = await Runs.findAll({
 					where: { chargerId, status: OPEN_STATUSES },
 					attributes: ['channelId']
@@ -258,7 +258,7 @@ export class Follower {
 				const busy = new Set(open.map((row) => row.get('channelId')));
 				const channels = await Channel.findAll({ where: { chargerId }, attributes: ['id'] });
 				for (const channel of channels) {
-					const channelId = channel.get('id') as string;
+					const channelId = channel.get('id');
 					if (!this.stopped && !busy.has(channelId)) await this.pickUp({ chargerId, channelId }, kind);
 				}
 			}

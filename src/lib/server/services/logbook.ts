@@ -14,23 +14,19 @@ export interface RunInBook {
 
 /** The names of what runs refer to; only of those that these runs refer to. */
 async function named(db: Store, runs: Run[]): Promise<RunInBook[]> {
-	const namesOf = async (
-		table: 'Pack' | 'Charger' | 'Channel',
-		key: 'packId' | 'chargerId' | 'channelId'
-	) => {
-		const field = table === 'Channel' ? 'label' : 'name';
-		const rows = await db.models[table].findAll({
-			where: { id: [...new Set(runs.map((run) => run[key]))] },
-			paranoid: false,
-			attributes: ['id', field]
-		});
-		return new Map(rows.map((r) => [r.get('id') as string, r.get(field) as string]));
-	};
-	const [packName, chargerName, label] = await Promise.all([
-		namesOf('Pack', 'packId'),
-		namesOf('Charger', 'chargerId'),
-		namesOf('Channel', 'channelId')
+	const idsOf = (key: 'packId' | 'chargerId' | 'channelId') => ({
+		where: { id: [...new Set(runs.map((run) => run[key]))] },
+		paranoid: false
+	});
+	const { Pack, Charger, Channel } = db.models;
+	const [packs, chargers, channels] = await Promise.all([
+		Pack.findAll({ ...idsOf('packId'), attributes: ['id', 'name'] }),
+		Charger.findAll({ ...idsOf('chargerId'), attributes: ['id', 'name'] }),
+		Channel.findAll({ ...idsOf('channelId'), attributes: ['id', 'label'] })
 	]);
+	const packName = new Map(packs.map((r) => [r.get('id'), r.get('name')]));
+	const chargerName = new Map(chargers.map((r) => [r.get('id'), r.get('name')]));
+	const label = new Map(channels.map((r) => [r.get('id'), r.get('label')]));
 	return runs.map((run) => ({
 		run,
 		packName: packName.get(run.packId) ?? '',
@@ -47,18 +43,33 @@ export interface RunFilter {
 	offset?: number;
 }
 
+/** The runs that a pack was in, alone or joined with others, newest first: their ids, and how many there are in all. */
+async function runsOfPack(db: Store, packId: string, status: Run['status'] | undefined, page: object) {
+	const open = status === undefined ? {} : { open: status !== 'ended' };
+	const { rows, count } = await db.models.RunPack.findAndCountAll({
+		where: { packId, deletedAt: null, ...open },
+		order: [['startedAt', 'DESC']],
+		attributes: ['runId'],
+		...page
+	});
+	return { ids: rows.map((row) => row.get('runId')), total: count };
+}
+
 /** A page of the logbook, newest first, and how many there are in all. */
 export async function listRuns(
 	db: Store,
 	filter: RunFilter = {}
 ): Promise<{ runs: RunInBook[]; total: number }> {
-	const { limit = 50, offset = 0, ...where } = filter;
-	const { rows, count } = await db.models.Run.findAndCountAll({
-		where,
-		order: [['startedAt', 'DESC']],
-		limit,
-		offset
-	});
+	const { limit = 50, offset = 0, packId, ...where } = filter;
+	const page = { limit, offset };
+	const order: [string, string][] = [['startedAt', 'DESC']];
+	if (packId !== undefined && where.chargerId === undefined) {
+		const { ids, total } = await runsOfPack(db, packId, where.status, page);
+		const rows = await db.models.Run.findAll({ where: { id: ids }, order });
+		return { runs: await named(db, rows.map(toRun)), total };
+	}
+	const of = packId === undefined ? {} : { id: (await runsOfPack(db, packId, where.status, {})).ids };
+	const { rows, count } = await db.models.Run.findAndCountAll({ where: { ...where, ...of }, order, ...page });
 	return { runs: await named(db, rows.map(toRun)), total: count };
 }
 

@@ -1,10 +1,10 @@
 /** What happens to a run that is open: it turns out to have started, or not; it ends; it is found to go on after all. */
 import { randomUUID } from 'node:crypto';
 import { UniqueConstraintError } from 'sequelize';
-import { isOpen, OPEN_STATUSES, type OverriddenFinding, type Run } from '$core/log/run';
+import { isOpen, OPEN_STATUSES, type Run } from '$core/log/run';
 import type { Database, Store } from '../db/connect';
 import { toRun } from '../db/map';
-import type { Row } from '../db/models';
+import type { RunRow } from '../db/models';
 import { done, missing, type Result } from '../result';
 import { writeEvent } from './events';
 import { live } from './live';
@@ -15,21 +15,28 @@ export const openRuns = (db: Store): Promise<Run[]> =>
 		(await db.models.Run.findAll({ where: { status: OPEN_STATUSES } })).map(toRun)
 	);
 
-/** The open run on a channel or of a pack; null when there is none. */
-export const openRunOf = async (
-	db: Store,
-	where: { channelId: string } | { packId: string }
-): Promise<Row | null> => db.models.Run.findOne({ where: { ...where, status: OPEN_STATUSES } });
+/** The open run on a channel; null when there is none. */
+export const openRunOn = (db: Store, channelId: string): Promise<RunRow | null> =>
+	db.models.Run.findOne({ where: { channelId, status: OPEN_STATUSES } });
+
+/** The open run that a pack is in, alone or joined with others; null when there is none. */
+export async function openRunOf(db: Store, packId: string): Promise<RunRow | null> {
+	const open = await db.models.RunPack.findOne({ where: { packId, open: true } });
+	return open && db.models.Run.findByPk(open.get('runId'));
+}
 
 /** Writes down that a run has begun, with what was overridden for it. Only a start that happened leaves a record. */
-export async function recordStart(tx: Store, row: Row): Promise<void> {
-	const id = row.get('id') as string;
-	const name = async (table: 'Pack' | 'Charger', key: string) =>
-		(await tx.models[table].findByPk(row.get(key) as string, { paranoid: false }))?.get('name');
-	for (const finding of row.get('overridden') as OverriddenFinding[])
-		await writeEvent(tx, 'finding overridden', id, { ...finding });
-	const [pack, charger] = [await name('Pack', 'packId'), await name('Charger', 'chargerId')];
-	await writeEvent(tx, 'run started', id, { pack, charger, mode: row.get('mode') });
+export async function recordStart(tx: Store, row: RunRow): Promise<void> {
+	const id = row.get('id');
+	const { Pack, Charger } = tx.models;
+	for (const finding of row.get('overridden')) await writeEvent(tx, 'finding overridden', id, { ...finding });
+	const pack = await Pack.findByPk(row.get('packId'), { paranoid: false });
+	const charger = await Charger.findByPk(row.get('chargerId'), { paranoid: false });
+	await writeEvent(tx, 'run started', id, {
+		pack: pack?.get('name'),
+		charger: charger?.get('name'),
+		mode: row.get('mode')
+	});
 }
 
 /** The charger has said that it runs: the start is settled. Done once, however often it is heard. */
@@ -69,17 +76,19 @@ export interface RunEnd {
  * Ends a run within the caller's write: the run itself, a reading of the pack as it was left, and the record of it. One that
  * has ended already stays as it ended.
  */
-export async function endWithin(tx: Store, row: Row, end: RunEnd, now: string): Promise<void> {
-	if (!isOpen({ status: row.get('status') as Run['status'] })) return;
+export async function endWithin(tx: Store, row: RunRow, end: RunEnd, now: string): Promise<void> {
+	if (!isOpen({ status: row.get('status') })) return;
 	// A run that ends while its start is still in doubt has been one: its record begins with the start.
 	if (row.get('status') === 'starting') await recordStart(tx, row);
 	const { endPackVoltageV = null, ...fields } = end;
 	await row.update({ ...fields, notes: end.notes ?? '', status: 'ended', endedAt: now });
 	const cells = end.endCellVoltagesV?.length ? end.endCellVoltagesV : null;
-	if (cells || endPackVoltageV !== null)
+	// Joined packs stand at the same volts, cell by cell: what was read is true of each.
+	const packIds = cells || endPackVoltageV !== null ? [row.get('packId'), ...row.get('joined')] : [];
+	for (const packId of packIds)
 		await tx.models.Reading.create({
 			id: randomUUID(),
-			packId: row.get('packId'),
+			packId,
 			takenAt: now,
 			cellVoltagesV: cells,
 			packVoltageV: cells ? null : endPackVoltageV,
@@ -88,7 +97,7 @@ export async function endWithin(tx: Store, row: Row, end: RunEnd, now: string): 
 			temperatureDegC: null,
 			cellResistancesOhm: null
 		});
-	await writeEvent(tx, 'run ended', row.get('id') as string, { reason: end.endReason });
+	await writeEvent(tx, 'run ended', row.get('id'), { reason: end.endReason });
 }
 
 /** Ends a run; ended already, it stays as it is. */
@@ -109,8 +118,16 @@ export async function reopenRun(db: Database, id: string): Promise<boolean> {
 		return await db.write(async (tx) => {
 			const row = await tx.models.Run.findByPk(id);
 			if (row?.get('endReason') !== 'link lost' || row.get('status') !== 'ended') return false;
-			const open = { status: 'running', endedAt: null, endReason: null, durationS: null, chargeAh: null };
-			await row.update({ ...open, peakTemperatureDegC: null, endCellVoltagesV: null, notes: '' });
+			await row.update({
+				status: 'running',
+				endedAt: null,
+				endReason: null,
+				durationS: null,
+				chargeAh: null,
+				peakTemperatureDegC: null,
+				endCellVoltagesV: null,
+				notes: ''
+			});
 			await writeEvent(tx, 'run picked up', id, {});
 			return true;
 		});

@@ -3,12 +3,11 @@ import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes } from 'sequelize';
 import type { Maintenance } from '$core/care/maintenance';
 import type { Readiness } from '$core/care/readiness';
-import { OPEN_STATUSES } from '$core/log/run';
 import { type Pack } from '$core/pack/pack';
 import { type Reading } from '$core/pack/reading';
 import type { Database, Store } from '../db/connect';
 import { toPack, toReading } from '../db/map';
-import type { Row } from '../db/models';
+import type { RowOf } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
 import { careOf, pastsOf } from './care';
 import { getPreferences } from './preferences';
@@ -27,7 +26,7 @@ export interface PackOnShelf {
 }
 
 /** The last reading of every pack. */
-async function lastReadings(db: Store): Promise<Row[]> {
+async function lastReadings(db: Store): Promise<RowOf<'Reading'>[]> {
 	const ids = await db.sequelize.query<{ id: string | null }>(
 		`SELECT (SELECT id FROM readings WHERE packId = p.id AND deletedAt IS NULL ORDER BY takenAt DESC LIMIT 1) AS id FROM packs p`,
 		{ type: QueryTypes.SELECT }
@@ -45,13 +44,13 @@ const storedShelf = (db: Store) =>
 			// One look into an index for each pack: grouping all runs would read every one of them.
 			db.sequelize.query<{ packId: string; runs: number; lastRunAt: string | null }>(
 				`SELECT p.id AS packId,
-					(SELECT COUNT(*) FROM runs WHERE packId = p.id AND deletedAt IS NULL) AS runs,
-					(SELECT startedAt FROM runs WHERE packId = p.id AND deletedAt IS NULL ORDER BY startedAt DESC LIMIT 1) AS lastRunAt
+					(SELECT COUNT(*) FROM run_packs WHERE packId = p.id AND deletedAt IS NULL) AS runs,
+					(SELECT startedAt FROM run_packs WHERE packId = p.id AND deletedAt IS NULL ORDER BY startedAt DESC LIMIT 1) AS lastRunAt
 				 FROM packs p WHERE deletedAt IS NULL`,
 				{ type: QueryTypes.SELECT }
 			)
 		]);
-		const lastOf = new Map(readings.map((row) => [row.get('packId') as string, toReading(row)]));
+		const lastOf = new Map(readings.map((row) => [row.get('packId'), toReading(row)]));
 		const countOf = new Map(counts.map((c) => [c.packId, c]));
 		return packs.map((row) => {
 			const pack = toPack(row);
@@ -154,7 +153,7 @@ export async function deletePack(db: Database, id: string): Promise<Result<Pack>
 		const row = await tx.models.Pack.findByPk(id, { paranoid: false });
 		if (!row) return missing('pack');
 		if (row.get('deletedAt') != null) return done(toPack(row));
-		const open = await tx.models.Run.count({ where: { packId: id, status: OPEN_STATUSES } });
+		const open = await tx.models.RunPack.count({ where: { packId: id, open: true } });
 		if (open > 0) return refuse(409, `${row.get('name')} is in a run: end the run before deleting the pack.`);
 		await row.destroy();
 		await writeEvent(tx, 'pack deleted', id, { name: row.get('name') });

@@ -9,8 +9,13 @@ import { type Overrides, type ProgramSettings } from '$core/request/settings';
 import type { ProgramContext } from '$core/request/context';
 import { solve, type Solution } from '$core/program/solve';
 import { PURPOSES, TASK_IDS, type Purpose, type TaskId } from '$core/request/task';
+import { RUN } from '$core/log/run';
+import { noLoad, type Member } from '$core/pack/load';
+import type { Pack } from '$core/pack/pack';
+import { fieldSchema } from '$core/quantity/field-schema';
 import type { Database, Store } from '../db/connect';
-import type { Row } from '../db/models';
+import { shapeOf } from '../db/map';
+import type { RowOf } from '../db/models';
 import { checked, done, missing, refuse, type Result } from '../result';
 import { getCharger, getSupply, listChargers } from './chargers';
 import { largestGuards } from './largest-guards';
@@ -23,6 +28,8 @@ import { PracticeLayerSchema } from '$core/practice/practice-schema';
 
 export const ProgramRequest = z.object({
 	packId: z.string().min(1, 'Choose a pack.'),
+	/** The other packs of the load, joined with it on the same channel. */
+	joined: fieldSchema(RUN.joined),
 	chargerId: z.string().min(1, 'Choose a charger.'),
 	channelId: z.string().min(1, 'Choose a channel.'),
 	task: z.enum(TASK_IDS).default('balance'),
@@ -35,21 +42,7 @@ export const ProgramRequest = z.object({
 });
 export type ProgramRequest = z.infer<typeof ProgramRequest>;
 
-export interface SavedProgram {
-	id: string;
-	packId: string;
-	chargerId: string;
-	channelId: string;
-	task: TaskId;
-	purpose: Purpose;
-	settings: ProgramSettings;
-	overrides: Overrides;
-	practice: PracticeLayer;
-	name: string | null;
-	version: number | null;
-	verdict: string;
-	savedAt: string;
-}
+export type SavedProgram = ReturnType<typeof shapeOf<'Program'>> & { savedAt: string };
 
 /** Output power in use on the other channels of a charger, W. */
 export async function othersOutputW(db: Store, charger: Charger, channelId: string): Promise<number> {
@@ -57,11 +50,29 @@ export async function othersOutputW(db: Store, charger: Charger, channelId: stri
 	return [...outputs].filter(([id]) => id !== channelId).reduce((sum, [, powerW]) => sum + powerW, 0);
 }
 
+/** The other packs of a load with what they read; refused where they are no load together. */
+async function membersOf(
+	db: Store,
+	first: Pack,
+	packIds: readonly string[],
+	now: string
+): Promise<Result<Member[]>> {
+	const members: Member[] = [];
+	for (const packId of packIds) {
+		const pack = await getPack(db, packId);
+		if (!pack.ok) return pack;
+		members.push({ pack: pack.value, reading: await lastReading(db, packId, now) });
+	}
+	const why = noLoad([first, ...members.map((m) => m.pack)]);
+	return why === null ? done(members) : refuse(422, why, { joined: why });
+}
+
 /** Everything the solver needs, read from the database at the moment `now`. */
 export async function programContext(
 	db: Store,
 	request: Pick<ProgramRequest, 'packId' | 'chargerId' | 'channelId' | 'task' | 'purpose'> & {
 		practice?: PracticeLayer;
+		joined?: readonly string[];
 	},
 	now: string
 ): Promise<Result<ProgramContext>> {
@@ -70,6 +81,8 @@ export async function programContext(
 	if (!charger.ok) return charger;
 	if (!charger.value.channels.some((c) => c.id === request.channelId))
 		return missing('channel on this charger');
+	const joined = await membersOf(db, pack.value, request.joined ?? [], now);
+	if (!joined.ok) return joined;
 	const [reading, supply, others, preferences, bench] = await Promise.all([
 		lastReading(db, request.packId, now),
 		getSupply(db, charger.value.supplyId) as Promise<Supply | null>,
@@ -82,6 +95,7 @@ export async function programContext(
 		around: await surroundings(db, at, request.practice ?? {}, now),
 		pack: pack.value,
 		reading,
+		joined: joined.value,
 		charger: charger.value,
 		channelId: request.channelId,
 		supply,
@@ -117,7 +131,7 @@ export async function solveProgram(
 
 /** The number that the next version of a pack's program of this name gets. */
 async function nextVersion(tx: Store, packId: string, name: string): Promise<number> {
-	const last = (await tx.models.Program.max('version', { where: { packId, name } })) as number | null;
+	const last: number | null = await tx.models.Program.max('version', { where: { packId, name } });
 	return (last ?? 0) + 1;
 }
 
@@ -153,21 +167,12 @@ export async function saveProgram(
 	});
 }
 
-const toProgram = (row: Row): SavedProgram => ({
-	id: row.get('id') as string,
-	packId: row.get('packId') as string,
-	chargerId: row.get('chargerId') as string,
-	channelId: row.get('channelId') as string,
-	task: row.get('task') as TaskId,
-	purpose: row.get('purpose') as Purpose,
-	settings: ProgramSettingsSchema.parse(row.get('settings')),
-	overrides: row.get('overrides') as Overrides,
-	practice: row.get('practice') as PracticeLayer,
-	name: (row.get('name') as string | null) ?? null,
-	version: (row.get('version') as number | null) ?? null,
-	verdict: row.get('verdict') as string,
-	savedAt: (row.get('createdAt') as Date).toISOString()
-});
+function toProgram(row: RowOf<'Program'>): SavedProgram {
+	const program = shapeOf('Program', row);
+	// A setting that came later than the program stands as it would for one that leaves it out.
+	const settings = ProgramSettingsSchema.parse(program.settings);
+	return { ...program, settings, savedAt: row.get('createdAt').toISOString() };
+}
 
 export async function getProgram(db: Store, id: string): Promise<Result<SavedProgram>> {
 	const row = await db.models.Program.findByPk(id);
@@ -198,7 +203,7 @@ export async function renameProgram(
 	return db.write(async (tx) => {
 		const row = await tx.models.Program.findByPk(id);
 		if (!row) return missing('program');
-		const packId = row.get('packId') as string;
+		const packId = row.get('packId');
 		const taken =
 			name !== null &&
 			(await tx.models.Program.count({

@@ -7,14 +7,14 @@ import type { Solution } from '$core/program/solve';
 import type { CheckAnswer, ChannelAddress } from '../../../../link/protocol';
 import type { Database, Store } from '../db/connect';
 import { toRun } from '../db/map';
-import type { Row } from '../db/models';
+import type { RunRow } from '../db/models';
 import { LinkError, type ChargerLink } from '../link/charger-link';
 import { keyedProgram } from '../link/keyed-program';
 import type { LinkKind, Links } from '../link/links';
 import { checked, done, missing, refuse, type Refusal, type Result } from '../result';
 import { eventsOf, writeEvent } from './events';
 import type { Follower } from './follow';
-import { endRun, openRunOf, recordStart, settleStart, withdrawStart } from './open-runs';
+import { endRun, openRunOf, openRunOn, recordStart, settleStart, withdrawStart } from './open-runs';
 import { getProgram, solveSaved } from './programs';
 import { summaryOf } from './telemetry';
 import { OverriddenFindingSchema } from '$core/log/run-schema';
@@ -67,10 +67,13 @@ async function readyToStart(tx: Store, request: StartRequest, now: string): Prom
 			`The charger reads ${request.cellsRead}S and the pack is ${resolved.pack.cells}S: wrong setting, wrong pack, or a dead cell. Do not start.`,
 			{ cellsRead: `The pack is ${resolved.pack.cells}S.` }
 		);
-	if (await openRunOf(tx, { channelId: program.value.channelId }))
-		return refuse(409, 'This channel is already in a run.');
-	if (await openRunOf(tx, { packId: program.value.packId }))
-		return refuse(409, 'This pack is already in a run.');
+	if (await openRunOn(tx, program.value.channelId)) return refuse(409, 'This channel is already in a run.');
+	for (const { pack } of resolved.load)
+		if (await openRunOf(tx, pack.id))
+			return refuse(
+				409,
+				resolved.load.length === 1 ? 'This pack is already in a run.' : `${pack.name} is already in a run.`
+			);
 	const overridden = findings
 		.filter((f) => named.has(f.rule))
 		.map((f) => ({ rule: f.rule, sentence: f.sentence, reason: named.get(f.rule)! }));
@@ -78,12 +81,19 @@ async function readyToStart(tx: Store, request: StartRequest, now: string): Prom
 }
 
 /** Writes the run: by hand it has started, over a link it is starting until the charger has said so. */
-async function writeStart(tx: Store, id: string, ready: Ready, mode: Run['mode'], now: string): Promise<Row> {
+async function writeStart(
+	tx: Store,
+	id: string,
+	ready: Ready,
+	mode: Run['mode'],
+	now: string
+): Promise<RunRow> {
 	const { solution, overridden, programId } = ready;
 	const { resolved: r, forecast } = solution;
 	const row = await tx.models.Run.create({
 		id,
-		packId: r.pack.id,
+		packId: r.load[0].pack.id,
+		joined: r.load.slice(1).map((m) => m.pack.id),
 		chargerId: r.charger.id,
 		channelId: r.channelId,
 		programId,
@@ -174,9 +184,9 @@ export async function checkOnLink(
 	try {
 		// What the charger has kept of a run goes when a pack is plugged in: first all of it is fetched.
 		await follower.pickUp(at, r.charger.link);
-		const open = await openRunOf(db, { channelId: at.channelId });
-		if (open) await follower.look(open.get('id') as string);
-		if (open && (await openRunOf(db, { channelId: at.channelId })))
+		const open = await openRunOn(db, at.channelId);
+		if (open) await follower.look(open.get('id'));
+		if (open && (await openRunOn(db, at.channelId)))
 			return refuse(409, `A run on channel ${r.channel.label} is not over: end it first.`);
 		if ((await link.status(at)).state === 'running')
 			return refuse(409, `Channel ${r.channel.label} is charging already.`);
@@ -191,10 +201,10 @@ export async function checkOnLink(
 async function withLink(
 	{ db, links }: Bench,
 	id: string
-): Promise<Result<{ row: Row; link: ChargerLink | null }>> {
+): Promise<Result<{ row: RunRow; link: ChargerLink | null }>> {
 	const row = await db.models.Run.findByPk(id);
 	if (!row) return missing('run');
-	const charger = await db.models.Charger.findByPk(row.get('chargerId') as string, { paranoid: false });
+	const charger = await db.models.Charger.findByPk(row.get('chargerId'), { paranoid: false });
 	return done({ row, link: links.of((charger?.get('link') as LinkKind) ?? 'none') });
 }
 

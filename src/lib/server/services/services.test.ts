@@ -122,7 +122,12 @@ describe('use cases', () => {
 		assert.equal(await db.models.Pack.count(), 1);
 		await assert.rejects(
 			db.write((tx) =>
-				tx.models.Reading.create({ id: 'r', packId: 'nobody', takenAt: new Date(), state: 'rest' })
+				tx.models.Reading.create({
+					id: 'r',
+					packId: 'nobody',
+					takenAt: new Date().toISOString(),
+					state: 'rest'
+				})
 			)
 		);
 	});

@@ -28,22 +28,22 @@ export async function slotsOf(db: Store, chargerId: string): Promise<SlotContent
 		paranoid: false,
 		attributes: ['id', 'name']
 	});
-	const byId = (list: typeof rows) => new Map(list.map((r) => [r.get('id') as string, r]));
-	const [programOf, packOf] = [byId(programs), byId(packs)];
+	const programOf = new Map(programs.map((p) => [p.get('id'), p]));
+	const nameOf = new Map(packs.map((p) => [p.get('id'), p.get('name')]));
 	return rows.flatMap((row) => {
-		const program = programOf.get(row.get('programId') as string);
+		const program = programOf.get(row.get('programId'));
 		if (!program) return [];
-		const task = program.get('task') as TaskId;
-		const packName = (packOf.get(program.get('packId') as string)?.get('name') as string) ?? '';
+		const task = program.get('task');
+		const packName = nameOf.get(program.get('packId')) ?? '';
 		return {
-			slot: row.get('slot') as number,
-			programId: program.get('id') as string,
-			packId: program.get('packId') as string,
+			slot: row.get('slot'),
+			programId: program.get('id'),
+			packId: program.get('packId'),
 			packName,
 			task,
-			settings: program.get('settings') as ProgramSettings,
+			settings: program.get('settings'),
 			title: `${taskOf(task).name} · ${packName}`,
-			keyedAt: (row.get('updatedAt') as Date).toISOString()
+			keyedAt: row.get('updatedAt').toISOString()
 		};
 	});
 }
@@ -66,7 +66,7 @@ export async function setSlot(
 		const charger = await tx.models.Charger.findByPk(chargerId);
 		if (!charger) return missing('charger');
 		const { slot, programId } = request.value;
-		const slots = charger.get('slots') as number;
+		const slots = charger.get('slots');
 		if (slot > slots)
 			return refuse(
 				422,
@@ -82,7 +82,7 @@ export async function setSlot(
 				return refuse(409, 'This program was proved on another charger: solve it on this one first.');
 		}
 		const row = await tx.models.MemorySlot.findOne({ where: { chargerId, slot } });
-		const before = (row?.get('programId') as string | undefined) ?? null;
+		const before = row?.get('programId') ?? null;
 		if (before !== programId) {
 			if (programId === null) await row?.destroy();
 			else if (row) await row.update({ programId });

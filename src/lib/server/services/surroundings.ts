@@ -17,14 +17,19 @@ import { slotsOf } from './slots';
 const LOOK_BACK = 20;
 
 async function chargesSinceBalance(db: Store, packId: string): Promise<number | null> {
-	const rows = await db.models.Run.findAll({
-		where: { packId, status: 'ended', task: { [Op.in]: ['balance', 'charge', 'fast'] } },
+	const last = await db.models.RunPack.findAll({
+		where: { packId, open: false, deletedAt: null, task: ['balance', 'charge', 'fast'] },
 		order: [['startedAt', 'DESC']],
-		attributes: ['settings'],
+		attributes: ['runId'],
 		limit: LOOK_BACK
 	});
+	const rows = await db.models.Run.findAll({
+		where: { id: last.map((row) => row.get('runId')) },
+		order: [['startedAt', 'DESC']],
+		attributes: ['settings']
+	});
 	if (rows.length === 0) return null;
-	const at = rows.findIndex((row) => (row.get('settings') as ProgramSettings).balance);
+	const at = rows.findIndex((row) => row.get('settings').balance);
 	return at < 0 ? rows.length : at;
 }
 
@@ -65,15 +70,15 @@ async function keptHere(db: Store, chargerId: string, packId: string): Promise<S
 	});
 	if (rows.length === 0) return [];
 	const packs = await db.models.Pack.findAll({
-		where: { id: rows.map((row) => row.get('packId') as string) },
+		where: { id: rows.map((row) => row.get('packId')) },
 		attributes: ['id', 'name']
 	});
-	const nameOf = new Map(packs.map((row) => [row.get('id'), row.get('name') as string]));
+	const nameOf = new Map(packs.map((row) => [row.get('id'), row.get('name')]));
 	const newest = new Map(rows.map((row) => [`${row.get('packId')} ${row.get('name')}`, row]));
 	return [...newest.values()].flatMap((row) => {
 		const pack = nameOf.get(row.get('packId'));
-		const channelId = row.get('channelId') as string;
-		return pack ? [{ pack, channelId, settings: row.get('settings') as ProgramSettings }] : [];
+		const channelId = row.get('channelId');
+		return pack ? [{ pack, channelId, settings: row.get('settings') }] : [];
 	});
 }
 

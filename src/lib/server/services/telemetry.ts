@@ -2,16 +2,16 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
 import { emptyTelemetry, joined, packColumns, unpackColumns, type Telemetry } from '$core/simulate/telemetry';
 import type { Store } from '../db/connect';
-import type { Row } from '../db/models';
+import type { ChunkRow } from '../db/models';
 
 /** Samples in a full chunk. */
 const CHUNK_SAMPLES = 720;
 
-function decode(row: Row): Telemetry {
-	const raw = inflateRawSync(row.get('data') as Buffer);
+function decode(row: ChunkRow): Telemetry {
+	const raw = inflateRawSync(row.get('data'));
 	// The floats need an aligned buffer of their own; the inflated one may start anywhere.
 	const floats = new Float32Array(new Uint8Array(raw).buffer);
-	return unpackColumns(floats, row.get('samples') as number, row.get('cells') as number);
+	return unpackColumns(floats, row.get('samples'), row.get('cells'));
 }
 
 function encode(telemetry: Telemetry): Buffer {
@@ -32,12 +32,12 @@ function slice(t: Telemetry, from: number, to: number): Telemetry {
 }
 
 /** Where a run's next sample goes: after the last chunk, which may have room. */
-async function lastChunk(db: Store, runId: string, attributes?: string[]): Promise<Row | null> {
+async function lastChunk(db: Store, runId: string, attributes?: string[]): Promise<ChunkRow | null> {
 	return db.models.TelemetryChunk.findOne({ where: { runId }, order: [['firstSample', 'DESC']], attributes });
 }
 
-const endOf = (chunk: Row | null): number =>
-	chunk ? (chunk.get('firstSample') as number) + (chunk.get('samples') as number) : 0;
+const endOf = (chunk: ChunkRow | null): number =>
+	chunk ? chunk.get('firstSample') + chunk.get('samples') : 0;
 
 /** How many samples of a run are stored. */
 export async function storedSamples(db: Store, runId: string): Promise<number> {
@@ -58,7 +58,7 @@ export async function appendTelemetry(
 	const stored = endOf(last);
 	if (from !== stored || fresh.timeS.length === 0) return stored;
 	let rest = fresh;
-	if (last && (last.get('samples') as number) < CHUNK_SAMPLES) {
+	if (last && last.get('samples') < CHUNK_SAMPLES) {
 		const whole = joined([decode(last), fresh]);
 		const head = slice(whole, 0, CHUNK_SAMPLES);
 		await last.update({ samples: head.timeS.length, cells: head.cellV.length, data: encode(head) });
@@ -113,7 +113,7 @@ export async function summaryOf(db: Store, runId: string): Promise<Summary> {
 	let last = emptyTelemetry(0);
 	let peak = -Infinity;
 	for (const row of ids) {
-		const chunk = await TelemetryChunk.findByPk(row.get('id') as number);
+		const chunk = await TelemetryChunk.findByPk(row.get('id'));
 		last = decode(chunk!);
 		for (const degC of last.temperatureDegC) if (degC > peak) peak = degC;
 	}

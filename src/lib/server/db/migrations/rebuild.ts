@@ -2,7 +2,7 @@
 import { QueryTypes, type QueryInterface } from 'sequelize';
 
 /**
- * Makes `table` anew with `create` (a CREATE TABLE statement for the name it is given) and keeps its rows, its indexes and what
+ * Makes `table` anew with `create` (a CREATE TABLE statement for the name it is given) and keeps its rows, its indexes, its triggers and what
  * refers to it. Only within a migration: there foreign keys are off, so that dropping the old table empties no child of it.
  */
 export async function rebuildTable(
@@ -15,8 +15,8 @@ export async function rebuildTable(
 		type: QueryTypes.SELECT
 	});
 	if (state.foreign_keys !== 0) throw new Error('a table is rebuilt only while foreign keys are off');
-	const indexes = await sequelize.query<{ sql: string }>(
-		`SELECT sql FROM sqlite_master WHERE type = 'index' AND tbl_name = :table AND sql IS NOT NULL`,
+	const beside = await sequelize.query<{ sql: string }>(
+		`SELECT sql FROM sqlite_master WHERE type IN ('index', 'trigger') AND tbl_name = :table AND sql IS NOT NULL`,
 		{ type: QueryTypes.SELECT, replacements: { table } }
 	);
 	const columns = async (name: string) =>
@@ -30,5 +30,5 @@ export async function rebuildTable(
 	await sequelize.query(`INSERT INTO ${anew} (${kept}) SELECT ${kept} FROM ${table}`);
 	await sequelize.query(`DROP TABLE ${table}`);
 	await sequelize.query(`ALTER TABLE ${anew} RENAME TO ${table}`);
-	for (const { sql } of indexes) await sequelize.query(sql);
+	for (const { sql } of beside) await sequelize.query(sql);
 }

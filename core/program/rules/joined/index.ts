@@ -1,0 +1,6 @@
+/** Several packs on one channel: one rule a file. */
+import type { Rule } from '../../rule';
+import { loadJoinsWithCare } from './load-joins-with-care';
+import { loadMayNotJoin } from './load-may-not-join';
+
+export const joinedRules: readonly Rule[] = [loadJoinsWithCare, loadMayNotJoin];

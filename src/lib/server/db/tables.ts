@@ -1,0 +1,63 @@
+/**
+ * What is kept, table by table: the fields that core describes, and what only the store knows. Models, rows and their mapping
+ * are made from this; the tables themselves are made by migrations, which are frozen, and a test compares the two.
+ */
+import { CHANNEL, CHARGER } from '$core/charger/charger';
+import { HELD_SETTING } from '$core/charger/setting';
+import { SUPPLY } from '$core/charger/supply';
+import { RUN } from '$core/log/run';
+import { PACK } from '$core/pack/pack';
+import { READING } from '$core/pack/reading';
+import { layer, choice, figure, reference, text, type Fields } from '$core/quantity/field';
+import { SETTINGS } from '$core/request/settings';
+
+const { held: _held, ...charger } = CHARGER;
+const { channelId: _channelId, ...held } = HELD_SETTING;
+
+const id = (label: string) => reference({ label, most: 64 });
+const position = figure({ label: 'Place', unit: '', min: 0, max: 1000, whole: true });
+
+/** A kept program: what was asked, what was computed, and the name and version it is kept under. */
+const program = {
+	packId: RUN.packId,
+	joined: RUN.joined,
+	chargerId: RUN.chargerId,
+	channelId: RUN.channelId,
+	task: RUN.task,
+	purpose: RUN.purpose,
+	settings: RUN.settings,
+	overrides: layer(SETTINGS, { label: 'Set by hand' }),
+	practice: PACK.practice,
+	name: text({ label: 'Name', least: 1, most: 80, optional: true }),
+	version: figure({ label: 'Version', unit: '', min: 1, max: 1e6, whole: true, optional: true }),
+	verdict: choice({ label: 'Verdict', options: ['clear', 'check', 'stop'] })
+} as const;
+
+export const TABLES = {
+	Pack: { name: 'packs', fields: PACK, keepsDeleted: true },
+	Reading: { name: 'readings', fields: { packId: id('Pack'), ...READING }, keepsDeleted: true },
+	Supply: { name: 'supplies', fields: SUPPLY, keepsDeleted: true },
+	Charger: { name: 'chargers', fields: charger, keepsDeleted: true },
+	Channel: {
+		name: 'channels',
+		fields: { chargerId: id('Charger'), position, ...CHANNEL },
+		keepsDeleted: true
+	},
+	HeldSetting: {
+		name: 'held_settings',
+		fields: { chargerId: id('Charger'), channelId: HELD_SETTING.channelId, position, ...held },
+		keepsDeleted: false
+	},
+	Program: { name: 'programs', fields: program, keepsDeleted: false },
+	MemorySlot: {
+		name: 'memory_slots',
+		fields: {
+			chargerId: id('Charger'),
+			slot: figure({ label: 'Slot', unit: '', min: 1, max: 99, whole: true }),
+			programId: id('Program')
+		},
+		keepsDeleted: false
+	},
+	Run: { name: 'runs', fields: RUN, keepsDeleted: true }
+} as const satisfies Record<string, { name: string; fields: Fields; keepsDeleted: boolean }>;
+export type TableName = keyof typeof TABLES;
