@@ -4,7 +4,6 @@ import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
 import type { Pack } from '$core/pack/pack';
 import type { PracticeLayer } from '$core/practice/practice';
-import type { ProgramSettings } from '$core/request/settings';
 import type { Surroundings } from '$core/request/surroundings';
 import type { Store } from '../db/connect';
 import { lastRunOf } from './care';
