@@ -32,11 +32,13 @@ const PLACE: Record<Practice['container'], string> = {
 };
 
 function placeStep(r: Resolved): HandStep {
-	const lead = r.chemistry.family === 'lead';
-	const place = lead ? 'The place is aired, no sparks near the battery' : PLACE[r.practice.values.container];
+	const { gasses } = r.chemistry.traits;
+	const place = gasses
+		? 'The place is aired, no sparks near the battery'
+		: PLACE[r.practice.values.container];
 	return {
 		text: `${place}; the charger’s vents are clear; I stay here.`,
-		why: lead ? '' : because(r.practice, 'container')
+		why: gasses ? '' : because(r.practice, 'container')
 	};
 }
 

@@ -56,7 +56,7 @@ function wanted(kind: HeldSettingKind, r: Resolved, settings: ProgramSettings): 
 		case 'dischargeEndV':
 			return asks(r, 'dischargeEndV') ? (settings.dischargeEndV ?? undefined) : undefined;
 		case 'recoveryTimeMin':
-			return r.task === 'recover' ? (r.chemistry.recovery?.maxMin ?? undefined) : undefined;
+			return r.taskData.recovers ? (r.chemistry.recovery?.maxMin ?? undefined) : undefined;
 		case 'nominalV':
 			return r.chemistry.voltages.nominalV;
 		default:
@@ -133,7 +133,7 @@ function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): Key
 			: held && value !== held.heldValue
 				? `holds ${showHeld(held.kind, held.heldValue)}`
 				: '';
-	const inPercent = id === 'endVoltageV' && r.task === 'storage' && r.channel.storageInPercent;
+	const inPercent = id === 'endVoltageV' && r.taskData.stores && r.channel.storageInPercent;
 	return {
 		what: inPercent ? 'Storage' : settingName(id, r.task),
 		value: inPercent ? `${Math.round(100 * storageSoc(r, settings.endVoltageV))} %` : showSetting(id, value),

@@ -54,8 +54,8 @@ export function maintenanceOf(
 	const steps = stepsOf(pack, practice);
 	const next = steps[isFull(pack, reading, lastRun) && steps.length > 1 ? 1 : 0];
 	const by = `by ${whose(practice, 'maintenance')}`;
-	const lithium = chemistryOf(pack.chemistry).family === 'lithium';
-	if (maintenance === 'lithium never' && lithium)
+	const { sparedChecks } = chemistryOf(pack.chemistry).traits;
+	if (maintenance === 'lithium never' && sparedChecks)
 		return { due: false, days: null, sentence: `No capacity check on lithium, ${by}.`, steps, next };
 	// Those who spare lithium check the others every three months.
 	const every = maintenance === 'lithium never' ? 'every 3 months' : maintenance;

@@ -1,7 +1,7 @@
 /** What a pack is ready for, by its last reading and the time since. One word for a list, one sentence for a page. */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
-import { socAt } from '../chemistry/curve';
+import { fullSoc } from '../chemistry/fill-window';
 import { estimateCharge, type ChargeState } from '../pack/charge-state';
 import { knownCharge, readBeforeRun, type LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
@@ -40,7 +40,6 @@ const days = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) /
 
 /** A lead battery below this share for some days is harmed by it; a nickel pack above this is ready (common practice, no source). */
 const LEAD_LOW = 0.7;
-const NICKEL_READY = 0.85;
 
 /** State of charge when the reading was taken, by its volts and by the run before it. */
 const chargeWhenRead = (pack: Pack, reading: ReadingInput, lastRun: LastRun | null): ChargeState => {
@@ -51,10 +50,8 @@ const chargeWhenRead = (pack: Pack, reading: ReadingInput, lastRun: LastRun | nu
 
 /** Whether `soc` is as good as full for this chemistry. */
 function fullAt(chemistry: Chemistry, soc: number): boolean {
-	if (chemistry.family === 'nickel') return soc >= NICKEL_READY;
-	const full =
-		chemistry.family === 'lead' ? 1 : Math.min(1, socAt(chemistry.curve, chemistry.voltages.chargeEndV));
-	return soc >= READY_SHARE * full;
+	const { readyFrom } = chemistry.traits;
+	return soc >= (readyFrom ?? READY_SHARE * fullSoc(chemistry));
 }
 
 /** Whether a pack is as good as full by its reading. */
@@ -161,7 +158,7 @@ export function readinessOf(
 		chemistry,
 		reading,
 		soc,
-		about: `about ${share} %${chemistry.family === 'nickel' ? `, ${how ?? 'by its volts'}` : ''}`,
+		about: `about ${share} %${!chemistry.traits.voltsTellCharge ? `, ${how ?? 'by its volts'}` : ''}`,
 		full: fullAt(chemistry, soc),
 		lowestV: Math.min(...cells),
 		highestV: Math.max(...cells),

@@ -3,6 +3,7 @@
  * file and one line in the catalogue.
  */
 import type { OpenCircuitCurve } from './curve';
+import type { FamilyId, Traits } from './family';
 
 /** A range with both ends included. */
 export interface Window {
@@ -171,7 +172,9 @@ export interface Chemistry {
 	readonly id: string;
 	/** As written on labels and screens. */
 	readonly name: string;
-	readonly family: 'lithium' | 'nickel' | 'lead';
+	readonly family: FamilyId;
+	/** How its family behaves and is handled. */
+	readonly traits: Traits;
 	readonly cells: { readonly min: number; readonly max: number };
 	/** From this count upward the pack is charged with its balance lead. */
 	readonly balanceFromCells: number | null;

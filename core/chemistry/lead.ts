@@ -1,10 +1,39 @@
 /** Lead-acid: flooded, AGM or gel; constant current, absorption at constant voltage, then float. */
+import type { Traits } from './family';
 import type { Chemistry } from './chemistry';
 import { curveFromAnchors } from './curve';
+
+/** Figures here: common practice, no source; 12 V at 10.6 is five cells. Its cells are levelled at every full charge. */
+const LEAD_TRAITS: Traits = {
+	followsOwnFigures: false,
+	labelled: false,
+	endIsChoice: false,
+	restsAtEnd: false,
+	voltsTellCharge: true,
+	mayJoin: false,
+	gasses: true,
+	burns: false,
+	coldHarm: 'it is not charged',
+	staysCool: false,
+	hardAboveC: null,
+	inNominalFamilies: false,
+	harmedWithoutLimit: false,
+	reverses: false,
+	afterEmpty: 'charge it the same day',
+	cycles: { most: 2, why: 'one measures the capacity; more only wear the battery.' },
+	fullRestV: null,
+	shortedBelowV: 1.8,
+	readyFrom: null,
+	cellSpread: { cellsRead: 0.002, sumRead: 0.002 },
+	counting: { by: 'rest', volts: 2.06 },
+	restsBetweenV: null,
+	sparedChecks: false
+};
 
 /** What flooded, AGM and gel share; gel ends a little lower. */
 const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 	family: 'lead',
+	traits: LEAD_TRAITS,
 	cells: { min: 1, max: 12 },
 	balanceFromCells: null,
 	voltages: {

@@ -1,9 +1,38 @@
 /** What the lithium chemistries share, so that each one's file says only what is its own. */
+import type { Traits } from './family';
 import type { Chemistry } from './chemistry';
+
+/** Figures here: common practice, no source. */
+const LITHIUM_TRAITS: Traits = {
+	followsOwnFigures: true,
+	labelled: true,
+	endIsChoice: true,
+	restsAtEnd: true,
+	voltsTellCharge: true,
+	mayJoin: true,
+	gasses: false,
+	burns: true,
+	coldHarm: 'charging plates metal inside the cells',
+	staysCool: true,
+	hardAboveC: 2,
+	inNominalFamilies: true,
+	harmedWithoutLimit: true,
+	reverses: false,
+	afterEmpty: 'bring it to storage or charge it the same day',
+	cycles: { most: 2, why: 'one measures the capacity; more only wear a lithium pack.' },
+	fullRestV: null,
+	shortedBelowV: null,
+	readyFrom: null,
+	cellSpread: { cellsRead: 0.002, sumRead: 0.01 },
+	counting: { by: 'most' },
+	restsBetweenV: null,
+	sparedChecks: true
+};
 
 /** Constant current and constant voltage, no gas, no trickle, gentle recovery from just under the floor. */
 export const LITHIUM = {
 	family: 'lithium',
+	traits: LITHIUM_TRAITS,
 	cells: { min: 1, max: 14 },
 	balanceFromCells: 2,
 	temperatures: { leastDegC: 5, coldDegC: 10, coldRateC: 0.2, startMaxDegC: 40, tripDegC: 45 },

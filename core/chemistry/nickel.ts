@@ -1,6 +1,36 @@
+/** Figures here: common practice, no source. */
+import type { Traits } from './family';
+
+const NICKEL_TRAITS: Traits = {
+	followsOwnFigures: false,
+	labelled: false,
+	endIsChoice: false,
+	restsAtEnd: false,
+	voltsTellCharge: false,
+	mayJoin: false,
+	gasses: false,
+	burns: false,
+	coldHarm: 'it is not charged',
+	staysCool: false,
+	hardAboveC: null,
+	inNominalFamilies: false,
+	harmedWithoutLimit: false,
+	reverses: true,
+	afterEmpty: null,
+	cycles: { most: 5, why: 'one measures the capacity; two or three wake a pack that lay long.' },
+	fullRestV: 1.38,
+	shortedBelowV: null,
+	readyFrom: 0.85,
+	cellSpread: { cellsRead: 0.01, sumRead: 0.01 },
+	counting: null,
+	restsBetweenV: { low: 1.0, high: 1.5 },
+	sparedChecks: false
+};
+
 /** What the two nickel chemistries share: ends on the dip after the peak, no balance lead, left part charged. */
 export const NICKEL = {
 	family: 'nickel',
+	traits: NICKEL_TRAITS,
 	cells: { min: 1, max: 20 },
 	balanceFromCells: null,
 	voltages: {

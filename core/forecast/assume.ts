@@ -49,9 +49,8 @@ export const NO_DEPARTURE: Departure = {
 /** Charge by which one cell differs from its siblings beyond what was read, one standard deviation. */
 function spreadSigma(r: Resolved): number {
 	if (r.pack.cells < 2) return 0;
-	if (r.reading?.cellVoltagesV != null && r.chemistry.family === 'lithium') return 0.002;
-	// The cells of a lead battery are levelled at every full charge.
-	return r.chemistry.family === 'lead' ? 0.002 : 0.01;
+	const { cellsRead, sumRead } = r.chemistry.traits.cellSpread;
+	return r.reading?.cellVoltagesV != null ? cellsRead : sumRead;
 }
 
 /** One standard deviation of each departure, from what is known of this pack and charger. */
@@ -133,7 +132,7 @@ export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): Pac
 /** Current at which the charger ends constant voltage, A. */
 export function taperEndA(r: Resolved, currentA: number): number {
 	const { taperC, fastTaperC } = r.chemistry.rates;
-	const shareC = r.task === 'fast' && fastTaperC !== null ? fastTaperC : taperC;
+	const shareC = r.taskData.cutsTaper && fastTaperC !== null ? fastTaperC : taperC;
 	return Math.min(shareC * r.pack.capacityAh, 0.5 * currentA);
 }
 
@@ -180,7 +179,7 @@ export function chargeControl(
 					riseKPerMin: r.channel.endsOnTemperatureRise && r.channel.hasProbe ? end.riseKPerMin : Infinity
 				}
 			: null,
-		reached: r.task === 'storage' || r.task === 'recover' ? 'end voltage' : 'full'
+		reached: r.taskData.fills ? 'full' : 'end voltage'
 	};
 }
 

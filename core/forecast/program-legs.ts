@@ -22,7 +22,7 @@ export function storageDirection(r: Resolved, storageV: number): 'up' | 'down' {
 
 /** Charge that a storage run by charge moves, Ah; null when storage goes by volts, or the task is another. */
 export function storageNeedAh(r: Resolved): number | null {
-	if (r.task !== 'storage' || r.chemistry.storage.kind !== 'charge') return null;
+	if (!r.taskData.stores || r.chemistry.storage.kind !== 'charge') return null;
 	return Math.abs(r.chargeState.soc - storageSoc(r, 0)) * presentCapacityAh(r);
 }
 
@@ -49,7 +49,7 @@ function chargeLeg(r: Resolved, settings: ProgramSettings, departure: Departure)
 }
 
 function dischargeLeg(r: Resolved, settings: ProgramSettings, departure: Departure): Leg {
-	const storing = r.task === 'storage';
+	const storing = r.taskData.stores;
 	const { hardFloorV, dischargeEndV } = r.chemistry.voltages;
 	const byCharge = storageNeedAh(r);
 	const endV =

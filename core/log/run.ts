@@ -15,7 +15,7 @@ import {
 	type ValuesOf
 } from '../quantity/field';
 import { SETTINGS } from '../request/settings';
-import { PURPOSES } from '../request/task';
+import { PURPOSES, taskOf } from '../request/task';
 
 export const END_REASONS = [
 	'full',
@@ -90,7 +90,7 @@ export function endedWell(run: Pick<Run, 'task' | 'endReason'>): boolean {
 	if (run.endReason === 'full' || run.endReason === 'end voltage' || run.endReason === 'temperature rise')
 		return true;
 	const byLimit = run.endReason === 'timer' || run.endReason === 'capacity limit';
-	return byLimit && (run.task === 'recover' || run.task === 'storage');
+	return byLimit && taskOf(run.task).limitEndsWell;
 }
 
 /** What a person writes down at the end of a run keyed in by hand. */

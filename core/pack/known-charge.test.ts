@@ -14,8 +14,7 @@ const nimh = chemistryOf('nimh');
 const life = chemistryOf('life');
 const before = (hours: number) => new Date(Date.parse(NOW) - hours * 3600e3).toISOString();
 const run = (change: Partial<LastRun> = {}): LastRun => ({
-	task: 'charge',
-	endReason: 'full',
+	end: 'filled',
 	endedAt: before(24),
 	...change
 });
@@ -44,18 +43,16 @@ describe('what counts as known', () => {
 	});
 
 	test('a run that was cut, a storage run or use since say nothing', () => {
-		assert.equal(knownCharge(nimh, null, run({ endReason: 'timer' }), NOW), null);
-		assert.equal(knownCharge(nimh, null, run({ endReason: 'stopped' }), NOW), null);
-		assert.equal(knownCharge(life, null, run({ task: 'storage', endReason: 'end voltage' }), NOW), null);
+		assert.equal(knownCharge(nimh, null, run({ end: null }), NOW), null);
 		assert.equal(knownCharge(nimh, read(1, 'used'), run(), NOW), null);
 		assert.equal(knownCharge(nimh, read(1), null, NOW), null);
 	});
 
 	test('a discharge to its end leaves it nearly empty; a fast charge not quite full', () => {
-		const emptied = knownCharge(life, null, run({ task: 'discharge', endReason: 'end voltage' }), NOW)!;
+		const emptied = knownCharge(life, null, run({ end: 'emptied' }), NOW)!;
 		assert.ok(emptied.soc < 0.05);
-		const fast = knownCharge(life, null, run({ task: 'fast' }), NOW)!;
-		const whole = knownCharge(life, null, run({ task: 'charge' }), NOW)!;
+		const fast = knownCharge(life, null, run({ end: 'nearly filled' }), NOW)!;
+		const whole = knownCharge(life, null, run(), NOW)!;
 		assert.ok(Math.abs(whole.soc - fast.soc - 0.04) < 1e-9);
 	});
 });

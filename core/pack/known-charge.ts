@@ -1,12 +1,14 @@
 /** What is known of a pack's charge besides its volts: where its last run left it, or that it was used until it faded. */
 import type { Chemistry } from '../chemistry/chemistry';
-import { socAt } from '../chemistry/curve';
+import { fullSoc } from '../chemistry/fill-window';
 import type { ReadingInput } from './reading';
 
-/** How a pack's last run ended, as far as it says what was left in it. */
+/** What a run has left in the pack, judged by how it ended; null where its end says nothing of that. */
+export type JudgedEnd = 'filled' | 'nearly filled' | 'emptied' | null;
+
+/** A pack's last run, as far as it says what was left in it. */
 export interface LastRun {
-	task: string;
-	endReason: string | null;
+	end: JudgedEnd;
 	/** ISO 8601. */
 	endedAt: string;
 }
@@ -35,16 +37,20 @@ const MONTH_MS = 30 * 86400e3;
 export const readBeforeRun = (reading: ReadingInput | null, lastRun: LastRun | null): boolean =>
 	reading !== null && lastRun !== null && Date.parse(reading.takenAt) < Date.parse(lastRun.endedAt) - SAME_MS;
 
-function leftBy(chemistry: Chemistry, run: LastRun): { soc: number; word: string } | null {
-	const { endReason, task } = run;
-	const filled = endReason === 'full' || endReason === 'temperature rise';
-	const emptied = endReason === 'end voltage' && (task === 'discharge' || task === 'cycle');
-	if (emptied) return { soc: EMPTIED_SOC, word: 'emptied' };
-	if (!filled || task === 'storage' || task === 'recover') return null;
-	const full =
-		chemistry.family === 'lithium' ? Math.min(1, socAt(chemistry.curve, chemistry.voltages.chargeEndV)) : 1;
-	// A fast charge leaves the last of the taper out.
-	return { soc: task === 'fast' ? full - 0.04 : full, word: 'filled' };
+/** What a charge that leaves out the last of the taper is short of, as a share (common practice, no source). */
+const NOT_QUITE = 0.04;
+
+function leftBy(chemistry: Chemistry, end: JudgedEnd): { soc: number; word: string } | null {
+	switch (end) {
+		case 'filled':
+			return { soc: fullSoc(chemistry), word: 'filled' };
+		case 'nearly filled':
+			return { soc: fullSoc(chemistry) - NOT_QUITE, word: 'filled' };
+		case 'emptied':
+			return { soc: EMPTIED_SOC, word: 'emptied' };
+		case null:
+			return null;
+	}
 }
 
 const ageInWords = (ms: number) => {
@@ -67,7 +73,7 @@ export function knownCharge(
 	const readAfterMs = reading ? Date.parse(reading.takenAt) - Date.parse(lastRun.endedAt) : -Infinity;
 	// A reading from before the run says nothing of what the run left.
 	const untouched = readAfterMs <= OWN_END_MS || reading?.usedSince === 'not used';
-	const left = leftBy(chemistry, lastRun);
+	const left = leftBy(chemistry, lastRun.end);
 	if (!untouched || !left) return null;
 	const ageMs = Math.max(0, Date.parse(now) - Date.parse(lastRun.endedAt));
 	const lost = Math.min(left.soc, (ageMs / MONTH_MS) * chemistry.defaults.selfDischargePerMonth);

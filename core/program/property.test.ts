@@ -11,7 +11,6 @@ import { dischargeLimitsAt, limitsAt } from '../charger/envelope';
 import { CHEMISTRIES, chemistryOf } from '../chemistry/catalogue';
 import { setMaxAt } from '../chemistry/compensation';
 import { ocvAt } from '../chemistry/curve';
-import { END_REASONS } from '../log/run';
 import { READING } from '../pack/reading';
 import { NO_DEPARTURE, packModel } from '../forecast/assume';
 import { legsOf, timedAh } from '../forecast/program-legs';
@@ -57,8 +56,7 @@ const anything = fc.record({
 	usedSince: fc.constantFrom(...READING.usedSince.options),
 	lastRun: fc.option(
 		fc.record({
-			task: fc.constantFrom(...TASKS.map((t) => t.id)),
-			endReason: fc.constantFrom(...END_REASONS),
+			end: fc.constantFrom('filled' as const, 'nearly filled' as const, 'emptied' as const, null),
 			hoursAgo: between(0, 400)
 		})
 	)

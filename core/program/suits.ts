@@ -81,7 +81,7 @@ const WANTED: readonly Protection[] = [
 ];
 
 function channelLacks(channel: Channel, packs: readonly Pack[]): string[] {
-	const lithium = packs.filter((p) => chemistryOf(p.chemistry).family === 'lithium' && p.cells > 1);
+	const lithium = packs.filter((p) => chemistryOf(p.chemistry).balanceFromCells !== null && p.cells > 1);
 	const lacks: string[] = [];
 	if (lithium.length && channel.balanceCurrentA === 0)
 		lacks.push('balancing, for lithium packs of 2S and more');

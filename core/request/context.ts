@@ -61,7 +61,7 @@ export function unlabelledRate(
 	practice: ResolvedPractice
 ): { rateC: number; guessed: boolean } {
 	const own = practice.values.noLabelC;
-	if (own === null || chemistry.family !== 'lithium')
+	if (own === null || !chemistry.traits.followsOwnFigures)
 		return { rateC: chemistry.rates.noLabelC, guessed: false };
 	return { rateC: own, guessed: true };
 }
@@ -82,8 +82,8 @@ export function packRates(
 		const by = guessed ? ` by ${whose(practice, 'noLabelC')}` : '';
 		rates.push({ id: 'label rate', label: `no rate on the label, so ${cRate(rateC)}${by}`, rateC });
 	} else rates.push({ id: 'label rate', label: `pack label, ${cRate(label)}`, rateC: label });
-	// The person's own ceiling is about lithium packs; the other chemistries keep theirs.
-	const raised = chemistry.family === 'lithium' && practice.from.hurryMaxC !== 'default';
+	// The person's own ceiling is not meant of every chemistry; the others keep theirs.
+	const raised = chemistry.traits.followsOwnFigures && practice.from.hurryMaxC !== 'default';
 	const hurryC = raised ? practice.values.hurryMaxC : r.hurryMaxC;
 	const wanted = { gentle: r.gentleC, standard: r.standardC, hurry: hurryC }[purpose];
 	rates.push({
@@ -148,13 +148,13 @@ export function resolve(context: ProgramContext): Resolved {
 /** The settings of a task, less those that this chemistry, pack or channel has no use for. */
 function settingsFor(task: Task, chemistry: Chemistry, pack: Pack, channel: Channel): SettingId[] {
 	const dip = chemistry.endOfCharge.kind === 'dip';
-	const byCharge = task.id === 'storage' && chemistry.storage.kind === 'charge';
+	const byCharge = task.stores && chemistry.storage.kind === 'charge';
 	const useless: Partial<Record<SettingId, boolean>> = {
 		deltaV: !dip,
 		trickleA: !dip && !channel.asksTrickle,
 		endVoltageV: dip || byCharge,
 		balance: chemistry.balanceFromCells === null,
-		dischargeA: task.id === 'storage' && channel.dischargeCurrentA === 0
+		dischargeA: task.stores && channel.dischargeCurrentA === 0
 	};
 	return task.settings.filter((id) => !useless[id]);
 }

@@ -23,6 +23,18 @@ export interface Task {
 	balances: boolean;
 	/** What it puts in the pack, takes out of it, or both. */
 	moves: 'in' | 'out' | 'either' | 'both';
+	/** Its end is a full pack. */
+	fills: boolean;
+	/** Its end is the volts at which a pack keeps best. */
+	stores: boolean;
+	/** It wakes cells from under their floor. */
+	recovers: boolean;
+	/** It goes through its legs again. */
+	repeats: boolean;
+	/** It leaves out the last of the taper. */
+	cutsTaper: boolean;
+	/** Stopped by timer or capacity limit it has ended as it should. */
+	limitEndsWell: boolean;
 	/** Timer and capacity limit are the program itself, not guards around it. */
 	limitsAreProgram: boolean;
 	/** What it leaves out, said plainly; empty when nothing. */
@@ -43,6 +55,16 @@ const CHARGE: readonly SettingId[] = [
 ];
 const ALL: readonly Family[] = ['lithium', 'nickel', 'lead'];
 
+/** What most tasks do not do; each says what it does. */
+const NOTHING_SPECIAL = {
+	fills: false,
+	stores: false,
+	recovers: false,
+	repeats: false,
+	cutsTaper: false,
+	limitEndsWell: false
+};
+
 export const TASKS: readonly Task[] = [
 	{
 		id: 'balance',
@@ -56,6 +78,8 @@ export const TASKS: readonly Task[] = [
 		settings: CHARGE,
 		balances: true,
 		moves: 'in',
+		...NOTHING_SPECIAL,
+		fills: true,
 		limitsAreProgram: false,
 		skips: '',
 		composedOf: ['charge']
@@ -69,6 +93,8 @@ export const TASKS: readonly Task[] = [
 		settings: CHARGE,
 		balances: false,
 		moves: 'in',
+		...NOTHING_SPECIAL,
+		fills: true,
 		limitsAreProgram: false,
 		skips: '',
 		composedOf: []
@@ -85,6 +111,9 @@ export const TASKS: readonly Task[] = [
 		settings: CHARGE,
 		balances: false,
 		moves: 'in',
+		...NOTHING_SPECIAL,
+		fills: true,
+		cutsTaper: true,
 		limitsAreProgram: false,
 		skips:
 			'It leaves out levelling and the last of the taper: a few per cent of charge and the look at each cell.',
@@ -102,6 +131,9 @@ export const TASKS: readonly Task[] = [
 		settings: ['endVoltageV', 'currentA', 'dischargeA', 'cells', 'balance', ...GUARDS],
 		balances: true,
 		moves: 'either',
+		...NOTHING_SPECIAL,
+		stores: true,
+		limitEndsWell: true,
 		limitsAreProgram: false,
 		skips: '',
 		composedOf: ['charge', 'discharge']
@@ -115,6 +147,7 @@ export const TASKS: readonly Task[] = [
 		settings: ['dischargeA', 'dischargeEndV', 'cells', ...GUARDS],
 		balances: false,
 		moves: 'out',
+		...NOTHING_SPECIAL,
 		limitsAreProgram: false,
 		skips: '',
 		composedOf: []
@@ -142,6 +175,9 @@ export const TASKS: readonly Task[] = [
 		],
 		balances: true,
 		moves: 'both',
+		...NOTHING_SPECIAL,
+		fills: true,
+		repeats: true,
 		limitsAreProgram: false,
 		skips: '',
 		composedOf: ['discharge', 'charge']
@@ -158,6 +194,9 @@ export const TASKS: readonly Task[] = [
 		settings: ['currentA', 'endVoltageV', 'cells', ...GUARDS],
 		balances: false,
 		moves: 'in',
+		...NOTHING_SPECIAL,
+		recovers: true,
+		limitEndsWell: true,
 		limitsAreProgram: true,
 		skips:
 			'It does not fill the pack: an hour later every cell must rest above its floor, or the pack is retired.',

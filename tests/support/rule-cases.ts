@@ -257,21 +257,21 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 	'charge-contradicted': {
 		fires: {
 			reading: flat(3, 3.7, { usedSince: 'not used' }),
-			around: { lastRun: { task: 'balance', endReason: 'full', endedAt: '2026-05-01T18:00:00.000Z' } }
+			around: { lastRun: { end: 'filled', endedAt: '2026-05-01T18:00:00.000Z' } }
 		},
 		misses: {
 			reading: flat(3, 3.7, { usedSince: 'used' }),
-			around: { lastRun: { task: 'balance', endReason: 'full', endedAt: '2026-05-01T18:00:00.000Z' } }
+			around: { lastRun: { end: 'filled', endedAt: '2026-05-01T18:00:00.000Z' } }
 		},
 		severity: 'check',
 		says: /filled 1 d ago and not used since, so about \d+ % should be left, and its volts say \d+ %: a cell leaks/
 	},
 	'reading-before-run': {
 		fires: {
-			around: { lastRun: { task: 'balance', endReason: 'stopped', endedAt: '2026-05-02T17:41:00.000Z' } }
+			around: { lastRun: { end: null, endedAt: '2026-05-02T17:41:00.000Z' } }
 		},
 		misses: {
-			around: { lastRun: { task: 'balance', endReason: 'stopped', endedAt: '2026-05-02T17:39:00.000Z' } }
+			around: { lastRun: { end: null, endedAt: '2026-05-02T17:39:00.000Z' } }
 		},
 		severity: 'check',
 		says: 'before the last run'

@@ -19,13 +19,13 @@ function taskLimits(r: Resolved): Limit[] {
 		currentA: rateC * pack.capacityAh,
 		side: 'pack'
 	});
-	if (r.task === 'recover' && chemistry.recovery)
+	if (r.taskData.recovers && chemistry.recovery)
 		limits.push(
 			rate('recovery rate', `recovery, at most ${cRate(chemistry.recovery.maxC)}`, chemistry.recovery.maxC)
 		);
 	const below = practice.values.cautiousBelowV;
 	const cells = r.reading?.cellVoltagesV;
-	if (below !== null && chemistry.family === 'lithium' && cells && Math.min(...cells) < below)
+	if (below !== null && chemistry.traits.followsOwnFigures && cells && Math.min(...cells) < below)
 		limits.push(
 			rate(
 				'cautious rate',
@@ -33,7 +33,7 @@ function taskLimits(r: Resolved): Limit[] {
 				CAUTIOUS_C
 			)
 		);
-	if (r.task === 'storage' && channel.storageCurrentA !== null)
+	if (r.taskData.stores && channel.storageCurrentA !== null)
 		limits.push({
 			id: 'fixed',
 			label: `storage uses ${text(amps(channel.storageCurrentA))} on this channel`,

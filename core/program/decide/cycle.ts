@@ -7,25 +7,17 @@ import { plainly, type Decision } from './decision';
 const REST_MIN = 10;
 
 export function decideRest(r: Resolved): Decision<'restMin'> {
-	if (r.task !== 'cycle') return plainly('restMin', null, 'task', 'only a cycle rests.');
+	if (!r.taskData.repeats) return plainly('restMin', null, 'task', 'only a cycle rests.');
 	return plainly('restMin', REST_MIN, 'practice', 'lets the pack cool and its volts settle.', 1);
 }
 
 export function decideCycles(r: Resolved): Decision<'cycles'> {
-	if (r.task !== 'cycle') return plainly('cycles', null, 'task', 'only a cycle repeats.');
-	return r.chemistry.family === 'nickel'
-		? plainly(
-				'cycles',
-				1,
-				'practice',
-				'one measures the capacity; two or three wake a pack that lay long.',
-				1
-			)
-		: plainly('cycles', 1, 'practice', 'one measures the capacity; more only wear a lithium pack.', 1);
+	if (!r.taskData.repeats) return plainly('cycles', null, 'task', 'only a cycle repeats.');
+	return plainly('cycles', 1, 'practice', r.chemistry.traits.cycles.why, 1);
 }
 
 export function decideOrder(r: Resolved): Decision<'order'> {
-	if (r.task !== 'cycle') return plainly('order', null, 'task', 'only a cycle has an order.');
+	if (!r.taskData.repeats) return plainly('order', null, 'task', 'only a cycle has an order.');
 	const { cycleOrder } = r.practice.values;
 	const left = cycleOrder === 'down first' ? 'full' : 'empty: charge or store it at once';
 	return plainly('order', cycleOrder, 'practice', `${whose(r.practice, 'cycleOrder')}; it ends ${left}.`);

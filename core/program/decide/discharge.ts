@@ -10,7 +10,7 @@ import { plainly, type Decision } from './decision';
 /** Volts of the pack when the discharge begins, V: as read, or as its estimated charge says. */
 export function dischargeStartV(r: Resolved): number {
 	// A cycle that begins with a charge discharges a full pack.
-	if (r.task === 'cycle') return r.pack.cells * r.chemistry.voltages.chargeEndV;
+	if (r.taskData.repeats) return r.pack.cells * r.chemistry.voltages.chargeEndV;
 	if (r.reading) return Math.max(0.1, packVoltage(r.reading));
 	return r.pack.cells * ocvAt(r.chemistry.curve, r.chargeState.soc);
 }
@@ -31,7 +31,7 @@ export function decideDischarge(r: Resolved): Decision<'dischargeA'> {
 	if (limits.length === 0)
 		return plainly('dischargeA', null, 'channel', `channel ${channel.label} does not discharge.`);
 	const least = limits[0];
-	const fixed = r.task === 'storage' ? channel.storageCurrentA : null;
+	const fixed = r.taskData.stores ? channel.storageCurrentA : null;
 	const value = fixed ?? Math.max(channel.minCurrentA, floorToStep(least.currentA, channel.currentStepA));
 	return {
 		setting: 'dischargeA',
@@ -55,7 +55,7 @@ export function decideDischargeEnd(r: Resolved): Decision<'dischargeEndV'> {
 	const { dischargeEndV, hardFloorV } = chemistry.voltages;
 	if (r.taskData.moves === 'in')
 		return plainly('dischargeEndV', null, 'task', 'this task takes nothing out.');
-	if (chemistry.family === 'nickel') {
+	if (chemistry.traits.reverses) {
 		const packV = nickelEndPackV(pack.cells);
 		return plainly(
 			'dischargeEndV',
@@ -65,7 +65,7 @@ export function decideDischargeEnd(r: Resolved): Decision<'dischargeEndV'> {
 			0.01
 		);
 	}
-	if (chemistry.family === 'lithium' && practice.values.dischargeEnd === 'capacity check')
+	if (chemistry.traits.followsOwnFigures && practice.values.dischargeEnd === 'capacity check')
 		return plainly(
 			'dischargeEndV',
 			hardFloorV,
@@ -74,7 +74,7 @@ export function decideDischargeEnd(r: Resolved): Decision<'dischargeEndV'> {
 			0.01
 		);
 	const deeperV = Math.max(hardFloorV, dischargeEndV - DEEPER_V);
-	if (chemistry.family === 'lithium' && practice.values.dischargeEnd === 'a little deeper')
+	if (chemistry.traits.followsOwnFigures && practice.values.dischargeEnd === 'a little deeper')
 		return plainly(
 			'dischargeEndV',
 			deeperV,

@@ -91,8 +91,8 @@ function decideRecoveryV(r: Resolved): Decision<'endVoltageV'> {
 /** End of charge, V per cell: full for the pack, unless purpose, practice, channel or accuracy ask for less. */
 export function decideEndVoltage(r: Resolved): Decision<'endVoltageV'> {
 	const { voltages, name } = r.chemistry;
-	if (r.task === 'recover') return decideRecoveryV(r);
-	if (r.task === 'storage' && r.chemistry.storage.kind === 'volts') return decideStorageV(r);
+	if (r.taskData.recovers) return decideRecoveryV(r);
+	if (r.taskData.stores && r.chemistry.storage.kind === 'volts') return decideStorageV(r);
 	if (r.chemistry.endOfCharge.kind === 'dip')
 		return plainly(
 			'endVoltageV',
@@ -113,7 +113,7 @@ export function decideEndVoltage(r: Resolved): Decision<'endVoltageV'> {
 	];
 	if (r.purpose === 'gentle')
 		candidates.push({ id: 'gentle', label: `gentle end for ${name}`, value: voltages.gentleEndV.high });
-	if (r.practice.values.fullness === 'a little less' && r.chemistry.family === 'lithium')
+	if (r.practice.values.fullness === 'a little less' && r.chemistry.traits.endIsChoice)
 		candidates.push({
 			id: 'practice',
 			label: `a little less by ${whose(r.practice, 'fullness')}`,

@@ -60,7 +60,7 @@ export function decideTimer(
 	const { step } = held;
 	if (held.fixed) return plainly('safetyTimerMin', held.heldValue, 'fixed', 'fixed on this charger.', step);
 	const { recovery } = r.chemistry;
-	if (r.task === 'recover' && recovery)
+	if (r.taskData.recovers && recovery)
 		return plainly(
 			'safetyTimerMin',
 			roundDownWithin(recovery.maxMin, held),
@@ -139,7 +139,7 @@ export function decideCapacityLimit(
 	const { step } = held;
 	if (held.fixed) return plainly('capacityLimitAh', held.heldValue, 'fixed', 'fixed on this charger.', step);
 	const { recovery } = r.chemistry;
-	if (r.task === 'recover' && recovery)
+	if (r.taskData.recovers && recovery)
 		return plainly(
 			'capacityLimitAh',
 			roundUpWithin(recovery.maxShare * r.pack.capacityAh, held),

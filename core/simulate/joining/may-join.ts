@@ -43,9 +43,9 @@ function byKind(packs: readonly Pack[], practice: ResolvedPractice): JoinFinding
 	const [first] = packs;
 	const by = whose(practice, 'parallel');
 	const out: JoinFinding[] = [];
-	const { family, name } = chemistryOf(first.chemistry);
+	const { traits, name } = chemistryOf(first.chemistry);
 	if (practice.values.parallel === 'never') out.push(stop('join-never', `Never in parallel, by ${by}.`));
-	if (family !== 'lithium')
+	if (!traits.mayJoin)
 		out.push(
 			stop(
 				'join-chemistry-never',
@@ -168,7 +168,7 @@ export function mayJoin(candidates: readonly Candidate[], practice: ResolvedPrac
 	const alike = packs.every((p) => p.chemistry === packs[0].chemistry && p.cells === packs[0].cells);
 	const members = candidates.filter((c): c is Member => c.reading !== null);
 	const meeting = alike && members.length === candidates.length ? meetingOf(members) : null;
-	if (meeting && chemistryOf(packs[0].chemistry).family === 'lithium')
+	if (meeting && chemistryOf(packs[0].chemistry).traits.mayJoin)
 		findings.push(...byVolts(members, meeting, practice));
 	const gravity = { stop: 0, check: 1, note: 2 };
 	findings.sort((a, b) => gravity[a.severity] - gravity[b.severity]);

@@ -1,4 +1,5 @@
 /** How times are written. */
+import { taskOf, type TaskId } from '$core/request/task';
 import dayjs from 'dayjs';
 import relativeTime from 'dayjs/plugin/relativeTime';
 
@@ -22,5 +23,5 @@ export const clock = (at: string): string => dayjs(at).format('HH:mm');
 export const minutesOf = (seconds: number): string => `${Math.round(seconds / 60)} min`;
 
 /** Where one run of a capacity check is programmed: a discharge goes down to the floor there. */
-export const checkHref = (packId: string, task: string): string =>
-	`/program?pack=${packId}&task=${task}${task === 'discharge' ? '&check=capacity' : ''}`;
+export const checkHref = (packId: string, task: TaskId): string =>
+	`/program?pack=${packId}&task=${task}${taskOf(task).moves === 'out' ? '&check=capacity' : ''}`;

@@ -1,5 +1,6 @@
 <!-- What would happen: the forecast with its band, and the envelope with the program's path through it. -->
 <script lang="ts">
+	import { taskOf } from '$core/request/task';
 	import { legMarks, timedLegFromMin } from '$core/forecast/leg-marks';
 	import { packVoltage } from '$core/pack/reading';
 	import { asks, type ProgramContext } from '$core/request/context';
@@ -48,7 +49,7 @@
 	/** Volts of the pack at which the run ends, V; null where it ends on something else. */
 	const endV = $derived.by(() => {
 		const { dischargeEndV, endVoltageV } = solution.settings;
-		if (onlyOut && context.task !== 'storage')
+		if (onlyOut && !taskOf(context.task).stores)
 			return pack.cells * (dischargeEndV ?? chemistry.voltages.dischargeEndV);
 		return asks(r, 'endVoltageV') ? pack.cells * endVoltageV : null;
 	});

@@ -5,12 +5,22 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import type { Readiness } from '$core/care/readiness';
 	import type { Charger } from '$core/charger/charger';
-	import { socAt } from '$core/chemistry/curve';
 	import type { Pack } from '$core/pack/pack';
 	import type { Reading } from '$core/pack/reading';
 	import type { ProgramContext } from '$core/request/context';
 	import { heldSetting } from '$core/request/context';
-	import { limitIsProgram } from '$core/program/needs';
+	import {
+		forbids,
+		heldBack,
+		isFellow,
+		isFixed,
+		maySwitch,
+		shownSettings,
+		tasksFor,
+		tidied,
+		unusualSchools,
+		wouldCut
+	} from '$core/program/offer';
 	import type { Fix } from '$core/program/rule';
 	import {
 		shownPerStored,
@@ -18,21 +28,19 @@
 		type ProgramSettings,
 		type SettingId
 	} from '$core/request/settings';
-	import { TASKS } from '$core/request/task';
+	import { isGuard, rangeOf } from '$core/request/setting-range';
+	import { PURPOSES } from '$core/request/task';
 	import type { ChannelState } from '$lib/server/services/today';
 	import { send } from '$lib/ui/api';
 	import { ForecastClient } from '$lib/ui/forecast-client.svelte';
 	import { ProgramDraft } from '$lib/ui/program-draft.svelte';
 	import { reachable } from '$lib/ui/reachable';
-	import { isGuard, rangeOf } from '$lib/ui/setting-ranges';
 	import SettingRow from '$lib/ui/SettingRow.svelte';
 	import VerdictBar from '$lib/ui/VerdictBar.svelte';
 	import type { SavedProgram } from '$lib/server/services/programs';
 	import type { SlotContent } from '$lib/server/services/slots';
-	import { storageDirection } from '$core/forecast/program-legs';
 	import { compositionOf } from '$core/program/composition';
-	import { whose, type PracticeLayer } from '$core/practice/practice';
-	import { SCHOOLS, showChoice } from '$core/practice/schools';
+	import type { PracticeLayer } from '$core/practice/practice';
 	import PracticeList from '$lib/ui/PracticeList.svelte';
 	import KeepPanel from './KeepPanel.svelte';
 	import Pictures from './Pictures.svelte';
@@ -66,29 +74,15 @@
 	const channel = $derived(r.channel);
 	const chemistry = $derived(r.chemistry);
 	/** A pack that must not be charged at all gets reasons, not settings. */
-	const forbidden = $derived(
-		solution.findings.some((f) => f.severity === 'stop' && !f.overridable) &&
-			draft.solution.overridden.length === 0
-	);
-	const tasks = $derived(
-		TASKS.filter((t) => t.families.includes(chemistry.family) && (t.id !== 'balance' || pack.cells > 1))
-	);
-	const PURPOSES = ['gentle', 'standard', 'hurry'] as const;
+	const forbidden = $derived(forbids(solution.findings) && solution.overridden.length === 0);
+	const tasks = $derived(tasksFor(pack));
 	/** The run that stands in the way of a start: on this channel, or of this pack elsewhere. */
 	const inTheWay = $derived(
 		channels.find((c) => c.run && (c.channelId === context.channelId || c.pack?.id === context.pack.id)) ??
 			null
 	);
 	/** Another pack of the same chemistry and cells: the two may be treated as a pair, or joined. */
-	const hasFellow = $derived(
-		packs.some(
-			({ pack: p }) =>
-				p.id !== pack.id &&
-				p.chemistry === pack.chemistry &&
-				p.cells === pack.cells &&
-				p.condition === 'in service'
-		)
-	);
+	const hasFellow = $derived(packs.some((p) => isFellow(pack, p.pack)));
 	let busy = $state(false);
 
 	onMount(() => {
@@ -114,11 +108,8 @@
 	});
 
 	const held = (kind: Parameters<typeof heldSetting>[1]) => heldSetting(r, kind);
-	/** Decimal noise of a stepper is cut to what the setting shows. */
-	const tidy = (id: SettingId, value: ProgramSettings[SettingId]) =>
-		typeof value === 'number' ? Number(value.toFixed(shownPerStored(id) === 1000 ? 4 : 3)) : value;
 	const set = (id: SettingId, value: ProgramSettings[SettingId]) =>
-		draft.set({ [id]: tidy(id, value) } as Overrides);
+		draft.set({ [id]: tidied(id, value) } as Overrides);
 
 	async function hold(fix: Extract<Fix, { kind: 'hold' }>) {
 		const sent = await send('PATCH', `/chargers/${charger.id}/held`, {
@@ -193,51 +184,19 @@
 
 	const forecast = $derived(solution.forecast);
 	const steps = $derived(channel.tasks.includes(context.task) ? [] : compositionOf(r, solution.settings));
-	/** Schools that this program follows and that are not the usual practice, and whose they are. */
-	const own = $derived(
-		SCHOOLS.filter((s) => r.practice.from[s.id] !== 'default').map(
-			(s) =>
-				[
-					s.id,
-					`${s.question}: ${showChoice(s.id, r.practice.values[s.id])}, ${whose(r.practice, s.id)}.`
-				] as const
-		)
-	);
+	const own = $derived(unusualSchools(r.practice));
 	/** How a setting that may be off is switched; null where it is always on, or the charger has none. */
 	function switchOf(id: SettingId): { on: () => void; off: () => void } | null {
+		if (!maySwitch(r, solution.settings, id)) return null;
 		const off = () => draft.set({ [id]: null } as Overrides);
-		if (id === 'trickleA') return { on: () => set(id, rangeOf(r, id).min), off };
-		if (!isGuard(id)) return null;
-		const h = held(id);
-		if (!h || h.fixed || !h.canBeOff) return null;
-		// What ends the program is no guard around it, and is never off.
-		if (id !== 'temperatureLimitDegC' && limitIsProgram(r, solution.settings)) return null;
+		if (!isGuard(id)) return { on: () => set(id, rangeOf(r, id).min), off };
 		// Off by the person's own hand is taken back; off by a school, this program follows the usual one.
 		const on = () =>
 			solution.overridden.includes(id) ? draft.release(id) : draft.follow({ guards: 'per pack' });
 		return { on, off };
 	}
-	/** Charge given up by ending at the gentlest volts, per cent: read off the curve of the chemistry. */
-	const heldBack = $derived(
-		Math.round(
-			100 *
-				(socAt(chemistry.curve, solution.settings.endVoltageV) -
-					socAt(chemistry.curve, chemistry.voltages.gentleEndV.low))
-		)
-	);
-	/** Whether a value the charger still holds would end this charge early. */
-	function wouldCut(id: SettingId, heldValue: number | null): boolean {
-		if (heldValue === null || !forecast) return false;
-		if (id === 'safetyTimerMin') return heldValue < forecast.timeMin.p99;
-		return id === 'capacityLimitAh' && heldValue < forecast.chargeAh.p99;
-	}
-	/** Storage goes one way; the current of the other way is not asked about. */
-	const shownIds = $derived.by(() => {
-		if (context.task !== 'storage') return r.settingIds;
-		const idle: SettingId =
-			storageDirection(r, solution.settings.endVoltageV) === 'down' ? 'currentA' : 'dischargeA';
-		return r.settingIds.filter((id) => id !== idle && !(id === 'balance' && idle === 'currentA'));
-	});
+	const heldBackPercent = $derived(Math.round(100 * heldBack(chemistry, solution.settings.endVoltageV)));
+	const shownIds = $derived(shownSettings(r, solution.settings));
 </script>
 
 <div class="workbench">
@@ -327,9 +286,7 @@
 						own={solution.overridden.includes(id)}
 						range={rangeOf(r, id)}
 						ladder={id === 'currentA' || id === 'dischargeA'}
-						fixed={(id === 'endVoltageV' && channel.endVoltageStepV === null) ||
-							(id === 'deltaV' && channel.deltaVStepV === null) ||
-							(id === 'currentA' && channel.fixedCurrentA !== null)}
+						fixed={isFixed(r, id)}
 						switched={switchOf(id)}
 						onset={(v) => set(id, v)}
 						onrelease={() => draft.release(id)}
@@ -340,7 +297,7 @@
 								{#if h && h.heldValue !== solution.settings[id]}
 									<p class="quiet">
 										{charger.name} is at
-										<b class="num" class:text-stop={wouldCut(id, h.heldValue)}
+										<b class="num" class:text-stop={wouldCut(forecast, id, h.heldValue)}
 											>{h.heldValue === null ? 'off' : Math.round(h.heldValue * shownPerStored(id))}</b
 										>{h.scope === 'channel'
 											? ', on this channel'
@@ -349,7 +306,7 @@
 												: ''}.
 									</p>
 								{/if}
-							{:else if id === 'endVoltageV' && heldBack >= 2 && context.purpose !== 'gentle' && !solution.overridden.includes(id) && channel.endVoltageStepV !== null}
+							{:else if id === 'endVoltageV' && heldBackPercent >= 2 && context.purpose !== 'gentle' && !solution.overridden.includes(id) && !isFixed(r, id)}
 								<p class="quiet">
 									<button
 										type="button"
@@ -357,7 +314,7 @@
 										onclick={() => set('endVoltageV', chemistry.voltages.gentleEndV.low)}
 										>{chemistry.voltages.gentleEndV.low.toFixed(2)}</button
 									>
-									keeps about {heldBack} % back, for many more cycles.
+									keeps about {heldBackPercent} % back, for many more cycles.
 								</p>
 							{/if}
 						{/snippet}
@@ -384,7 +341,7 @@
 				</details>
 				{#if own.length}
 					<p class="quiet py-2 text-[12.5px]">
-						{#each own as [id, words] (id)}<span class="mr-3">{words}</span>{/each}
+						{#each own as { id, words } (id)}<span class="mr-3">{words}</span>{/each}
 						<a class="link" href="/house">Your practice</a>
 					</p>
 				{/if}
@@ -410,9 +367,7 @@
 					type="button"
 					class="btn btn-act !min-h-[38px]"
 					data-next
-					disabled={busy ||
-						forbidden ||
-						solution.findings.some((f) => f.severity === 'stop' && !f.overridable)}
+					disabled={busy || forbidden || forbids(solution.findings)}
 					onclick={() => void save('start')}>Check and connect</button
 				>
 			{/snippet}

@@ -10,7 +10,7 @@ export const nominalFamilyWrong: Rule = {
 	source: PRACTICE,
 	check({ r }) {
 		const held = heldSetting(r, 'nominalV');
-		if (!held || held.heldValue === null || r.chemistry.family !== 'lithium') return null;
+		if (!held || held.heldValue === null || !r.chemistry.traits.inNominalFamilies) return null;
 		const own = r.chemistry.voltages.nominalV;
 		if (Math.abs(held.heldValue - own) < 0.01) return null;
 		const higher = held.heldValue > own;

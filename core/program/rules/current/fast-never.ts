@@ -9,7 +9,7 @@ export const fastNever: Rule = {
 	when: 'charging',
 	source: PRACTICE,
 	check({ r }) {
-		if (r.task !== 'fast' || r.practice.values.fastMode !== 'never') return null;
+		if (!r.taskData.cutsTaper || r.practice.values.fastMode !== 'never') return null;
 		return {
 			sentence: `Never a fast charge, by ${whose(r.practice, 'fastMode')}: choose Charge, or let this one be.`,
 			fix: { label: 'This once', kind: 'practice', set: { fastMode: 'when pressed' } }

@@ -8,7 +8,7 @@ export const fastSkips: Rule = {
 	when: 'charging',
 	source: PRACTICE,
 	check({ r }) {
-		if (r.task !== 'fast') return null;
+		if (!r.taskData.cutsTaper) return null;
 		return { sentence: r.taskData.skips };
 	}
 };

@@ -19,7 +19,7 @@ export const forecastTooHot: Rule = {
 			return {
 				sentence: `The pack may reach ${text(degrees(p95))} by the end, at or above the ${text(degrees(tripDegC))} at which the run stops: lower the current or cool the place.`
 			};
-		if (r.chemistry.family !== 'lithium') return null;
+		if (!r.chemistry.traits.staysCool) return null;
 		if (rate <= 1 && median - r.ambientDegC > ALARM_RISE_K && median > r.packDegC)
 			return {
 				sentence: `A rise to ${text(degrees(median))} in ${text(degrees(r.ambientDegC))} air at ${rate.toFixed(1)}C is more than a healthy pack shows.`

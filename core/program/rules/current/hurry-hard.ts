@@ -10,7 +10,7 @@ export const hurryHard: Rule = {
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const rateC = settings.currentA / r.pack.capacityAh;
-		const most = r.chemistry.family === 'lithium' ? 2 : r.chemistry.rates.hurryMaxC;
+		const most = r.chemistry.traits.hardAboveC ?? r.chemistry.rates.hurryMaxC;
 		if (rateC <= most + 1e-9) return null;
 		return {
 			sentence: `${text(amps(settings.currentA))} is ${cRate(rateC)}, above ${cRate(most)}: labels promise more than cells bear for long.`,

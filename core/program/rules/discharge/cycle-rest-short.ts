@@ -11,7 +11,7 @@ export const cycleRestShort: Rule = {
 	protects: 'pack',
 	source: PRACTICE,
 	check({ r, settings, solved }) {
-		if (r.task !== 'cycle' || settings.restMin === null || settings.restMin >= LEAST_MIN) return null;
+		if (!r.taskData.repeats || settings.restMin === null || settings.restMin >= LEAST_MIN) return null;
 		return {
 			sentence: `${text(minutes(settings.restMin))} of rest lets a warm pack go straight into charge: ${text(minutes(LEAST_MIN))} at least.`,
 			fix: {

@@ -11,7 +11,7 @@ export const dischargeBelowFloor: Rule = {
 	check({ r, settings, solved }) {
 		const { hardFloorV } = r.chemistry.voltages;
 		const v = settings.dischargeEndV;
-		if (v === null || v >= hardFloorV - 1e-9 || r.task === 'storage') return null;
+		if (v === null || v >= hardFloorV - 1e-9 || r.taskData.stores) return null;
 		return {
 			sentence: `A discharge to ${text(volts(v))} per cell is below ${text(volts(hardFloorV))}, the loaded floor of ${r.chemistry.name}: cells are damaged there.`,
 			fix:

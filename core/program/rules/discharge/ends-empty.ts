@@ -7,12 +7,10 @@ export const endsEmpty: Rule = {
 	protects: 'pack',
 	source: PRACTICE,
 	check({ r, settings }) {
-		const empty = r.task === 'discharge' || (r.task === 'cycle' && settings.order === 'up first');
-		if (!empty || r.chemistry.family === 'nickel') return null;
-		const next =
-			r.chemistry.family === 'lead'
-				? 'charge it the same day'
-				: 'bring it to storage or charge it the same day';
+		const { moves } = r.taskData;
+		const empty = moves === 'out' || (moves === 'both' && settings.order === 'up first');
+		const next = r.chemistry.traits.afterEmpty;
+		if (!empty || next === null) return null;
 		return { sentence: `It ends empty: ${next}.` };
 	}
 };

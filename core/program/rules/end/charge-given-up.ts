@@ -12,7 +12,7 @@ export const chargeGivenUp: Rule = {
 	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings }) {
-		if (r.chemistry.family !== 'lithium' || r.task === 'storage' || r.task === 'recover') return null;
+		if (!r.chemistry.traits.endIsChoice || !r.taskData.fills) return null;
 		const full = r.pack.makerEndVoltageV ?? r.chemistry.voltages.chargeEndV;
 		const left = socAt(r.chemistry.curve, full) - socAt(r.chemistry.curve, settings.endVoltageV);
 		if (left < WORTH_SAYING) return null;

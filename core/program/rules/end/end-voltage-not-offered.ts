@@ -12,7 +12,7 @@ export const endVoltageNotOffered: Rule = {
 	source: PRACTICE,
 	check({ r, settings }) {
 		// A storage program has its own range, and a charge that ends on a dip has no such setting.
-		if (!asks(r, 'endVoltageV') || r.task === 'storage') return null;
+		if (!asks(r, 'endVoltageV') || r.taskData.stores) return null;
 		const step = r.channel.endVoltageStepV;
 		const entry = entryFor(r.channel, r.chemistry.id);
 		const [min, max] = [entry?.endVoltageMinV ?? null, entry?.endVoltageMaxV ?? null];

@@ -29,10 +29,10 @@ export const capacityLimitProtectsNothing: Rule = {
 					};
 		const fix = school?.fix ?? own;
 		const by = school?.by ?? '';
-		if (limit === null && r.chemistry.family === 'lithium' && limitIsProgram(r, settings))
+		if (limit === null && r.chemistry.traits.harmedWithoutLimit && limitIsProgram(r, settings))
 			return {
 				severity: 'stop',
-				sentence: `The capacity limit is what ends this run, and it is off: nothing else would, before the pack is ${r.task === 'recover' ? 'pushed too far' : 'full or empty'}.`,
+				sentence: `The capacity limit is what ends this run, and it is off: nothing else would, before the pack is ${r.taskData.recovers ? 'pushed too far' : 'full or empty'}.`,
 				fix
 			};
 		if (limit === null)

@@ -10,8 +10,7 @@ export const makerEndNotRead: Rule = {
 	source: PRACTICE,
 	check({ r, settings }) {
 		const { chargeEndV } = r.chemistry.voltages;
-		if (r.chemistry.family !== 'lithium' || r.task === 'storage' || r.pack.makerEndVoltageV !== null)
-			return null;
+		if (!r.chemistry.traits.labelled || r.taskData.stores || r.pack.makerEndVoltageV !== null) return null;
 		if (settings.endVoltageV <= chargeEndV + 1e-9) return null;
 		return {
 			sentence: `${text(volts(settings.endVoltageV))} is above the usual ${text(volts(chargeEndV))} of ${r.chemistry.name}: only where the maker of the cells says so. Enter it with the pack.`,

@@ -11,7 +11,7 @@ export const noLabelRate: Rule = {
 	when: 'charging',
 	source: PRACTICE,
 	check({ r }) {
-		if (r.pack.labelChargeRateC !== null || r.chemistry.family !== 'lithium') return null;
+		if (r.pack.labelChargeRateC !== null || !r.chemistry.traits.labelled) return null;
 		const { rateC, guessed } = unlabelledRate(r.chemistry, r.practice);
 		const usualC = r.chemistry.rates.noLabelC;
 		if (guessed && rateC > usualC + 1e-9)

@@ -8,7 +8,7 @@ export const leadVentilate: Rule = {
 	when: 'charging',
 	source: PRACTICE,
 	check({ r }) {
-		if (r.chemistry.family !== 'lead') return null;
+		if (!r.chemistry.traits.gasses) return null;
 		return {
 			sentence:
 				'A lead battery gives off hydrogen near the end of its charge: air the place, no sparks, vents open.'

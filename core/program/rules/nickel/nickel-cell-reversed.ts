@@ -11,7 +11,7 @@ export const nickelCellReversed: Rule = {
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const v = settings.dischargeEndV;
-		if (r.chemistry.family !== 'nickel' || v === null || r.pack.cells < 2) return null;
+		if (!r.chemistry.traits.reverses || v === null || r.pack.cells < 2) return null;
 		const safePackV = nickelEndPackV(r.pack.cells);
 		if (v * r.pack.cells >= safePackV - 1e-9) return null;
 		return {

@@ -11,11 +11,11 @@ export const chargeFromFlatVolts: Rule = {
 	source: PRACTICE,
 	check({ r }) {
 		const byCharge = r.chemistry.storage.kind === 'charge';
-		if ((!byCharge && r.chemistry.family !== 'nickel') || !r.chargeState.fromReading) return null;
+		if ((!byCharge && r.chemistry.traits.voltsTellCharge) || !r.chargeState.fromReading) return null;
 		const { low, high } = r.chargeState.band;
 		if (high - low < WIDE) return null;
 		const range = `${Math.round(100 * low)} to ${Math.round(100 * high)} %`;
-		const storing = r.task === 'storage';
+		const storing = r.taskData.stores;
 		const what = storing
 			? 'to put it away, empty or fill it first and count the mAh'
 			: 'the forecast is as wide, until a reading says how the pack was used';

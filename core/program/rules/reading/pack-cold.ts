@@ -12,7 +12,7 @@ export const packCold: Rule = {
 		const { leastDegC, coldDegC, coldRateC } = r.chemistry.temperatures;
 		if (r.packDegC < leastDegC)
 			return {
-				sentence: `The pack is at ${text(degrees(r.packDegC))}; below ${text(degrees(leastDegC))} ${r.chemistry.family === 'lithium' ? 'charging plates metal inside the cells' : 'it is not charged'}. Warm it to about 20 °C first.`
+				sentence: `The pack is at ${text(degrees(r.packDegC))}; below ${text(degrees(leastDegC))} ${r.chemistry.traits.coldHarm}. Warm it to about 20 °C first.`
 			};
 		if (r.packDegC < coldDegC)
 			return {

@@ -11,7 +11,7 @@ export const cellNeedsRecovery: Rule = {
 	source: PRACTICE,
 	check({ r }) {
 		const { recovery } = r.chemistry;
-		if (!r.reading || !recovery || r.task === 'recover') return null;
+		if (!r.reading || !recovery || r.taskData.recovers) return null;
 		const { doNotChargeV } = r.chemistry.voltages;
 		const hardFloorV = recovery.belowV;
 		const cells = cellVoltages(r.reading, r.pack.cells);

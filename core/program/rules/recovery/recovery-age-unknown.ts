@@ -13,7 +13,7 @@ export const recoveryAgeUnknown: Rule = {
 	when: 'charging',
 	source: PRACTICE,
 	check({ r }) {
-		if (r.task !== 'recover') return null;
+		if (!r.taskData.recovers) return null;
 		const age = r.reading ? (Date.parse(r.now) - Date.parse(r.reading.takenAt)) / DAY_MS : Infinity;
 		if (age <= MOST_DAYS) return null;
 		return {

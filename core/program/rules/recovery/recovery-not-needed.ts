@@ -12,7 +12,7 @@ export const recoveryNotNeeded: Rule = {
 	source: PRACTICE,
 	check({ r }) {
 		const { recovery } = r.chemistry;
-		if (r.task !== 'recover' || !recovery || !r.reading) return null;
+		if (!r.taskData.recovers || !recovery || !r.reading) return null;
 		const lowest = Math.min(...cellVoltages(r.reading, r.pack.cells));
 		if (lowest < recovery.belowV) return null;
 		const other = ordinaryTask(r.chemistry, r.pack.cells);

@@ -12,7 +12,7 @@ export const recoveryTooHard: Rule = {
 	source: PRACTICE,
 	check({ r, settings }) {
 		const { recovery } = r.chemistry;
-		if (r.task !== 'recover' || !recovery) return null;
+		if (!r.taskData.recovers || !recovery) return null;
 		const { capacityAh } = r.pack;
 		const mostA = recovery.maxC * capacityAh;
 		// A charger whose least current is above that cannot recover this pack at all.

@@ -9,7 +9,7 @@ export const storageOutsideWindow: Rule = {
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const { storageWindowV } = r.chemistry.voltages;
-		if (r.task !== 'storage' || r.chemistry.storage.kind !== 'volts') return null;
+		if (!r.taskData.stores || r.chemistry.storage.kind !== 'volts') return null;
 		const v = settings.endVoltageV;
 		if (v >= storageWindowV.low - 1e-9 && v <= storageWindowV.high + 1e-9) return null;
 		return {

@@ -13,7 +13,7 @@ export const storageReached: Rule = {
 	source: PRACTICE,
 	check({ r, settings }) {
 		if (
-			r.task !== 'storage' ||
+			!r.taskData.stores ||
 			!r.reading ||
 			r.reading.state !== 'rest' ||
 			r.chemistry.storage.kind !== 'volts'

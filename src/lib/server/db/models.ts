@@ -6,6 +6,7 @@ import {
 	type ModelStatic,
 	type Sequelize
 } from 'sequelize';
+import type { Run } from '$core/log/run';
 import type { Field, Fields, ValuesOf } from '$core/quantity/field';
 import { unwrap, wrap } from './json-column';
 import { TABLES, type TableName } from './tables';
@@ -48,10 +49,10 @@ interface PackInRun {
 	packId: string;
 	position: number;
 	open: boolean;
-	task: string;
+	task: Run['task'];
 	startedAt: string;
 	endedAt: string | null;
-	endReason: string | null;
+	endReason: Run['endReason'];
 	deletedAt: Date | null;
 }
 type Plain<A extends object> = ModelStatic<Typed<A>>;

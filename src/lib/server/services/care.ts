@@ -2,10 +2,13 @@
 import { Op, QueryTypes } from 'sequelize';
 import { maintenanceOf, type CheckHistory, type Maintenance } from '$core/care/maintenance';
 import { readinessOf, type Readiness } from '$core/care/readiness';
+import { judgedEnd } from '$core/log/judged-end';
+import type { Run } from '$core/log/run';
 import type { LastRun } from '$core/pack/known-charge';
 import type { Pack } from '$core/pack/pack';
 import type { PracticeLayer } from '$core/practice/practice';
 import type { Reading } from '$core/pack/reading';
+import { TASKS, type Task } from '$core/request/task';
 import type { Store } from '../db/connect';
 
 export interface PackPast extends CheckHistory {
@@ -18,9 +21,14 @@ interface PastRow {
 	emptiedAt: string | null;
 	filledAt: string | null;
 	lastEndedAt: string | null;
-	task: string;
-	endReason: string | null;
+	task: Run['task'];
+	endReason: Run['endReason'];
 }
+
+const inSql = (words: readonly string[]): string => words.map((w) => `'${w}'`).join(', ');
+const tasksThat = (are: (task: Task) => boolean): string => inSql(TASKS.filter(are).map((t) => t.id));
+const EMPTYING = tasksThat((t) => t.moves === 'out' || t.moves === 'both');
+const FILLING = tasksThat((t) => t.fills && !t.cutsTaper);
 
 /** The newest end of a run of pack `p` that ended so; each is one look into an index that holds every column it asks for. */
 const newestEnd = (tasks: string, reasons: string): string =>
@@ -31,8 +39,8 @@ const newestEnd = (tasks: string, reasons: string): string =>
 export async function pastsOf(db: Store, packId: string | null = null): Promise<Map<string, PackPast>> {
 	const rows = await db.sequelize.query<PastRow>(
 		`SELECT p.id AS packId, last.task, last.endReason, last.endedAt AS lastEndedAt,
-			${newestEnd(`'discharge', 'cycle'`, `'end voltage', 'full'`)} AS emptiedAt,
-			${newestEnd(`'balance', 'charge', 'cycle'`, `'full', 'temperature rise'`)} AS filledAt
+			${newestEnd(EMPTYING, inSql(['end voltage', 'full']))} AS emptiedAt,
+			${newestEnd(FILLING, inSql(['full', 'temperature rise']))} AS filledAt
 		 FROM packs p JOIN run_packs last ON last.rowid = (
 			SELECT rowid FROM run_packs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL ORDER BY endedAt DESC LIMIT 1)
 		 WHERE :packId IS NULL OR p.id = :packId`,
@@ -45,7 +53,7 @@ export async function pastsOf(db: Store, packId: string | null = null): Promise<
 			{
 				emptiedAt: row.emptiedAt && iso(row.emptiedAt),
 				filledAt: row.filledAt && iso(row.filledAt),
-				lastRun: { task: row.task, endReason: row.endReason, endedAt: iso(row.lastEndedAt!) }
+				lastRun: { end: judgedEnd(row), endedAt: iso(row.lastEndedAt!) }
 			}
 		])
 	);
@@ -59,7 +67,7 @@ export async function lastRunOf(db: Store, packId: string, asOf: string): Promis
 		attributes: ['task', 'endReason', 'endedAt']
 	});
 	const endedAt = row?.get('endedAt');
-	return row && endedAt ? { task: row.get('task'), endReason: row.get('endReason'), endedAt } : null;
+	return row && endedAt ? { end: judgedEnd(row), endedAt } : null;
 }
 
 /** What a pack is ready for, and when its capacity is to be checked, at the moment `now` (ISO 8601). */

@@ -83,7 +83,7 @@ describe('a load of two packs', () => {
 			const { runs, total } = await listRuns(shop.db, { packId: pack.id, chargerId: charger.id });
 			assert.deepEqual([runs.map((r) => r.run.id), total], [[run.id], 1]);
 			assert.deepEqual((await lastReading(shop.db, pack.id, now()))!.cellVoltagesV, cells);
-			assert.equal((await lastRunOf(shop.db, pack.id, now()))!.endReason, 'full');
+			assert.equal((await lastRunOf(shop.db, pack.id, now()))!.end, 'filled');
 			assert.ok((await pastsOf(shop.db)).get(pack.id)!.filledAt);
 			assert.equal(shelf.find((p) => p.pack.id === pack.id)!.runs, 1);
 		}

@@ -214,7 +214,7 @@ describe('programs, slots and surroundings', () => {
 		assert.deepEqual(past, {
 			emptiedAt: '2026-01-05T10:00:00.000Z',
 			filledAt: '2026-05-02T17:30:00.000Z',
-			lastRun: { task: 'charge', endReason: 'full', endedAt: '2026-05-02T17:30:00.000Z' }
+			lastRun: { end: 'filled', endedAt: '2026-05-02T17:30:00.000Z' }
 		});
 		assert.deepEqual([...(await pastsOf(db, trawler.id)).keys()], [trawler.id]);
 		const { around } = ok(await programContext(db, request({ packId: trawler.id, task: 'charge' }), now));
@@ -225,10 +225,10 @@ describe('programs, slots and surroundings', () => {
 		assert.ok(solution.findings.some((f) => f.rule === 'reading-before-run'));
 		// As of an hour earlier the run had not been.
 		const earlier = await lastRunOf(db, trawler.id, '2026-05-02T17:00:00.000Z');
-		assert.equal(earlier?.endReason, 'timer');
+		assert.deepEqual(earlier, { end: null, endedAt: '2026-04-21T10:00:00.000Z' });
 		// A run that was deleted says nothing.
 		await db.write(() => latest.destroy());
-		assert.equal((await pastsOf(db)).get(trawler.id)!.lastRun!.endReason, 'timer');
+		assert.equal((await pastsOf(db)).get(trawler.id)!.lastRun!.end, null);
 	});
 
 	test('a reading keeps what happened before it, and a word nobody knows is refused', async () => {

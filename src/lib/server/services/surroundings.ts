@@ -4,6 +4,7 @@ import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
 import type { Pack } from '$core/pack/pack';
 import type { PracticeLayer } from '$core/practice/practice';
+import { TASKS } from '$core/request/task';
 import type { Surroundings } from '$core/request/surroundings';
 import type { Store } from '../db/connect';
 import { lastRunOf } from './care';
@@ -12,12 +13,14 @@ import { openRuns } from './open-runs';
 import { channelOutputs } from './run-outputs';
 import { slotsOf } from './slots';
 
+/** Tasks that only fill a pack: after them the next balance comes closer. */
+const CHARGES = TASKS.filter((t) => t.fills && !t.repeats).map((t) => t.id);
 /** Runs looked back over for the last one that balanced. */
 const LOOK_BACK = 20;
 
 async function chargesSinceBalance(db: Store, packId: string): Promise<number | null> {
 	const last = await db.models.RunPack.findAll({
-		where: { packId, open: false, deletedAt: null, task: ['balance', 'charge', 'fast'] },
+		where: { packId, open: false, deletedAt: null, task: CHARGES },
 		order: [['startedAt', 'DESC']],
 		attributes: ['runId'],
 		limit: LOOK_BACK

@@ -50,11 +50,13 @@
 	/** Cells that most multi-chemistry channels take (common practice, no source). */
 	const USUAL_CELLS = { lithium: '6', nickel: '15', lead: '6' };
 	function takeAll() {
-		const first = channel.chemistries.find((e) => chemistryOf(e.chemistry).family === 'lithium')?.maxCells;
+		const first = channel.chemistries.find(
+			(e) => chemistryOf(e.chemistry).balanceFromCells !== null
+		)?.maxCells;
 		for (const x of CHEMISTRIES.filter((x) => !channel.chemistries.some((e) => e.chemistry === x.id)))
 			channel.chemistries.push({
 				...emptyChemistry(x.id),
-				maxCells: x.family === 'lithium' ? (first ?? USUAL_CELLS.lithium) : USUAL_CELLS[x.family]
+				maxCells: (x.balanceFromCells !== null && first) || USUAL_CELLS[x.family]
 			});
 	}
 </script>

@@ -57,7 +57,7 @@
 			channel.storageCurrentA !== null && `${channel.storageCurrentA} A in storage`,
 			channel.storageV !== null && `storage ${channel.storageV.toFixed(2)} V`,
 			channel.deltaVStepV === null &&
-				channel.chemistries.some((c) => chemistryOf(c.chemistry).family === 'nickel') &&
+				channel.chemistries.some((c) => chemistryOf(c.chemistry).endOfCharge.kind === 'dip') &&
 				'the dip of nickel'
 		].filter((x) => typeof x === 'string')
 	);

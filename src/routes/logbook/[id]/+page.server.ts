@@ -1,3 +1,4 @@
+import { taskOf } from '$core/request/task';
 import { error } from '@sveltejs/kit';
 import { legsIn } from '$core/log/legs';
 import { thinned } from '$core/simulate/telemetry';
@@ -28,7 +29,7 @@ export const load: PageServerLoad = async ({ params }) => {
 		telemetry: thinned(telemetry, MOST_POINTS),
 		samples: telemetry.timeS.length,
 		// A person who looks at a screen writes down no direction: legs are told only from a link.
-		legs: found.value.run.task === 'cycle' ? legsIn(telemetry) : [],
+		legs: taskOf(found.value.run.task).repeats ? legsIn(telemetry) : [],
 		events,
 		planned
 	};

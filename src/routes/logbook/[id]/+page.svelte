@@ -34,7 +34,7 @@
 		const fullV = run.settings.endVoltageV;
 		switch (run.endReason) {
 			case 'end voltage':
-				return run.task === 'discharge'
+				return taskOf(run.task).moves === 'out'
 					? `Down at ${(run.settings.dischargeEndV ?? 0).toFixed(2)} V per cell: it held ${Math.round((run.chargeAh ?? 0) * 1000)} mAh.`
 					: `Arrived at ${fullV.toFixed(2)} V per cell.`;
 			case 'temperature rise':
@@ -77,10 +77,14 @@
 	/** A discharge down to its end measured the capacity, if the pack began full. */
 	const measuredAh = $derived.by(() => {
 		if (!data.packOnShelf || !endedWell(run)) return null;
-		return run.task === 'discharge' ? run.chargeAh : run.task === 'cycle' ? capacityIn(data.legs) : null;
+		return taskOf(run.task).moves === 'out'
+			? run.chargeAh
+			: taskOf(run.task).repeats
+				? capacityIn(data.legs)
+				: null;
 	});
 	const beganFull = $derived(
-		run.task === 'cycle' ? 'From full it gave' : 'If it began full, that is its capacity'
+		taskOf(run.task).repeats ? 'From full it gave' : 'If it began full, that is its capacity'
 	);
 	/** Whether it differs, to the mAh, from what the pack is known to hold. */
 	const isNews = (capacityAh: number) =>

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { taskOf } from '$core/request/task';
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { chemistryOf } from '$core/chemistry/catalogue';
@@ -210,7 +211,7 @@
 					? `After ${Math.round(values.timeS / 60)} minutes ${values.packV.toFixed(2)} volts and ${values.currentA.toFixed(2)} amps`
 					: 'No values yet'}
 			/>
-			{#if data.planned && pack && chemistry && run.task !== 'discharge' && chemistry.endOfCharge.kind !== 'dip'}
+			{#if data.planned && pack && chemistry && taskOf(run.task).moves !== 'out' && chemistry.endOfCharge.kind !== 'dip'}
 				<h2 class="mt-2">Envelope</h2>
 				<EnvelopeChart
 					input={data.planned.envelope}

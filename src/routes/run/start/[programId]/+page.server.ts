@@ -24,7 +24,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		charger: r.charger,
 		channel: r.channel,
 		taskName: r.taskData.name,
-		family: r.chemistry.family,
+		cellsSeen: r.chemistry.balanceFromCells !== null,
 		steps: connectSteps(r),
 		now
 	};

@@ -18,7 +18,7 @@
 	let way = $state<'link' | 'by hand' | null>(null);
 	const mode = $derived(way ?? (linked ? 'link' : 'by hand'));
 
-	const byCell = $derived(data.family === 'lithium' && pack.balanceLead && pack.cells > 1);
+	const byCell = $derived(data.cellsSeen && pack.balanceLead && pack.cells > 1);
 	const ticked = new SvelteSet<number>();
 	const reasons = new SvelteMap<string, string>();
 	const open = $derived(data.findings.filter((f) => f.severity !== 'note'));

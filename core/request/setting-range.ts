@@ -1,7 +1,7 @@
 /** Between which figures, and by which step, each setting can be moved on this channel. */
-import { entryFor } from '$core/charger/charger';
-import { heldSetting, type Resolved } from '$core/request/context';
-import type { SettingId } from '$core/request/settings';
+import { entryFor } from '../charger/charger';
+import { heldSetting, type Resolved } from './context';
+import type { SettingId } from './settings';
 
 export interface Range {
 	min: number;
@@ -24,9 +24,9 @@ const RANGES: Partial<Record<SettingId, (r: Resolved) => Range>> = {
 		max: channel.maxCurrentA,
 		step: channel.currentStepA
 	}),
-	endVoltageV: ({ channel, chemistry, task }) => ({
+	endVoltageV: ({ channel, chemistry, taskData }) => ({
 		min:
-			(task === 'storage' ? null : (entryFor(channel, chemistry.id)?.endVoltageMinV ?? null)) ??
+			(taskData.stores ? null : (entryFor(channel, chemistry.id)?.endVoltageMinV ?? null)) ??
 			(chemistry.recovery ? Math.min(chemistry.recovery.belowV, chemistry.voltages.nominalV) : 1),
 		// A little above the limit may be typed, so that the answer is a reason and not a wall.
 		max: chemistry.voltages.cellMaxV + 0.1,
