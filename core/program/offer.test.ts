@@ -20,7 +20,7 @@ import {
 } from './offer';
 import { solve } from './solve';
 
-const ids = (pack: object) => tasksFor(aPack(pack)).map((t) => t.id);
+const ids = (pack: Record<string, unknown>) => tasksFor(aPack(pack)).map((t) => t.id);
 
 test('each chemistry has its tasks, and one cell has nothing to be levelled with', () => {
 	const all = ['balance', 'charge', 'fast', 'storage', 'discharge', 'cycle', 'recover'];

@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { channelStates } from '$lib/server/services/today';
+import { channelStates } from '$lib/server/services/house/today';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = async ({ depends }) => {

@@ -5,12 +5,12 @@
 	import { tinykeys } from 'tinykeys';
 	import { afterNavigate, goto, invalidate } from '$app/navigation';
 	import { page } from '$app/state';
-	import Dock from '$lib/ui/Dock.svelte';
-	import Help from '$lib/ui/Help.svelte';
-	import { feed } from '$lib/ui/live.svelte';
-	import { PLACES } from '$lib/ui/places';
-	import Rail from '$lib/ui/Rail.svelte';
-	import { theme } from '$lib/ui/theme.svelte';
+	import Dock from '$lib/ui/frame/Dock.svelte';
+	import Help from '$lib/ui/frame/Help.svelte';
+	import { feed } from '$lib/ui/server/live.svelte';
+	import { PLACES } from '$lib/ui/frame/places';
+	import Rail from '$lib/ui/frame/Rail.svelte';
+	import { theme } from '$lib/ui/frame/theme.svelte';
 
 	let { data, children } = $props();
 	let helpOpen = $state(false);

@@ -1,8 +1,8 @@
 import type { Readiness } from '$core/care/readiness';
 import { app } from '$lib/server/app';
-import { listPacks } from '$lib/server/services/packs';
-import { getPreferences } from '$lib/server/services/preferences';
-import { lastEnded } from '$lib/server/services/logbook';
+import { listPacks } from '$lib/server/services/packs/packs';
+import { getPreferences } from '$lib/server/services/house/preferences';
+import { lastEnded } from '$lib/server/services/runs/logbook';
 import type { PageServerLoad } from './$types';
 
 /** What waits for a person, the most urgent first. */

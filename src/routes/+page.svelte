@@ -1,12 +1,12 @@
 <script lang="ts">
 	import { endedWell } from '$core/log/run';
 	import { cellsLabel } from '$core/pack/pack';
-	import { feed } from '$lib/ui/live.svelte';
-	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { feed } from '$lib/ui/server/live.svelte';
+	import ReadinessMark from '$lib/ui/pack/ReadinessMark.svelte';
+	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { taskOf } from '$core/request/task';
 	import { ago, checkHref, minutesOf } from '$lib/ui/words';
-	import Workshop from '$lib/ui/Workshop.svelte';
+	import Workshop from '$lib/ui/frame/Workshop.svelte';
 
 	let { data } = $props();
 

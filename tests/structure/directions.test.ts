@@ -103,6 +103,30 @@ test('only the server speaks to the database', () => {
 	assert.deepEqual(say(outside.filter(({ to }) => /^(sequelize|sqlite3|umzug)$/.test(to))), []);
 });
 
+/** Everything that a page loads, through imports that are more than types. */
+function loadedBy(page: string): Set<string> {
+	const loaded = new Set([page]);
+	for (const file of loaded)
+		if (SOURCE.test(file)) for (const { to, typeOnly } of importsIn(file)) if (!typeOnly) loaded.add(to);
+	return loaded;
+}
+
+test('what only shows labels loads no Zod; what checks what is typed does', () => {
+	for (const page of [
+		'+layout',
+		'+page',
+		'packs/+page',
+		'packs/[id]/+page',
+		'logbook/+page',
+		'logbook/[id]/+page'
+	]) {
+		const loaded = loadedBy(`src/routes/${page}.svelte`);
+		assert.ok(loaded.size > 5, page);
+		assert.ok(!loaded.has('zod'), `${page} loads Zod`);
+	}
+	assert.ok(loadedBy('src/routes/packs/new/+page.svelte').has('zod'));
+});
+
 test('the list is read: an import that is not allowed would be found', () => {
 	const [found] = importsIn('src/lib/server/app.ts').filter(
 		({ to }) => to === 'src/lib/server/db/connect.ts'
@@ -110,7 +134,7 @@ test('the list is read: an import that is not allowed would be found', () => {
 	assert.ok(found);
 	assert.equal(ALLOWED['src/lib/ui'].files.test(found.to), false);
 	assert.ok(
-		importsIn('src/lib/ui/Dock.svelte').some(
+		importsIn('src/lib/ui/frame/Dock.svelte').some(
 			({ to, typeOnly }) => to.startsWith('src/lib/server/') && typeOnly
 		)
 	);

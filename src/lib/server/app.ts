@@ -6,7 +6,7 @@ import { openDatabase, type Database } from './db/connect';
 import { StandInKeeper } from './link/stand-in-keeper';
 import { makeLinks, type Links } from './link/links';
 import type { StandInLink } from './link/stand-in-link';
-import { Follower } from './services/follow';
+import { Follower } from './services/runs/follow';
 
 export interface App {
 	db: Database;

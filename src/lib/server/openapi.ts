@@ -1,8 +1,8 @@
 /** The OpenAPI 3.1 document of the HTTP API, its schemas made from the same Zod shapes that check every request. */
 import { z } from 'zod';
-import { ProgramRequest } from './services/programs';
-import { Preferences } from './services/preferences';
-import { StartRequest } from './services/runs';
+import { ProgramRequest } from './services/programs/programs';
+import { Preferences } from './services/house/preferences';
+import { StartRequest } from './services/runs/runs';
 import { RunLookSchema, RunResultSchema, RunSchema } from '$core/log/run-schema';
 import { SupplyInputSchema } from '$core/charger/supply-schema';
 import { ChargerInputSchema, ChargerSchema } from '$core/charger/charger-schema';

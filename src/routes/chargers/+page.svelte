@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { reachable } from '$lib/ui/reachable';
+	import { reachable } from '$lib/ui/frame/reachable';
 	import { toast } from 'svelte-sonner';
 	import { invalidateAll } from '$app/navigation';
 	import type { Supply } from '$core/charger/supply';
-	import { send } from '$lib/ui/api';
-	import SupplyForm from '$lib/ui/SupplyForm.svelte';
+	import { send } from '$lib/ui/server/api';
+	import SupplyForm from '$lib/ui/charger/SupplyForm.svelte';
 	import { showHeld, HELD_SETTINGS } from '$core/charger/setting';
 	import { supplyPowerW } from '$core/charger/supply';
 

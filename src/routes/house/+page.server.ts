@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { getPreferences } from '$lib/server/services/preferences';
+import { getPreferences } from '$lib/server/services/house/preferences';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {

@@ -3,8 +3,8 @@
 	import { toast } from 'svelte-sonner';
 	import { invalidateAll } from '$app/navigation';
 	import type { PracticeLayer } from '$core/practice/practice';
-	import { send } from '$lib/ui/api';
-	import PracticeList from '$lib/ui/PracticeList.svelte';
+	import { send } from '$lib/ui/server/api';
+	import PracticeList from '$lib/ui/program/PracticeList.svelte';
 
 	let { data } = $props();
 

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { listRuns } from '$lib/server/services/logbook';
-import { allPacks } from '$lib/server/services/packs';
+import { listRuns } from '$lib/server/services/runs/logbook';
+import { allPacks } from '$lib/server/services/packs/packs';
 import type { PageServerLoad } from './$types';
 
 const PAGE = 40;

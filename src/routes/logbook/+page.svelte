@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { endedWell, isOpen } from '$core/log/run';
 	import { mainCurrentA } from '$core/request/in-words';
-	import { reachable } from '$lib/ui/reachable';
+	import { reachable } from '$lib/ui/frame/reachable';
 	import { goto } from '$app/navigation';
 	import { minutesOf, moment, month } from '$lib/ui/words';
 

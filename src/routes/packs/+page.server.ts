@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { listPacks } from '$lib/server/services/packs';
+import { listPacks } from '$lib/server/services/packs/packs';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ depends }) => {

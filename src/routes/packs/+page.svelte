@@ -1,12 +1,12 @@
 <script lang="ts">
-	import { LongList } from '$lib/ui/long-list.svelte';
-	import { reachable } from '$lib/ui/reachable';
+	import { LongList } from '$lib/ui/frame/long-list.svelte';
+	import { reachable } from '$lib/ui/frame/reachable';
 	import { READINESS } from '$core/care/readiness';
 	import { CHEMISTRIES, chemistryOf } from '$core/chemistry/catalogue';
 	import { cellsLabel } from '$core/pack/pack';
 	import { spreadV } from '$core/pack/reading';
-	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import ReadinessMark from '$lib/ui/pack/ReadinessMark.svelte';
+	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { ago } from '$lib/ui/words';
 
 	let { data } = $props();

@@ -1,11 +1,11 @@
 import { error } from '@sveltejs/kit';
 import { purposeOf, taskIdOf } from '$core/request/task';
 import { app } from '$lib/server/app';
-import { listChargers } from '$lib/server/services/chargers';
-import { listPacks } from '$lib/server/services/packs';
-import { getPreferences } from '$lib/server/services/preferences';
-import { getProgram, programContext, programsOf } from '$lib/server/services/programs';
-import { slotsOf } from '$lib/server/services/slots';
+import { listChargers } from '$lib/server/services/chargers/chargers';
+import { listPacks } from '$lib/server/services/packs/packs';
+import { getPreferences } from '$lib/server/services/house/preferences';
+import { getProgram, programContext, programsOf } from '$lib/server/services/programs/programs';
+import { slotsOf } from '$lib/server/services/chargers/slots';
 import { chemistryOf } from '$core/chemistry/catalogue';
 import { usualPurpose, type PracticeLayer } from '$core/practice/practice';
 import { ordinaryTask } from '$core/request/task';

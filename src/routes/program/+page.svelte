@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import ProgramChooser from '$lib/ui/ProgramChooser.svelte';
+	import ProgramChooser from '$lib/ui/program/ProgramChooser.svelte';
 	import Workbench from './Workbench.svelte';
 
 	let { data } = $props();

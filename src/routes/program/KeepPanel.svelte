@@ -2,9 +2,9 @@
 <script lang="ts">
 	import { toast } from 'svelte-sonner';
 	import { invalidateAll } from '$app/navigation';
-	import type { SavedProgram } from '$lib/server/services/programs';
-	import type { SlotContent } from '$lib/server/services/slots';
-	import { send } from '$lib/ui/api';
+	import type { SavedProgram } from '$lib/server/services/programs/programs';
+	import type { SlotContent } from '$lib/server/services/chargers/slots';
+	import { send } from '$lib/ui/server/api';
 	import { moment } from '$lib/ui/words';
 
 	interface Props {

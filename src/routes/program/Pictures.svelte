@@ -8,7 +8,7 @@
 	import type { Solution } from '$core/program/solve';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
-	import type { ForecastClient } from '$lib/ui/forecast-client.svelte';
+	import type { ForecastClient } from '$lib/ui/program/forecast-client.svelte';
 
 	interface Props {
 		context: ProgramContext;

@@ -7,8 +7,8 @@
 	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
 	import type { ProgramContext, Resolved } from '$core/request/context';
 	import { cRate } from '$core/quantity/format';
-	import type { ChannelState } from '$lib/server/services/today';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import type { ChannelState } from '$lib/server/services/house/today';
+	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { ago } from '$lib/ui/words';
 
 	interface Props {

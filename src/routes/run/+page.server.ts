@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { lastEnded } from '$lib/server/services/logbook';
+import { lastEnded } from '$lib/server/services/runs/logbook';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ depends }) => {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { endedWell } from '$core/log/run';
-	import { feed } from '$lib/ui/live.svelte';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { feed } from '$lib/ui/server/live.svelte';
+	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { ago, minutesOf } from '$lib/ui/words';
 
 	let { data } = $props();

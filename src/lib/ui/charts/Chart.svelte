@@ -3,7 +3,7 @@
 	import { onMount, untrack } from 'svelte';
 	import type ApexCharts from 'apexcharts';
 	import type { ApexOptions } from 'apexcharts';
-	import { theme, themeColour } from '../theme.svelte';
+	import { theme, themeColour } from '../frame/theme.svelte';
 
 	export type ChartColours = Record<
 		'paper' | 'ink' | 'quiet' | 'rule' | 'act' | 'stop' | 'check' | 'store',

@@ -10,7 +10,7 @@
 		limitsAt,
 		type EnvelopeInput
 	} from '$core/charger/envelope';
-	import { theme } from '../theme.svelte';
+	import { theme } from '../frame/theme.svelte';
 	import Chart, { type ChartColours } from './Chart.svelte';
 	import { roundTicks } from './ticks';
 

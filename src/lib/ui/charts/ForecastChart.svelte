@@ -6,7 +6,7 @@
 	import type { LegMark } from '$core/forecast/leg-marks';
 	import type { Band } from '$core/forecast/monte-carlo';
 	import type { Telemetry } from '$core/simulate/telemetry';
-	import { theme } from '../theme.svelte';
+	import { theme } from '../frame/theme.svelte';
 	import Chart, { type ChartColours } from './Chart.svelte';
 	import { minuteTicks, roundTicks } from './ticks';
 

@@ -1,9 +1,9 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { getCharger, getSupply } from '$lib/server/services/chargers';
-import { listPacks } from '$lib/server/services/packs';
-import { slotsOf } from '$lib/server/services/slots';
-import { listRuns } from '$lib/server/services/logbook';
+import { getCharger, getSupply } from '$lib/server/services/chargers/chargers';
+import { listPacks } from '$lib/server/services/packs/packs';
+import { slotsOf } from '$lib/server/services/chargers/slots';
+import { listRuns } from '$lib/server/services/runs/logbook';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {

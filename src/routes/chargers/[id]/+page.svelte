@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { reachable } from '$lib/ui/reachable';
+	import { reachable } from '$lib/ui/frame/reachable';
 	import { isOpen } from '$core/log/run';
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
@@ -10,7 +10,7 @@
 	import { taskOf } from '$core/request/task';
 	import { packRates } from '$core/request/context';
 	import { figureText, readFigure } from '$core/quantity/field-draft';
-	import { send } from '$lib/ui/api';
+	import { send } from '$lib/ui/server/api';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import { day } from '$lib/ui/words';
 

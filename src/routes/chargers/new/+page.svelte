@@ -1,5 +1,5 @@
 <script lang="ts">
-	import ChargerForm from '$lib/ui/charger-form/ChargerForm.svelte';
+	import ChargerForm from '$lib/ui/charger/ChargerForm.svelte';
 	let { data } = $props();
 </script>
 

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
-import { listPacks } from '$lib/server/services/packs';
-import { getPreferences } from '$lib/server/services/preferences';
+import { listPacks } from '$lib/server/services/packs/packs';
+import { getPreferences } from '$lib/server/services/house/preferences';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async () => {

@@ -5,8 +5,8 @@
 	import { toast } from 'svelte-sonner';
 	import { invalidateAll } from '$app/navigation';
 	import { INVENTORY, leadFor, leadOhm, type Inventory } from '$core/charger/inventory';
-	import { send } from '$lib/ui/api';
-	import { reachable } from '$lib/ui/reachable';
+	import { send } from '$lib/ui/server/api';
+	import { reachable } from '$lib/ui/frame/reachable';
 	import type { Field as FieldDescription } from '$core/quantity/field';
 	import {
 		newLine,
@@ -14,7 +14,7 @@
 		stockDraftOf,
 		type StockDraft,
 		type StockList
-	} from '$lib/ui/stock-draft';
+	} from '$lib/ui/charger/stock-draft';
 
 	let { data } = $props();
 	// The draft starts from what is kept and then belongs to the person typing.

@@ -4,10 +4,10 @@ import { legsIn } from '$core/log/legs';
 import { thinned } from '$core/simulate/telemetry';
 import { app } from '$lib/server/app';
 import { toPack } from '$lib/server/db/map';
-import { plannedCourse } from '$lib/server/services/course';
-import { eventsOf } from '$lib/server/services/events';
-import { getRun } from '$lib/server/services/logbook';
-import { readTelemetry } from '$lib/server/services/telemetry';
+import { plannedCourse } from '$lib/server/services/runs/course';
+import { eventsOf } from '$lib/server/services/house/events';
+import { getRun } from '$lib/server/services/runs/logbook';
+import { readTelemetry } from '$lib/server/services/runs/telemetry';
 import type { PageServerLoad } from './$types';
 
 const MOST_POINTS = 500;

@@ -1,16 +1,16 @@
 <script lang="ts">
 	import { capacityIn } from '$core/log/legs';
 	import { endedWell } from '$core/log/run';
-	import { reachable } from '$lib/ui/reachable';
+	import { reachable } from '$lib/ui/frame/reachable';
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { movedWord } from '$core/request/in-words';
 	import { settingName, showSetting, type SettingId } from '$core/request/settings';
 	import { taskOf } from '$core/request/task';
-	import { send } from '$lib/ui/api';
+	import { send } from '$lib/ui/server/api';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { minutesOf, moment } from '$lib/ui/words';
 
 	const GUARDS: readonly SettingId[] = ['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'];

@@ -1,10 +1,10 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { careOf, pastsOf } from '$lib/server/services/care';
-import { getPack, readingsOf } from '$lib/server/services/packs';
-import { getPreferences } from '$lib/server/services/preferences';
-import { programsOf } from '$lib/server/services/programs';
-import { listRuns } from '$lib/server/services/logbook';
+import { careOf, pastsOf } from '$lib/server/services/packs/care';
+import { getPack, readingsOf } from '$lib/server/services/packs/packs';
+import { getPreferences } from '$lib/server/services/house/preferences';
+import { programsOf } from '$lib/server/services/programs/programs';
+import { listRuns } from '$lib/server/services/runs/logbook';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { endedWell, isOpen } from '$core/log/run';
 	import { mainCurrentA } from '$core/request/in-words';
-	import { reachable } from '$lib/ui/reachable';
+	import { reachable } from '$lib/ui/frame/reachable';
 	import { toast } from 'svelte-sonner';
 	import { goto, invalidateAll } from '$app/navigation';
 	import { chemistryOf } from '$core/chemistry/catalogue';
@@ -9,10 +9,10 @@
 	import { cellsLabel } from '$core/pack/pack';
 	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
 	import { cRate } from '$core/quantity/format';
-	import { send } from '$lib/ui/api';
-	import ReadinessMark from '$lib/ui/ReadinessMark.svelte';
-	import ReadingForm from '$lib/ui/ReadingForm.svelte';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { send } from '$lib/ui/server/api';
+	import ReadinessMark from '$lib/ui/pack/ReadinessMark.svelte';
+	import ReadingForm from '$lib/ui/pack/ReadingForm.svelte';
+	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { taskOf } from '$core/request/task';
 	import { ago, checkHref, day, minutesOf } from '$lib/ui/words';
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import PackForm from '$lib/ui/PackForm.svelte';
+	import PackForm from '$lib/ui/pack/PackForm.svelte';
 
 	let { data } = $props();
 </script>

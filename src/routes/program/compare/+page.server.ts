@@ -1,8 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { purposeOf, taskIdOf } from '$core/request/task';
 import { app } from '$lib/server/app';
-import { listChargers } from '$lib/server/services/chargers';
-import { programContext } from '$lib/server/services/programs';
+import { listChargers } from '$lib/server/services/chargers/chargers';
+import { programContext } from '$lib/server/services/programs/programs';
 import type { PageServerLoad } from './$types';
 
 /** One side of the comparison from its part of the address, `channel.purpose`; the other side's where it is absent. */

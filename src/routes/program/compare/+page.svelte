@@ -1,6 +1,6 @@
 <!-- Two ways to do the same thing to the same pack, side by side: what each takes, and what it costs the pack. -->
 <script lang="ts">
-	import { reachable } from '$lib/ui/reachable';
+	import { reachable } from '$lib/ui/frame/reachable';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { relativeWear } from '$core/care/wear';

@@ -2,9 +2,9 @@ import { error } from '@sveltejs/kit';
 import { chemistryOf } from '$core/chemistry/catalogue';
 import { ordinaryTask, purposeOf, taskIdOf } from '$core/request/task';
 import { app } from '$lib/server/app';
-import { listChargers } from '$lib/server/services/chargers';
-import { listPacks } from '$lib/server/services/packs';
-import { programContext } from '$lib/server/services/programs';
+import { listChargers } from '$lib/server/services/chargers/chargers';
+import { listPacks } from '$lib/server/services/packs/packs';
+import { programContext } from '$lib/server/services/programs/programs';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url }) => {

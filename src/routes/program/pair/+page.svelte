@@ -8,8 +8,8 @@
 	import { solvePair } from '$core/program/pair';
 	import { showSetting, settingName } from '$core/request/settings';
 	import { taskOf } from '$core/request/task';
-	import { send } from '$lib/ui/api';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { send } from '$lib/ui/server/api';
+	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import JoinedPanel from './JoinedPanel.svelte';
 
 	let { data } = $props();

@@ -3,7 +3,7 @@
 	import type { MayJoin } from '$core/simulate/joining/may-join';
 	import type { Pack } from '$core/pack/pack';
 	import { cRate } from '$core/quantity/format';
-	import { reachable } from '$lib/ui/reachable';
+	import { reachable } from '$lib/ui/frame/reachable';
 
 	let { packs, joined }: { packs: readonly Pack[]; joined: MayJoin } = $props();
 

@@ -1,10 +1,10 @@
 import { error } from '@sveltejs/kit';
 import { thinned } from '$core/simulate/telemetry';
 import { app } from '$lib/server/app';
-import { live } from '$lib/server/services/live';
-import { plannedCourse } from '$lib/server/services/course';
-import { getRun } from '$lib/server/services/logbook';
-import { readTelemetry } from '$lib/server/services/telemetry';
+import { live } from '$lib/server/services/runs/live';
+import { plannedCourse } from '$lib/server/services/runs/course';
+import { getRun } from '$lib/server/services/runs/logbook';
+import { readTelemetry } from '$lib/server/services/runs/telemetry';
 import type { PageServerLoad } from './$types';
 
 const MOST_POINTS = 400;

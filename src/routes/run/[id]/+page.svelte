@@ -4,11 +4,11 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Run } from '$core/log/run';
-	import { send } from '$lib/ui/api';
+	import { send } from '$lib/ui/server/api';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
-	import { feed } from '$lib/ui/live.svelte';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { feed } from '$lib/ui/server/live.svelte';
+	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { doing, inOneLine, movedWord } from '$core/request/in-words';
 	import EndByHand from './EndByHand.svelte';
 	import LookForm from './LookForm.svelte';

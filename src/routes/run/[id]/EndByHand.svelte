@@ -9,8 +9,8 @@
 	import { CELL_VOLTS } from '$core/pack/reading';
 	import type { Figure } from '$core/quantity/field';
 	import { readFigure } from '$core/quantity/field-draft';
-	import { send } from '$lib/ui/api';
-	import Field from '$lib/ui/Field.svelte';
+	import { send } from '$lib/ui/server/api';
+	import Field from '$lib/ui/form/Field.svelte';
 
 	let { run, pack }: { run: Run; pack: Pack } = $props();
 

@@ -3,7 +3,7 @@
 	import { invalidateAll } from '$app/navigation';
 	import { RUN_LOOK, type Run } from '$core/log/run';
 	import { readFigure } from '$core/quantity/field-draft';
-	import { send } from '$lib/ui/api';
+	import { send } from '$lib/ui/server/api';
 
 	let { run }: { run: Run } = $props();
 

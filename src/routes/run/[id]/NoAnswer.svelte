@@ -3,7 +3,7 @@
 	import { toast } from 'svelte-sonner';
 	import { invalidateAll } from '$app/navigation';
 	import type { Run } from '$core/log/run';
-	import { send } from '$lib/ui/api';
+	import { send } from '$lib/ui/server/api';
 	import { clock } from '$lib/ui/words';
 
 	let { run, hasValues }: { run: Run; hasValues: boolean } = $props();

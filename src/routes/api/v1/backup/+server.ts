@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { backup } from '$lib/server/services/backup';
+import { backup } from '$lib/server/services/house/backup';
 import type { RequestHandler } from './$types';
 
 /** Everything, as one SQLite file. */

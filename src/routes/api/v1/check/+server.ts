@@ -1,7 +1,7 @@
 import { app } from '$lib/server/app';
 import { now, withBody } from '$lib/server/http';
 import { done } from '$lib/server/result';
-import { solveProgram } from '$lib/server/services/programs';
+import { solveProgram } from '$lib/server/services/programs/programs';
 import type { RequestHandler } from './$types';
 
 /** What is wrong with settings a person chose: verdict and findings. */

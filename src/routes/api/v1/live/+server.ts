@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { live } from '$lib/server/services/live';
+import { live } from '$lib/server/services/runs/live';
 import type { RequestHandler } from './$types';
 
 const KEEP_ALIVE_MS = 15_000;

@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { now, withBody } from '$lib/server/http';
-import { createPack, listPacks } from '$lib/server/services/packs';
+import { createPack, listPacks } from '$lib/server/services/packs/packs';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async () => json(await listPacks((await app()).db, now()));

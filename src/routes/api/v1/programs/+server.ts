@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { now, withBody } from '$lib/server/http';
-import { saveProgram } from '$lib/server/services/programs';
+import { saveProgram } from '$lib/server/services/programs/programs';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ request }) => {

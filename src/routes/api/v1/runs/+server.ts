@@ -3,8 +3,8 @@ import { z } from 'zod';
 import { app } from '$lib/server/app';
 import { answer, now, withBody } from '$lib/server/http';
 import { checked } from '$lib/server/result';
-import { listRuns } from '$lib/server/services/logbook';
-import { startRun } from '$lib/server/services/runs';
+import { listRuns } from '$lib/server/services/runs/logbook';
+import { startRun } from '$lib/server/services/runs/runs';
 import type { RequestHandler } from './$types';
 import { RunStatusSchema } from '$core/log/run-schema';
 

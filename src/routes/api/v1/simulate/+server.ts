@@ -1,8 +1,8 @@
 import { app } from '$lib/server/app';
 import { now, withBody } from '$lib/server/http';
 import { refuse, done } from '$lib/server/result';
-import { forecastOf } from '$lib/server/services/answers';
-import { solveProgram } from '$lib/server/services/programs';
+import { forecastOf } from '$lib/server/services/runs/answers';
+import { solveProgram } from '$lib/server/services/programs/programs';
 import type { RequestHandler } from './$types';
 
 const TRACE_EVERY_S = 30;

@@ -1,8 +1,8 @@
 import { app } from '$lib/server/app';
 import { now, withBody } from '$lib/server/http';
-import { proposalOf } from '$lib/server/services/answers';
+import { proposalOf } from '$lib/server/services/runs/answers';
 import { done } from '$lib/server/result';
-import { solveProgram } from '$lib/server/services/programs';
+import { solveProgram } from '$lib/server/services/programs/programs';
 import type { RequestHandler } from './$types';
 
 /** A program for a pack on a channel, each setting with its reason; empty of settings where a Stop stands. */

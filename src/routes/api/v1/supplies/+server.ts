@@ -1,7 +1,7 @@
 import { json } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { withBody } from '$lib/server/http';
-import { createSupply, listSupplies } from '$lib/server/services/chargers';
+import { createSupply, listSupplies } from '$lib/server/services/chargers/chargers';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async () => json(await listSupplies((await app()).db));

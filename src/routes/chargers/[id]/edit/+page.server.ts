@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { getCharger, listSupplies } from '$lib/server/services/chargers';
+import { getCharger, listSupplies } from '$lib/server/services/chargers/chargers';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params }) => {

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { getCharger, getSupply } from '$lib/server/services/chargers';
-import { listPacks } from '$lib/server/services/packs';
+import { getCharger, getSupply } from '$lib/server/services/chargers/chargers';
+import { listPacks } from '$lib/server/services/packs/packs';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params }) => {

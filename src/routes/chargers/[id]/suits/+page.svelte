@@ -4,8 +4,8 @@
 	import { cellsLabel } from '$core/pack/pack';
 	import { onMount } from 'svelte';
 	import { judgeCharger, type Suit } from '$core/program/suits';
-	import { SuitsClient } from '$lib/ui/suits-client.svelte';
-	import { reachable } from '$lib/ui/reachable';
+	import { SuitsClient } from '$lib/ui/charger/suits-client.svelte';
+	import { reachable } from '$lib/ui/frame/reachable';
 
 	let { data } = $props();
 	const { charger } = $derived(data);

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
-import { allPacks, getPack } from '$lib/server/services/packs';
-import { getPreferences } from '$lib/server/services/preferences';
+import { allPacks, getPack } from '$lib/server/services/packs/packs';
+import { getPreferences } from '$lib/server/services/house/preferences';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params }) => {

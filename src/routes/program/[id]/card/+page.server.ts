@@ -4,7 +4,7 @@ import type { ProgramSettings } from '$core/request/settings';
 import { leadsInOrder } from '$core/card/connect';
 import { keyInCard } from '$core/card/key-in';
 import { app } from '$lib/server/app';
-import { getProgram, solveSaved } from '$lib/server/services/programs';
+import { getProgram, solveSaved } from '$lib/server/services/programs/programs';
 import type { PageServerLoad } from './$types';
 
 /** Volts of the pack at which the program ends, V; null where volts do not end it. */

@@ -1,7 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { connectSteps } from '$core/card/connect';
-import { getProgram, solveSaved } from '$lib/server/services/programs';
+import { getProgram, solveSaved } from '$lib/server/services/programs/programs';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {

@@ -8,8 +8,8 @@
 	import { mayStart, verdictOf } from '$core/program/check';
 	import { doing, inOneLine } from '$core/request/in-words';
 	import { parseFigure } from '$core/quantity/parse';
-	import { send } from '$lib/ui/api';
-	import StackGlyph from '$lib/ui/StackGlyph.svelte';
+	import { send } from '$lib/ui/server/api';
+	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 
 	let { data } = $props();
 

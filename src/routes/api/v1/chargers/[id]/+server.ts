@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { answer, withBody } from '$lib/server/http';
-import { deleteCharger, getCharger, updateCharger } from '$lib/server/services/chargers';
+import { deleteCharger, getCharger, updateCharger } from '$lib/server/services/chargers/chargers';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) =>

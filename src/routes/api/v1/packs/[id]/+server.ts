@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { answer, withBody } from '$lib/server/http';
-import { deletePack, getPack, updatePack } from '$lib/server/services/packs';
+import { deletePack, getPack, updatePack } from '$lib/server/services/packs/packs';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) => answer(await getPack((await app()).db, params.id));

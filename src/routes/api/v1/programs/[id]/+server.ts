@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { app } from '$lib/server/app';
 import { answer, withBody } from '$lib/server/http';
 import { checked } from '$lib/server/result';
-import { getProgram, ProgramRequest, renameProgram } from '$lib/server/services/programs';
+import { getProgram, ProgramRequest, renameProgram } from '$lib/server/services/programs/programs';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) =>

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { answer } from '$lib/server/http';
-import { deleteReading } from '$lib/server/services/packs';
+import { deleteReading } from '$lib/server/services/packs/packs';
 import type { RequestHandler } from './$types';
 
 export const DELETE: RequestHandler = async ({ params }) =>

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { app } from '$lib/server/app';
 import { answer, withBody } from '$lib/server/http';
 import { checked } from '$lib/server/result';
-import { deleteRun, getRun, noteRun } from '$lib/server/services/logbook';
+import { deleteRun, getRun, noteRun } from '$lib/server/services/runs/logbook';
 import type { RequestHandler } from './$types';
 
 export const GET: RequestHandler = async ({ params }) => answer(await getRun((await app()).db, params.id));

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { answer, withBody } from '$lib/server/http';
-import { deleteSupply, updateSupply } from '$lib/server/services/chargers';
+import { deleteSupply, updateSupply } from '$lib/server/services/chargers/chargers';
 import type { RequestHandler } from './$types';
 
 export const PUT: RequestHandler = async ({ params, request }) => {

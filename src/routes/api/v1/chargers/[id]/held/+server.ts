@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { app } from '$lib/server/app';
 import { withBody } from '$lib/server/http';
 import { checked } from '$lib/server/result';
-import { setHeldValue } from '$lib/server/services/chargers';
+import { setHeldValue } from '$lib/server/services/chargers/chargers';
 import type { RequestHandler } from './$types';
 
 const HeldChange = z.object({

@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { now, withBody } from '$lib/server/http';
-import { endByHand } from '$lib/server/services/by-hand';
+import { endByHand } from '$lib/server/services/runs/by-hand';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ params, request }) => {

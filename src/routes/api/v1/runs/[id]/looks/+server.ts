@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { withBody } from '$lib/server/http';
-import { lookAtRun } from '$lib/server/services/by-hand';
+import { lookAtRun } from '$lib/server/services/runs/by-hand';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ params, request }) => {

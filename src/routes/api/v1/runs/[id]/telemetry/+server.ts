@@ -3,8 +3,8 @@ import { telemetryCsv } from '$core/formats/telemetry-csv';
 import { thinned } from '$core/simulate/telemetry';
 import { app } from '$lib/server/app';
 import { answer } from '$lib/server/http';
-import { getRun } from '$lib/server/services/logbook';
-import { readTelemetry } from '$lib/server/services/telemetry';
+import { getRun } from '$lib/server/services/runs/logbook';
+import { readTelemetry } from '$lib/server/services/runs/telemetry';
 import type { RequestHandler } from './$types';
 
 /** Samples of a run: JSON columns (thinned by `?most=`), or all of them as CSV with `?format=csv`. */

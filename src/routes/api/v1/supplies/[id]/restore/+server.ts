@@ -1,6 +1,6 @@
 import { app } from '$lib/server/app';
 import { answer } from '$lib/server/http';
-import { restoreSupply } from '$lib/server/services/chargers';
+import { restoreSupply } from '$lib/server/services/chargers/chargers';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ params }) =>

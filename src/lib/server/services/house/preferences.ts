@@ -1,0 +1,39 @@
+/** The person's own standing choices. */
+import { z } from 'zod';
+import type { Database, Store } from '../../db/connect';
+import { checked, type Result } from '../../result';
+import { InventorySchema } from '$core/charger/inventory-schema';
+import { PracticeLayerSchema } from '$core/practice/practice-schema';
+
+export const Preferences = z.object({
+	/** Temperature of the place where packs are charged, °C. */
+	ambientDegC: z
+		.number()
+		.min(-30, 'Air below −30 °C is not a workshop.')
+		.max(60, 'Air above 60 °C is not a workshop.')
+		.default(20),
+	/** The schools the person follows; what is absent is the usual practice. */
+	practice: PracticeLayerSchema.default({}),
+	/** What lies on the bench. */
+	inventory: InventorySchema.default(InventorySchema.parse({}))
+});
+export type Preferences = z.infer<typeof Preferences>;
+
+const KEY = 'preferences';
+
+export const getPreferences = (db: Store): Promise<Preferences> =>
+	db.kept('preferences', async () => {
+		const row = await db.models.Preference.findByPk(KEY);
+		const stored = Preferences.safeParse(row?.get('value') ?? {});
+		return stored.success ? stored.data : Preferences.parse({});
+	});
+
+/** Changes the choices that `input` names; the others stay. */
+export async function setPreferences(db: Database, input: unknown): Promise<Result<Preferences>> {
+	return db.write(async (tx) => {
+		const valid = checked(Preferences, { ...(await getPreferences(tx)), ...(input as object) });
+		if (!valid.ok) return valid;
+		await tx.models.Preference.upsert({ key: KEY, value: valid.value });
+		return valid;
+	});
+}

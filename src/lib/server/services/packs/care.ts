@@ -1,0 +1,85 @@
+/** What a pack's past runs say of its care: how the last one left it, and when its capacity was last looked at. */
+import { Op, QueryTypes } from 'sequelize';
+import { maintenanceOf, type CheckHistory, type Maintenance } from '$core/care/maintenance';
+import { readinessOf, type Readiness } from '$core/care/readiness';
+import { judgedEnd } from '$core/log/judged-end';
+import type { Run } from '$core/log/run';
+import type { LastRun } from '$core/pack/known-charge';
+import type { Pack } from '$core/pack/pack';
+import type { PracticeLayer } from '$core/practice/practice';
+import type { Reading } from '$core/pack/reading';
+import { TASKS, type Task } from '$core/request/task';
+import type { Store } from '../../db/connect';
+
+export interface PackPast extends CheckHistory {
+	lastRun: LastRun | null;
+}
+const NO_PAST: PackPast = { emptiedAt: null, filledAt: null, lastRun: null };
+
+interface PastRow {
+	packId: string;
+	emptiedAt: string | null;
+	filledAt: string | null;
+	lastEndedAt: string | null;
+	task: Run['task'];
+	endReason: Run['endReason'];
+}
+
+const inSql = (words: readonly string[]): string => words.map((w) => `'${w}'`).join(', ');
+const tasksThat = (are: (task: Task) => boolean): string => inSql(TASKS.filter(are).map((t) => t.id));
+const EMPTYING = tasksThat((t) => t.moves === 'out' || t.moves === 'both');
+const FILLING = tasksThat((t) => t.fills && !t.cutsTaper);
+
+/** The newest end of a run of pack `p` that ended so; each is one look into an index that holds every column it asks for. */
+const newestEnd = (tasks: string, reasons: string): string =>
+	`(SELECT endedAt FROM run_packs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL
+	  AND task IN (${tasks}) AND endReason IN (${reasons}) ORDER BY endedAt DESC LIMIT 1)`;
+
+/** The past of every pack that has one, by pack; of one pack when it is named. */
+export async function pastsOf(db: Store, packId: string | null = null): Promise<Map<string, PackPast>> {
+	const rows = await db.sequelize.query<PastRow>(
+		`SELECT p.id AS packId, last.task, last.endReason, last.endedAt AS lastEndedAt,
+			${newestEnd(EMPTYING, inSql(['end voltage', 'full']))} AS emptiedAt,
+			${newestEnd(FILLING, inSql(['full', 'temperature rise']))} AS filledAt
+		 FROM packs p JOIN run_packs last ON last.rowid = (
+			SELECT rowid FROM run_packs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL ORDER BY endedAt DESC LIMIT 1)
+		 WHERE :packId IS NULL OR p.id = :packId`,
+		{ type: QueryTypes.SELECT, replacements: { packId } }
+	);
+	const iso = (at: string) => new Date(at).toISOString();
+	return new Map(
+		rows.map((row) => [
+			row.packId,
+			{
+				emptiedAt: row.emptiedAt && iso(row.emptiedAt),
+				filledAt: row.filledAt && iso(row.filledAt),
+				lastRun: { end: judgedEnd(row), endedAt: iso(row.lastEndedAt!) }
+			}
+		])
+	);
+}
+
+/** The last run of a pack that had ended by the moment `asOf` (ISO 8601); null when there was none. */
+export async function lastRunOf(db: Store, packId: string, asOf: string): Promise<LastRun | null> {
+	const row = await db.models.RunPack.findOne({
+		where: { packId, open: false, deletedAt: null, endedAt: { [Op.lte]: asOf } },
+		order: [['endedAt', 'DESC']],
+		attributes: ['task', 'endReason', 'endedAt']
+	});
+	const endedAt = row?.get('endedAt');
+	return row && endedAt ? { end: judgedEnd(row), endedAt } : null;
+}
+
+/** What a pack is ready for, and when its capacity is to be checked, at the moment `now` (ISO 8601). */
+export function careOf(
+	pack: Pack,
+	reading: Reading | null,
+	past: PackPast = NO_PAST,
+	now: string,
+	person: PracticeLayer
+): { readiness: Readiness; maintenance: Maintenance | null } {
+	return {
+		readiness: readinessOf(pack, reading, now, person, past.lastRun),
+		maintenance: maintenanceOf(pack, reading, past, now, person, past.lastRun)
+	};
+}

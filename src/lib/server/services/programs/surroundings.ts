@@ -1,0 +1,113 @@
+/** What goes on around a program, read from the database: the same supply, boards in use, charges since the last balance. */
+import { Op } from 'sequelize';
+import type { Charger } from '$core/charger/charger';
+import type { Supply } from '$core/charger/supply';
+import type { Pack } from '$core/pack/pack';
+import type { PracticeLayer } from '$core/practice/practice';
+import { TASKS } from '$core/request/task';
+import type { Surroundings } from '$core/request/surroundings';
+import type { Store } from '../../db/connect';
+import { lastRunOf } from '../packs/care';
+import { getPreferences } from '../house/preferences';
+import { openRuns } from '../runs/open-runs';
+import { channelOutputs } from '../runs/run-outputs';
+import { slotsOf } from '../chargers/slots';
+
+/** Tasks that only fill a pack: after them the next balance comes closer. */
+const CHARGES = TASKS.filter((t) => t.fills && !t.repeats).map((t) => t.id);
+/** Runs looked back over for the last one that balanced. */
+const LOOK_BACK = 20;
+
+async function chargesSinceBalance(db: Store, packId: string): Promise<number | null> {
+	const last = await db.models.RunPack.findAll({
+		where: { packId, open: false, deletedAt: null, task: CHARGES },
+		order: [['startedAt', 'DESC']],
+		attributes: ['runId'],
+		limit: LOOK_BACK
+	});
+	const rows = await db.models.Run.findAll({
+		where: { id: last.map((row) => row.get('runId')) },
+		order: [['startedAt', 'DESC']],
+		attributes: ['settings']
+	});
+	if (rows.length === 0) return null;
+	const at = rows.findIndex((row) => row.get('settings').balance);
+	return at < 0 ? rows.length : at;
+}
+
+/** Input power that the other chargers on this supply draw now, and what they could draw at most, W. */
+async function onSameSupply(db: Store, charger: Charger, bench: readonly Charger[]) {
+	const others = bench.filter(
+		(c) => c.id !== charger.id && c.supplyId !== null && c.supplyId === charger.supplyId
+	);
+	let nowW = 0;
+	for (const other of others) {
+		const outputs = [...(await channelOutputs(db, other.id)).values()].reduce((a, b) => a + b, 0);
+		if (outputs > 0) nowW += outputs / other.efficiency + other.overheadW;
+	}
+	const mostOf = (c: Charger) =>
+		Math.min(
+			c.sharedPowerW ?? Infinity,
+			c.channels.reduce((sum, ch) => sum + ch.powerW, 0)
+		) /
+			c.efficiency +
+		c.overheadW;
+	return {
+		othersOnSupplyW: nowW,
+		sameSupply: others.map((c) => c.name),
+		sameSupplyMostW: [charger, ...others].reduce((sum, c) => sum + mostOf(c), 0)
+	};
+}
+
+/** Balance boards that runs on other channels use now: each balanced run takes one. */
+const boardsInUse = async (db: Store, channelId: string): Promise<number> =>
+	(await openRuns(db)).filter((run) => run.channelId !== channelId && run.settings.balance).length;
+
+/** The newest version of every program kept for another pack on this charger. */
+async function keptHere(db: Store, chargerId: string, packId: string): Promise<Surroundings['keptHere']> {
+	const rows = await db.models.Program.findAll({
+		where: { chargerId, packId: { [Op.ne]: packId }, name: { [Op.ne]: null } },
+		order: [['version', 'ASC']],
+		attributes: ['packId', 'name', 'channelId', 'settings']
+	});
+	if (rows.length === 0) return [];
+	const packs = await db.models.Pack.findAll({
+		where: { id: rows.map((row) => row.get('packId')) },
+		attributes: ['id', 'name']
+	});
+	const nameOf = new Map(packs.map((row) => [row.get('id'), row.get('name')]));
+	const newest = new Map(rows.map((row) => [`${row.get('packId')} ${row.get('name')}`, row]));
+	return [...newest.values()].flatMap((row) => {
+		const pack = nameOf.get(row.get('packId'));
+		const channelId = row.get('channelId');
+		return pack ? [{ pack, channelId, settings: row.get('settings') }] : [];
+	});
+}
+
+export async function surroundings(
+	db: Store,
+	at: { pack: Pack; charger: Charger; channelId: string; supply: Supply | null; bench: readonly Charger[] },
+	programPractice: PracticeLayer,
+	now: string
+): Promise<Surroundings> {
+	const [preferences, supplied, charges, lastRun, boards, kept, slots] = await Promise.all([
+		getPreferences(db),
+		onSameSupply(db, at.charger, at.bench),
+		db.kept(`balance ${at.pack.id}`, () => chargesSinceBalance(db, at.pack.id)),
+		lastRunOf(db, at.pack.id, now),
+		boardsInUse(db, at.channelId),
+		db.kept(`kept ${at.charger.id} ${at.pack.id}`, () => keptHere(db, at.charger.id, at.pack.id)),
+		db.kept(`slots ${at.charger.id}`, () => slotsOf(db, at.charger.id))
+	]);
+	return {
+		practice: { person: preferences.practice, program: programPractice },
+		inventory: preferences.inventory,
+		...supplied,
+		chargesSinceBalance: charges,
+		lastRun,
+		boardsInUse: boards,
+		largest: null,
+		keptHere: kept,
+		slots: slots.map(({ slot, title }) => ({ slot, title }))
+	};
+}

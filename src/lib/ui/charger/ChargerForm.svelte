@@ -1,0 +1,157 @@
+<!-- Describing a charger from its printed specification: the whole, its channels, and what it holds. -->
+<script lang="ts">
+	import Plus from '@lucide/svelte/icons/plus';
+	import { goto, invalidateAll } from '$app/navigation';
+	import { CHARGER, MOST_CHANNELS, type Charger } from '$core/charger/charger';
+	import type { Supply } from '$core/charger/supply';
+	import { send } from '../server/api';
+	import { askAboutCharger, chargerDraftOf, readChargerDraft } from './charger-draft';
+	import Described from '../form/Described.svelte';
+	import SupplyForm from './SupplyForm.svelte';
+	import AskOrder from './AskOrder.svelte';
+	import ChannelPart from './ChannelPart.svelte';
+	import HeldPart from './HeldPart.svelte';
+
+	let { charger = null, supplies }: { charger?: Charger | null; supplies: Supply[] } = $props();
+
+	const INPUT = [
+		'inputMinV',
+		'inputMaxV',
+		'inputCurrentA',
+		'sharedPowerW',
+		'efficiency',
+		'overheadW'
+	] as const;
+	const HABITS = ['slots', 'capacityKeyed', 'atCheck', 'price'] as const;
+
+	// svelte-ignore state_referenced_locally
+	let draft = $state(chargerDraftOf(charger));
+	let errors = $state<Record<string, string>>({});
+	let message = $state('');
+	let busy = $state(false);
+	let confirmed = $state(false);
+	let addingSupply = $state(false);
+	const questions = $derived(askAboutCharger(draft));
+	function addChannel() {
+		const last = draft.channels.at(-1)!;
+		const next = /^\d+$/.test(last.label)
+			? String(Number(last.label) + 1)
+			: String.fromCharCode(last.label.charCodeAt(0) + 1);
+		draft.channels.push({ ...structuredClone($state.snapshot(last)), label: next });
+	}
+	async function submit(event: SubmitEvent) {
+		event.preventDefault();
+		message = '';
+		const read = readChargerDraft($state.snapshot(draft) as typeof draft);
+		errors = read.ok ? {} : read.errors;
+		if (!read.ok) {
+			message = 'Some fields need another look.';
+			const form = event.currentTarget as HTMLElement;
+			requestAnimationFrame(() => form.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus());
+			return;
+		}
+		if (questions.length && !confirmed) {
+			message = 'Answer the question above first.';
+			return;
+		}
+		busy = true;
+		const sent = await send<Charger>(
+			charger ? 'PUT' : 'POST',
+			charger ? `/chargers/${charger.id}` : '/chargers',
+			read.input
+		);
+		busy = false;
+		if (!sent.ok) {
+			errors = sent.fields;
+			message = `${sent.message} Nothing was saved.`;
+			return;
+		}
+		await goto(`/chargers/${sent.value.id}`);
+		await invalidateAll();
+	}
+</script>
+
+{#snippet typed(key: keyof typeof draft & keyof typeof CHARGER)}
+	<Described field={CHARGER[key]} bind:value={draft[key]} error={errors[key]} />
+{/snippet}
+
+<form onsubmit={submit} novalidate class="mt-4 max-w-[62rem]">
+	<section class="grid gap-x-5 gap-y-3 sm:grid-cols-4">
+		<Described class="sm:col-span-2" field={CHARGER.name} bind:value={draft.name} error={errors.name} />
+		{#each INPUT as key (key)}{@render typed(key)}{/each}
+		<div class="sm:col-span-2">
+			<label class="block text-[13px] font-semibold" for="supply">{CHARGER.supplyId.label}</label>
+			<div class="mt-[2px] flex gap-2">
+				<select id="supply" class="field" bind:value={draft.supplyId}>
+					<option value="">not stated</option>
+					{#each supplies as s (s.id)}<option value={s.id}>{s.name}, {s.voltageV} V</option>{/each}
+				</select>
+				<button type="button" class="btn whitespace-nowrap" onclick={() => (addingSupply = !addingSupply)}
+					>New supply</button
+				>
+			</div>
+		</div>
+		<Described field={CHARGER.link} bind:value={draft.link} class="sm:col-span-2" />
+	</section>
+	{#if addingSupply}
+		<SupplyForm
+			onsaved={async (s) => {
+				addingSupply = false;
+				await invalidateAll();
+				draft.supplyId = s.id;
+			}}
+			oncancel={() => (addingSupply = false)}
+		/>
+	{/if}
+
+	{#each draft.channels as _channel, i (i)}
+		<ChannelPart
+			bind:channel={draft.channels[i]}
+			at="channels.{i}"
+			{errors}
+			onremove={draft.channels.length > 1 ? () => draft.channels.splice(i, 1) : undefined}
+		/>
+	{/each}
+	<button
+		type="button"
+		class="btn mt-3"
+		onclick={addChannel}
+		disabled={draft.channels.length >= MOST_CHANNELS}><Plus size={14} /> channel like the last</button
+	>
+
+	<HeldPart bind:held={draft.held} channels={draft.channels} {errors} />
+
+	<section class="mt-6 border-t pt-3">
+		<AskOrder bind:asks={draft.asks} />
+		<div class="mt-5 grid gap-x-5 gap-y-3 border-t pt-3 sm:grid-cols-4">
+			{#each HABITS as key (key)}{@render typed(key)}{/each}
+			<Described
+				field={CHARGER.protections}
+				bind:value={draft.protections}
+				error={errors.protections}
+				class="sm:col-span-3"
+			/>
+			<Described field={CHARGER.forgetsAtRestart} bind:value={draft.forgetsAtRestart} class="self-center" />
+		</div>
+		<Described
+			field={CHARGER.notes}
+			bind:value={draft.notes}
+			error={errors.notes}
+			class="mt-3 max-w-[40rem]"
+		/>
+	</section>
+
+	{#if questions.length}
+		<div class="mt-3 text-check" role="alert">
+			{#each questions as q (q)}<p>{q}</p>{/each}
+			<label class="flex items-center gap-2"
+				><input type="checkbox" class="size-4" bind:checked={confirmed} /> The figures are right as they are</label
+			>
+		</div>
+	{/if}
+	{#if message}<p class="mt-3 text-stop" role="alert">{message}</p>{/if}
+	<p class="mt-4 flex gap-3">
+		<button class="btn btn-act" data-next disabled={busy}>{charger ? 'Save' : 'Put on the bench'}</button>
+		<a class="btn" href={charger ? `/chargers/${charger.id}` : '/chargers'}>Cancel</a>
+	</p>
+</form>

@@ -1,0 +1,74 @@
+<!-- Standing choices of the place: the air's temperature, the theme, the backup. -->
+<script lang="ts">
+	import { toast } from 'svelte-sonner';
+	import { invalidateAll } from '$app/navigation';
+	import { send } from '../server/api';
+	import Stepper from '../form/Stepper.svelte';
+	import { theme, THEMES } from './theme.svelte';
+
+	let { ambientDegC }: { ambientDegC: number } = $props();
+
+	async function setAir(value: number) {
+		const sent = await send('PATCH', '/preferences', { ambientDegC: value });
+		if (sent.ok) await invalidateAll();
+		else toast.error(sent.message);
+	}
+</script>
+
+<section class="mt-6">
+	<h2>Workshop</h2>
+	<div class="mt-1 grid grid-cols-[1fr_150px] items-center gap-x-4 border-b py-2">
+		<p>
+			Air where packs are charged<br /><span class="quiet text-[12.5px]"
+				>used for a pack whose own temperature was not measured</span
+			>
+		</p>
+		<Stepper
+			label="Air temperature"
+			unit="°C"
+			figure={String(ambientDegC)}
+			step={1}
+			min={-30}
+			max={60}
+			onset={(v) => void setAir(v)}
+		/>
+	</div>
+	<div class="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b py-2">
+		<p>
+			How you do things<br /><span class="quiet text-[12.5px]"
+				>rates, ends, storage, plug order: where practitioners differ</span
+			>
+		</p>
+		<a class="btn" href="/house">Your practice</a>
+	</div>
+	<div class="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b py-2">
+		<p>
+			Connectors, leads, boards<br /><span class="quiet text-[12.5px]"
+				>what limits a program besides the charger</span
+			>
+		</p>
+		<a class="btn" href="/chargers/stock">Bench stock</a>
+	</div>
+	<div class="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b py-2">
+		<p>
+			Everything in one file<br /><span class="quiet text-[12.5px]"
+				>nothing leaves this machine unless you take it</span
+			>
+		</p>
+		<a class="btn" href="/api/v1/backup" download>Backup</a>
+	</div>
+	<div
+		class="flex items-center justify-between gap-x-4 border-b py-2 sm:hidden"
+		role="group"
+		aria-label="Theme"
+	>
+		{#each THEMES as name (name)}
+			<button
+				class="btn flex-1"
+				class:btn-act={theme.current === name}
+				aria-pressed={theme.current === name}
+				onclick={() => theme.choose(name)}>{name[0].toUpperCase() + name.slice(1)}</button
+			>
+		{/each}
+	</div>
+</section>

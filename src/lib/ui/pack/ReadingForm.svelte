@@ -1,0 +1,192 @@
+<!-- Taking a reading: each cell, or tap volts from the bottom up, or only the pack. -->
+<script lang="ts">
+	import { chemistryOf } from '$core/chemistry/catalogue';
+	import type { Pack } from '$core/pack/pack';
+	import { CELL_VOLTS, READING, type ReadingInput } from '$core/pack/reading';
+	import { optionsOf, type Figure } from '$core/quantity/field';
+	import { readFigure } from '$core/quantity/field-draft';
+	import { askAboutSlip, USUAL_CELL_RESISTANCE_MOHM } from '$core/quantity/plausible';
+	import { send } from '../server/api';
+
+	let { pack, onsaved }: { pack: Pack; onsaved: () => void } = $props();
+
+	// A pack without a balance lead shows no cells: there the pack's volts are asked for first.
+	// svelte-ignore state_referenced_locally
+	const byCell =
+		pack.cells === 1 || (pack.balanceLead && chemistryOf(pack.chemistry).balanceFromCells !== null);
+	let way = $state<'cells' | 'taps' | 'pack'>(byCell ? 'cells' : 'pack');
+	// One field a cell; a pack does not change its count while it is being read.
+	// svelte-ignore state_referenced_locally
+	let volts = $state(Array.from({ length: pack.cells }, () => ''));
+	let total = $state('');
+	/** Resistance of each cell, mΩ; asked for only when wanted. */
+	let withResistance = $state(false);
+	// svelte-ignore state_referenced_locally
+	let resistances = $state(Array.from({ length: pack.cells }, () => ''));
+	let confirmed = $state('');
+	let temperature = $state('');
+	let state_ = $state<ReadingInput['state']>('rest');
+	let usedSince = $state<ReadingInput['usedSince']>('not said');
+	let errors = $state<Record<string, string>>({});
+	let busy = $state(false);
+	const id = $props.id();
+
+	const slip = $derived(
+		withResistance && resistances.join() !== confirmed
+			? (resistances
+					.map((r) => askAboutSlip(Number(r), USUAL_CELL_RESISTANCE_MOHM))
+					.find((q) => q !== null) ?? null)
+			: null
+	);
+
+	function read(): {
+		cells: number[] | null;
+		pack: number | null;
+		degC: number | null;
+		ohm: number[] | null;
+	} | null {
+		const found: Record<string, string> = {};
+		const figure = (key: string, typed: string, field: Figure) => {
+			const parsed = readFigure(field, typed);
+			if (!parsed.ok) found[key] = parsed.message;
+			return parsed.ok ? parsed.value! : NaN;
+		};
+		const { packVoltageV: whole, temperatureDegC: warmth, cellResistancesOhm } = READING;
+		let cells: number[] | null = null;
+		let packV: number | null = null;
+		if (way === 'pack') packV = figure('total', total, { ...whole, optional: undefined });
+		else if (way === 'cells')
+			cells = volts.map((v, i) => figure(`cell${i}`, v, { ...CELL_VOLTS, label: `Cell ${i + 1}`, min: 0 }));
+		else {
+			const taps = volts.map((v, i) =>
+				figure(`cell${i}`, v, { ...whole, optional: undefined, label: `Tap ${i + 1}` })
+			);
+			cells = taps.map((v, i) => Number((v - (i ? taps[i - 1] : 0)).toFixed(3)));
+			cells.forEach((v, i) => {
+				if (Number.isFinite(v) && (v < 0 || v > CELL_VOLTS.max))
+					found[`cell${i}`] = `From tap ${i} to ${i + 1} is ${v.toFixed(2)} V: no cell is.`;
+			});
+		}
+		const degC = temperature.trim() === '' ? null : figure('temperature', temperature, warmth);
+		const ohm = withResistance
+			? resistances.map((r, i) =>
+					figure(`r${i}`, r, { ...cellResistancesOhm.each, label: `Resistance ${i + 1}` })
+				)
+			: null;
+		errors = found;
+		return Object.keys(found).length ? null : { cells, pack: packV, degC, ohm };
+	}
+
+	async function submit(event: SubmitEvent) {
+		event.preventDefault();
+		const values = read();
+		if (!values || slip) return;
+		busy = true;
+		const sent = await send('POST', `/packs/${pack.id}/readings`, {
+			takenAt: new Date().toISOString(),
+			cellVoltagesV: values.cells,
+			packVoltageV: values.pack,
+			state: state_,
+			usedSince,
+			temperatureDegC: values.degC,
+			cellResistancesOhm: values.ohm
+		});
+		busy = false;
+		if (!sent.ok) {
+			errors = { form: sent.message };
+			return;
+		}
+		volts = volts.map(() => '');
+		resistances = resistances.map(() => '');
+		total = temperature = '';
+		usedSince = 'not said';
+		onsaved();
+	}
+</script>
+
+<form onsubmit={submit} novalidate>
+	<div
+		class="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]"
+		role="group"
+		aria-label="How it was measured"
+	>
+		{#each [['cells', 'each cell'], ['taps', 'taps from the bottom'], ['pack', 'only the pack']] as const as [value, words] (value)}
+			<label class="flex min-h-[24px] items-center gap-1"
+				><input type="radio" bind:group={way} {value} /> {words}</label
+			>
+		{/each}
+		<label class="flex min-h-[24px] items-center gap-1"
+			><input type="checkbox" bind:checked={withResistance} /> resistance too</label
+		>
+	</div>
+	<div class="mt-2 flex flex-wrap gap-2">
+		{#if way === 'pack'}
+			<label class="w-28">
+				<span class="quiet block text-[12px]">Pack, V</span>
+				<input class="field num" inputmode="decimal" bind:value={total} aria-invalid={!!errors.total} />
+			</label>
+		{:else}
+			{#each volts as _, i (i)}
+				<label class="w-[4.6rem]">
+					<span class="quiet block text-[12px]">{way === 'taps' ? 'Tap' : 'Cell'} {i + 1}, V</span>
+					<input
+						class="field num"
+						inputmode="decimal"
+						bind:value={volts[i]}
+						aria-invalid={!!errors[`cell${i}`]}
+					/>
+				</label>
+			{/each}
+		{/if}
+		<label class="w-24">
+			<span class="quiet block text-[12px]">Pack at, °C</span>
+			<input
+				class="field num"
+				inputmode="decimal"
+				bind:value={temperature}
+				aria-invalid={!!errors.temperature}
+			/>
+		</label>
+		<label>
+			<span class="quiet block text-[12px]">{READING.state.label}</span>
+			<select class="field" bind:value={state_} id="{id}-state">
+				{#each optionsOf(READING.state) as [state, words] (state)}<option value={state}>{words}</option
+					>{/each}
+			</select>
+		</label>
+		<label>
+			<span class="quiet block text-[12px]">{READING.usedSince.label}</span>
+			<select class="field" bind:value={usedSince} title={READING.usedSince.help}>
+				{#each optionsOf(READING.usedSince) as [used, words] (used)}<option value={used}>{words}</option
+					>{/each}
+			</select>
+		</label>
+		<button class="btn self-end" disabled={busy}>Save reading</button>
+	</div>
+	{#if withResistance}
+		<div class="mt-2 flex flex-wrap gap-2">
+			{#each resistances as _, i (i)}
+				<label class="w-[4.6rem]">
+					<span class="quiet block text-[12px]">Cell {i + 1}, mΩ</span>
+					<input
+						class="field num"
+						inputmode="decimal"
+						bind:value={resistances[i]}
+						aria-invalid={!!errors[`r${i}`]}
+					/>
+				</label>
+			{/each}
+		</div>
+		{#if slip}
+			<p class="mt-1 text-[12.5px] text-check" role="alert">
+				{slip.question}
+				<button type="button" class="link" onclick={() => (confirmed = resistances.join())}
+					>No, it is right</button
+				>
+			</p>
+		{/if}
+	{/if}
+	{#each Object.entries(errors) as [key, words] (key)}<p class="mt-1 text-[12.5px] text-stop" role="alert">
+			{words}
+		</p>{/each}
+</form>
