@@ -30,7 +30,7 @@ describe('HTTP API', () => {
 	test('a shelf starts empty', async () => assert.deepEqual((await call('GET', '/packs')).body, []));
 
 	for (const [what, body, field, says] of [
-		['negative cells', { ...pack, cells: -3 }, 'cells', /at least 1 cell/],
+		['negative cells', { ...pack, cells: -3 }, 'cells', /at least 1 S/],
 		['40S', { ...pack, cells: 40 }, 'cells', /24/],
 		['20S of LiPo', { ...pack, cells: 20 }, 'cells', /1S to 14S/],
 		['0 mAh', { ...pack, capacityAh: 0 }, 'capacityAh', /at least 10 mAh/],
