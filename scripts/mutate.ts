@@ -20,8 +20,8 @@ const { values, positionals } = parseArgs({
 		seed: { type: 'string', default: '1' },
 		sample: { type: 'string', default: '600' },
 		minutes: { type: 'string', default: '120' },
-		/** Tests that a mutant meets at most, the nearest: those far away take long and notice little. */
-		tests: { type: 'string', default: '12' },
+		/** Tests that a mutant meets take at most this long together, s, the nearest first: those far away notice little. */
+		seconds: { type: 'string', default: '30' },
 		/** At once; each keeps one core busy. */
 		workers: { type: 'string', default: '2' }
 	}
@@ -73,10 +73,8 @@ async function work(shop: Workshop): Promise<void> {
 		}
 		const by = await shop.noticedBy(
 			m,
-			graph
-				.testsFor(m.file)
-				.slice(0, Number(values.tests))
-				.map((t) => t.test)
+			graph.testsFor(m.file).map((t) => t.test),
+			Number(values.seconds)
 		);
 		const kind = byKind.get(m.kind) ?? { noticed: 0, all: 0 };
 		byKind.set(m.kind, kind);

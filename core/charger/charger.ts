@@ -17,16 +17,17 @@ export const CHANNEL_CHEMISTRY = {
 const canBeSet = { optional: true, start: null, help: 'empty: can be set' } as const;
 
 export const CHANNEL = {
-	label: text({ label: 'Label', least: 1, most: 20, missing: 'A channel needs a label.' }),
+	label: text({ part: 'common', label: 'Label', least: 1, most: 20, missing: 'A channel needs a label.' }),
 	/** Greatest output power. */
-	powerW: figure({ label: 'Power', unit: 'W', min: 1, max: 5000 }),
+	powerW: figure({ part: 'common', label: 'Power', unit: 'W', min: 1, max: 5000 }),
 	/** Greatest and least current it can be set to. */
-	maxCurrentA: figure({ label: 'Current to', unit: 'A', min: 0.05, max: 100 }),
-	minCurrentA: figure({ label: 'Current from', unit: 'A', min: 0.001, max: 50, offer: 0.1 }),
+	maxCurrentA: figure({ part: 'common', label: 'Current to', unit: 'A', min: 0.05, max: 100 }),
+	minCurrentA: figure({ part: 'common', label: 'Current from', unit: 'A', min: 0.001, max: 50, offer: 0.1 }),
 	/** Step of the current setting. */
-	currentStepA: figure({ label: 'Step', unit: 'A', min: 0.001, max: 10, offer: 0.1 }),
+	currentStepA: figure({ part: 'common', label: 'Step', unit: 'A', min: 0.001, max: 10, offer: 0.1 }),
 	/** Step of the end-of-charge setting, per cell; null when it cannot be changed. */
 	endVoltageStepV: figure({
+		part: 'common',
 		label: 'End of charge step',
 		unit: 'V',
 		min: 0.001,
@@ -43,6 +44,7 @@ export const CHANNEL = {
 	}),
 	/** Bleed current of one cell; 0 when the channel does not balance. */
 	balanceCurrentA: figure({
+		part: 'common',
 		label: 'Balance current',
 		unit: 'A',
 		min: 0,
@@ -51,12 +53,21 @@ export const CHANNEL = {
 		help: '0: none'
 	}),
 	/** Cells its balance port takes; 0 when it has none. */
-	balancePortCells: figure({ label: 'Balance port', unit: 'S', min: 0, max: 24, whole: true, offer: 6 }),
+	balancePortCells: figure({
+		part: 'common',
+		label: 'Balance port',
+		unit: 'S',
+		min: 0,
+		max: 24,
+		whole: true,
+		offer: 6
+	}),
 	/** Greatest discharge power and current; 0 when it cannot discharge. */
-	dischargePowerW: figure({ label: 'Discharge', unit: 'W', min: 0, max: 2000, offer: 0 }),
-	dischargeCurrentA: figure({ label: 'Discharge to', unit: 'A', min: 0, max: 100, offer: 0 }),
+	dischargePowerW: figure({ part: 'common', label: 'Discharge', unit: 'W', min: 0, max: 2000, offer: 0 }),
+	dischargeCurrentA: figure({ part: 'common', label: 'Discharge to', unit: 'A', min: 0, max: 100, offer: 0 }),
 	/** How far its cell volts may be off, per cell. */
 	voltageAccuracyV: figure({
+		part: 'common',
 		label: 'Cell volts off by',
 		unit: 'mV',
 		per: 1000,
@@ -65,8 +76,8 @@ export const CHANNEL = {
 		offer: 0.02
 	}),
 	/** A temperature probe can be connected. */
-	hasProbe: flag({ label: 'temperature probe', start: false }),
-	showsCells: flag({ label: 'shows each cell', start: true }),
+	hasProbe: flag({ part: 'common flags', label: 'temperature probe', start: false }),
+	showsCells: flag({ part: 'common flags', label: 'shows each cell', start: true }),
 	/** Programs its screen offers. */
 	tasks: choices({
 		label: 'Programs it offers',
@@ -76,12 +87,20 @@ export const CHANNEL = {
 		start: ['balance', 'charge', 'storage', 'discharge']
 	}),
 	/** Current it always uses; null when it can be set. The same in its storage program. */
-	fixedCurrentA: figure({ label: 'Fixed current', unit: 'A', min: 0.01, max: 100, ...canBeSet }),
-	storageCurrentA: figure({ label: 'In storage', unit: 'A', min: 0.01, max: 100, ...canBeSet }),
+	fixedCurrentA: figure({
+		part: 'rare',
+		label: 'Fixed current',
+		unit: 'A',
+		min: 0.01,
+		max: 100,
+		...canBeSet
+	}),
+	storageCurrentA: figure({ part: 'rare', label: 'In storage', unit: 'A', min: 0.01, max: 100, ...canBeSet }),
 	/** Storage end that cannot be changed, per cell; null when it can be. */
-	storageV: figure({ label: 'Storage ends', unit: 'V', min: 3, max: 4.2, ...canBeSet }),
+	storageV: figure({ part: 'rare', label: 'Storage ends', unit: 'V', min: 3, max: 4.2, ...canBeSet }),
 	/** Range and step of its sensitivity to the dip, per cell; null where it cannot be set. */
 	deltaVMinV: figure({
+		part: 'rare',
 		label: 'Dip from',
 		unit: 'mV',
 		per: 1000,
@@ -92,6 +111,7 @@ export const CHANNEL = {
 		help: 'empty: not set by you'
 	}),
 	deltaVMaxV: figure({
+		part: 'rare',
 		label: 'Dip to',
 		unit: 'mV',
 		per: 1000,
@@ -101,6 +121,7 @@ export const CHANNEL = {
 		start: null
 	}),
 	deltaVStepV: figure({
+		part: 'rare',
 		label: 'Dip step',
 		unit: 'mV',
 		per: 1000,
@@ -110,13 +131,17 @@ export const CHANNEL = {
 		start: null
 	}),
 	/** Its screen asks for a trickle current, whatever the chemistry. */
-	asksTrickle: flag({ label: 'asks for a trickle on any chemistry', start: false }),
+	asksTrickle: flag({ part: 'rare flags', label: 'asks for a trickle on any chemistry', start: false }),
 	/** It ends a nickel charge when the temperature climbs too fast. */
-	endsOnTemperatureRise: flag({ label: 'ends nickel when the temperature climbs fast', start: false }),
+	endsOnTemperatureRise: flag({
+		part: 'rare flags',
+		label: 'ends nickel when the temperature climbs fast',
+		start: false
+	}),
 	/** It knows packs that carry their own balancer. */
-	knowsOwnBalancer: flag({ label: 'knows packs with their own balancer', start: false }),
+	knowsOwnBalancer: flag({ part: 'rare flags', label: 'knows packs with their own balancer', start: false }),
 	/** Its storage program asks for per cent of charge instead of volts. */
-	storageInPercent: flag({ label: 'asks storage in per cent', start: false })
+	storageInPercent: flag({ part: 'rare flags', label: 'asks storage in per cent', start: false })
 } as const;
 export type ChannelFields = ValuesOf<typeof CHANNEL>;
 export type Channel = ChannelFields & { id: string };
@@ -125,10 +150,11 @@ export type Channel = ChannelFields & { id: string };
 export const CHARGER = {
 	name: text({ label: 'Name', least: 1, most: 80, missing: 'A charger needs a name.' }),
 	/** Volts its input takes. For a mains unit the line volts. */
-	inputMinV: figure({ label: 'Input from', unit: 'V', min: 5, max: 420, offer: 11 }),
-	inputMaxV: figure({ label: 'Input to', unit: 'V', min: 5, max: 420, offer: 18 }),
+	inputMinV: figure({ part: 'input', label: 'Input from', unit: 'V', min: 5, max: 420, offer: 11 }),
+	inputMaxV: figure({ part: 'input', label: 'Input to', unit: 'V', min: 5, max: 420, offer: 18 }),
 	/** Greatest current it draws from its input; null when not stated. */
 	inputCurrentA: figure({
+		part: 'input',
 		label: 'Input current',
 		unit: 'A',
 		min: 0.1,
@@ -139,6 +165,7 @@ export const CHARGER = {
 	}),
 	/** Power all channels share; null when every channel has its own. */
 	sharedPowerW: figure({
+		part: 'input',
 		label: 'Power shared by channels',
 		unit: 'W',
 		min: 1,
@@ -149,6 +176,7 @@ export const CHARGER = {
 	}),
 	/** Output power over input power while charging, less its own watts. */
 	efficiency: figure({
+		part: 'input',
 		label: 'Efficiency',
 		unit: '%',
 		per: 100,
@@ -158,7 +186,7 @@ export const CHARGER = {
 		help: '80 when not stated'
 	}),
 	/** What it draws for itself. */
-	overheadW: figure({ label: 'Own draw', unit: 'W', min: 0, max: 200, start: 5 }),
+	overheadW: figure({ part: 'input', label: 'Own draw', unit: 'W', min: 0, max: 200, start: 5 }),
 	supplyId: reference({ label: 'Fed by', most: 64, optional: true, start: null }),
 	/** How it is reached: not at all (its screen is keyed by hand) or the simulated charger. */
 	link: choice({
@@ -196,6 +224,7 @@ export const CHARGER = {
 	held: parts(HELD_SETTING, { label: 'Settings it keeps by itself', least: 0, most: 60, start: [] }),
 	/** Memory slots it has; 0 for none. */
 	slots: figure({
+		part: 'habits',
 		label: 'Memory slots',
 		unit: '',
 		min: 0,
@@ -206,15 +235,21 @@ export const CHARGER = {
 	}),
 	/** Whether it asks for the pack's capacity, and what it does with it. */
 	capacityKeyed: choice({
+		part: 'habits',
 		label: 'Capacity of the pack',
 		options: ['not asked', 'a title only', 'sets the current'],
 		words: { 'a title only': 'asked, a title only', 'sets the current': 'asked, sets the current' },
 		start: 'not asked'
 	}),
 	/** What is keyed in is lost when it loses power. */
-	forgetsAtRestart: flag({ label: 'forgets what was keyed when it loses power', start: false }),
+	forgetsAtRestart: flag({
+		part: 'habit flags',
+		label: 'forgets what was keyed when it loses power',
+		start: false
+	}),
 	/** What it does at the cell check when nobody presses anything. */
 	atCheck: choice({
+		part: 'habits',
 		label: 'At the cell check it',
 		options: ['waits', 'starts by itself', 'cancels by itself'],
 		start: 'waits'
@@ -228,6 +263,7 @@ export const CHARGER = {
 	}),
 	/** Price, in whatever money; null when not known. */
 	price: figure({
+		part: 'habits',
 		label: 'Price',
 		unit: '',
 		min: 0.01,

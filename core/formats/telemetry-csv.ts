@@ -3,6 +3,7 @@
  * memory), one row per sample.
  */
 import type { Telemetry } from '../simulate/telemetry';
+import type { SamplesFormat } from './index';
 
 /** All samples as one CSV text with a header row and CRLF line ends. */
 export function telemetryCsv(t: Telemetry): string {
@@ -26,3 +27,9 @@ export function telemetryCsv(t: Telemetry): string {
 	);
 	return [header.join(','), ...rows, ''].join('\r\n');
 }
+
+export const csvFormat: SamplesFormat = {
+	id: 'csv',
+	contentType: 'text/csv; charset=utf-8; header=present',
+	write: telemetryCsv
+};

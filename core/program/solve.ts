@@ -5,22 +5,7 @@
 import { forecast, roughHours, type Forecast } from '../forecast/forecast';
 import { check, verdictOf, type Verdict } from './check';
 import { resolve, type ProgramContext, type Resolved } from '../request/context';
-import {
-	decideBalance,
-	decideCapacityLimit,
-	decideCurrent,
-	decideCycles,
-	decideDeltaV,
-	decideDischarge,
-	decideDischargeEnd,
-	decideEndVoltage,
-	decideOrder,
-	decideRest,
-	decideTemperature,
-	decideTimer,
-	decideTrickle,
-	type Decision
-} from './decide';
+import { FIRST, GUARDS, type Decision, type GuardId, type SoFar } from './decide';
 import { discharges } from '../forecast/program-legs';
 import type { Finding } from './rule';
 import type { Overrides, ProgramSettings } from '../request/settings';
@@ -53,32 +38,15 @@ function canBeForecast(r: Resolved, settings: ProgramSettings): boolean {
 }
 
 /** What can be decided before anything is simulated, each with the person's own settings already laid over the others. */
-function decideFirst(
-	r: Resolved,
-	overrides: Overrides
-): Omit<Decisions, 'safetyTimerMin' | 'capacityLimitAh' | 'temperatureLimitDegC'> {
-	const endVoltageV = decideEndVoltage(r);
-	const currentA = decideCurrent(r, overrides.endVoltageV ?? endVoltageV.value);
-	return {
-		currentA,
-		endVoltageV,
-		cells: {
-			setting: 'cells',
-			value: r.pack.cells,
-			candidates: [],
-			decidedBy: 'pack',
-			step: 1,
-			why: `the pack is ${r.pack.cells}S; the charger must read ${r.pack.cells} too.`
-		},
-		balance: decideBalance(r),
-		dischargeA: decideDischarge(r),
-		dischargeEndV: decideDischargeEnd(r),
-		deltaV: decideDeltaV(r, overrides.currentA ?? currentA.value),
-		trickleA: decideTrickle(r),
-		restMin: decideRest(r),
-		cycles: decideCycles(r),
-		order: decideOrder(r)
-	};
+function decideFirst(r: Resolved, own: Partial<ProgramSettings>): Omit<Decisions, GuardId> {
+	// Until they are decided nothing looks at them.
+	const so: SoFar = { endVoltageV: NaN, currentA: NaN };
+	const decided = Object.entries(FIRST).map(([id, decide]) => {
+		const decision = decide(r, so);
+		Object.assign(so, { [id]: decision.value }, own);
+		return [id, decision];
+	});
+	return Object.fromEntries(decided) as Omit<Decisions, GuardId>;
 }
 
 const valuesOf = (decisions: Decisions): ProgramSettings =>
@@ -93,8 +61,8 @@ const given = (overrides: Overrides): Partial<ProgramSettings> =>
  */
 export function solve(context: ProgramContext, overrides: Overrides = {}, traceEveryS = 0): Solution {
 	const r = resolve(context);
-	const first = decideFirst(r, overrides);
 	const own = given(overrides);
+	const first = decideFirst(r, own);
 	const bare = {
 		...valuesOf(first as Decisions),
 		safetyTimerMin: null,
@@ -105,9 +73,9 @@ export function solve(context: ProgramContext, overrides: Overrides = {}, traceE
 	const outlook = canBeForecast(r, bare) ? forecast(r, bare, traceEveryS) : null;
 	const decisions: Decisions = {
 		...first,
-		safetyTimerMin: decideTimer(r, outlook, bare.currentA),
-		capacityLimitAh: decideCapacityLimit(r, outlook, bare.currentA),
-		temperatureLimitDegC: decideTemperature(r, outlook)
+		safetyTimerMin: GUARDS.safetyTimerMin(r, outlook, bare.currentA),
+		capacityLimitAh: GUARDS.capacityLimitAh(r, outlook, bare.currentA),
+		temperatureLimitDegC: GUARDS.temperatureLimitDegC(r, outlook, bare.currentA)
 	};
 	const solved = valuesOf(decisions);
 	const settings = { ...solved, ...own };

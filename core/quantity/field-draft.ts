@@ -27,8 +27,13 @@ export type DraftOf<F> = F extends { kind: 'figure' | 'text' | 'day' | 'moment' 
 								: never;
 export type Draft<D> = { -readonly [K in keyof D]: DraftOf<D[K]> };
 
-export const figureText = (field: Figure, value: number | null | undefined): string =>
-	value == null ? '' : String(shown(field, value));
+/** A figure as it would be typed, in the unit people read: plain digits, since nobody types powers of ten. */
+export function figureText(field: Pick<Figure, 'per'>, value: number | null | undefined): string {
+	if (value == null) return '';
+	const read = shown(field, value);
+	const text = String(read);
+	return text.includes('e') ? read.toFixed(12).replace(/\.?0+$/, '') : text;
+}
 
 function draftOfField(field: Field, value: unknown): unknown {
 	switch (field.kind) {
@@ -96,6 +101,8 @@ function readField(field: Field, typed: unknown, path: string, errors: FieldErro
 			return NaN;
 		}
 		case 'figures':
+			// A row of which nothing was typed is not known.
+			if (field.optional && (typed as string[]).every((t) => t.trim() === '')) return null;
 			return (typed as string[]).map((t, i) => readField(field.each, t, `${path}.${i}`, errors));
 		case 'parts':
 			return (typed as Record<string, unknown>[]).map((part, i) =>

@@ -8,6 +8,8 @@ interface Described {
 	label: string;
 	/** A few words for the form: what it means to leave it empty, or where to find it. */
 	help?: string;
+	/** Where in its form it stands, for forms that are made from their description. */
+	part?: string;
 }
 
 /** A number. `min` and `max` are in the stored unit, both allowed. */
@@ -153,13 +155,14 @@ export type Field =
 			kind: 'parts';
 			label: string;
 			help?: string;
+			part?: string;
 			of: Fields;
 			least: number;
 			most: number;
 			missing?: string;
 			start?: readonly unknown[];
 	  }
-	| { kind: 'layer' | 'group'; label: string; help?: string; of: Fields };
+	| { kind: 'layer' | 'group'; label: string; help?: string; part?: string; of: Fields };
 export interface Fields {
 	readonly [key: string]: Field;
 }
@@ -291,3 +294,7 @@ export function refusal(field: Given<Figure>, value: number): string | null {
 		);
 	return null;
 }
+
+/** The fields of a description that stand in this part of its form, in order. */
+export const keysIn = <D extends Fields>(fields: D, part: string): (keyof D & string)[] =>
+	Object.keys(fields).filter((key) => fields[key].part === part);

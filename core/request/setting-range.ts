@@ -1,7 +1,8 @@
 /** Between which figures, and by which step, each setting can be moved on this channel. */
 import { entryFor } from '../charger/charger';
 import { heldSetting, type Resolved } from './context';
-import type { SettingId } from './settings';
+import type { Field } from '../quantity/field';
+import { SETTINGS, type SettingId } from './settings';
 
 export interface Range {
 	min: number;
@@ -18,6 +19,14 @@ function guardRange(r: Resolved, id: Guard): Range {
 	return held ? { min: held.min, max: held.max, step: held.step } : { min: 0, max: 1, step: 1 };
 }
 
+/** Where nothing of the bench says otherwise, the setting's own range. */
+function described(id: SettingId): Range {
+	const field: Field = SETTINGS[id];
+	return field.kind === 'figure'
+		? { min: field.min, max: field.max, step: field.step ?? 1 }
+		: { min: 0, max: 1, step: 1 };
+}
+
 const RANGES: Partial<Record<SettingId, (r: Resolved) => Range>> = {
 	currentA: ({ channel }) => ({
 		min: channel.minCurrentA,
@@ -32,7 +41,6 @@ const RANGES: Partial<Record<SettingId, (r: Resolved) => Range>> = {
 		max: chemistry.voltages.cellMaxV + 0.1,
 		step: channel.endVoltageStepV ?? 0.01
 	}),
-	cells: () => ({ min: 1, max: 24, step: 1 }),
 	dischargeA: ({ channel }) => ({
 		min: channel.minCurrentA,
 		max: Math.max(channel.dischargeCurrentA * 2, channel.minCurrentA),
@@ -48,11 +56,9 @@ const RANGES: Partial<Record<SettingId, (r: Resolved) => Range>> = {
 		max: channel.deltaVMaxV ?? 0.05,
 		step: channel.deltaVStepV ?? 0.001
 	}),
-	trickleA: () => ({ min: 0.01, max: 0.5, step: 0.01 }),
-	restMin: () => ({ min: 0, max: 120, step: 5 }),
-	cycles: () => ({ min: 1, max: 10, step: 1 })
+	trickleA: () => ({ min: 0.01, max: 0.5, step: 0.01 })
 };
 
 /** The range of a setting in its stored unit. */
 export const rangeOf = (r: Resolved, id: SettingId): Range =>
-	isGuard(id) ? guardRange(r, id) : (RANGES[id]?.(r) ?? { min: 0, max: 1, step: 1 });
+	isGuard(id) ? guardRange(r, id) : (RANGES[id]?.(r) ?? described(id));

@@ -35,7 +35,7 @@ export const SETTINGS = {
 	/** Current after the end of a nickel charge. */
 	trickleA: figure({ label: 'Trickle', unit: 'mA', per: 1000, min: 0.001, max: 2, ...orNone }),
 	/** Rest between the legs of a cycle, how many cycles, and which comes first. */
-	restMin: figure({ label: 'Rest', unit: 'min', min: 0, max: 600, ...orNone }),
+	restMin: figure({ label: 'Rest', unit: 'min', min: 0, max: 600, step: 5, ...orNone }),
 	cycles: figure({ label: 'Cycles', unit: '', min: 1, max: 10, whole: true, ...orNone }),
 	order: choice({ label: 'Order', options: ['down first', 'up first'], ...orNone })
 } as const;

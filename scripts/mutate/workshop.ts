@@ -5,14 +5,25 @@ import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
 import { mutated, type Mutant } from './mutants';
 
-/** A test that takes longer than this with a mutant in it has noticed: something never ends, s. */
-const PATIENCE_S = 120;
+/** A test that takes this many times as long with a mutant in it has noticed: something never ends. */
+const PATIENCE = 6;
+const LEAST_PATIENCE_S = 20;
 const LEFT_OUT = new Set(['node_modules', '.git', 'build', 'data', '.svelte-kit']);
+const ARGUMENTS = ['--import', 'tsx', '--import', './tests/support/plain-assert.mjs'];
+const REPORTER = [
+	'--test-reporter',
+	'./scripts/mutate/first-failure.mjs',
+	'--test-reporter-destination',
+	'stdout'
+];
+
+/** Seconds that a test takes without any mutant; null for one that fails then and can notice nothing. */
+type Sound = number | null;
+/** Shared by all workshops: they hold the same tree. */
+const sound = new Map<string, Promise<Sound>>();
 
 export class Workshop {
 	private readonly dir = mkdtempSync(join(tmpdir(), 'mutate-'));
-	/** Tests that pass without any mutant; one that does not can notice nothing. */
-	private readonly sound = new Map<string, Promise<boolean>>();
 
 	constructor(root: string) {
 		cpSync(root, this.dir, {
@@ -22,9 +33,9 @@ export class Workshop {
 		for (const name of ['node_modules', '.svelte-kit']) symlinkSync(join(root, name), join(this.dir, name));
 	}
 
-	private passes(test: string): Promise<boolean> {
-		const child = spawn('node', ['--import', 'tsx', test], { cwd: this.dir, stdio: 'ignore' });
-		const patience = setTimeout(() => child.kill('SIGKILL'), PATIENCE_S * 1000);
+	private passes(test: string, patienceS: number): Promise<boolean> {
+		const child = spawn('node', [...ARGUMENTS, ...REPORTER, test], { cwd: this.dir, stdio: 'ignore' });
+		const patience = setTimeout(() => child.kill('SIGKILL'), patienceS * 1000);
 		return new Promise((resolve) =>
 			child.on('close', (code) => {
 				clearTimeout(patience);
@@ -33,17 +44,31 @@ export class Workshop {
 		);
 	}
 
-	/** The first of `tests` that notices the mutant; null when it survives them all. */
-	async noticedBy(mutant: Mutant, tests: readonly string[]): Promise<string | null> {
+	private soundness(test: string): Promise<Sound> {
+		const known = sound.get(test);
+		if (known) return known;
+		const started = Date.now();
+		const found = this.passes(test, 300).then((ok) => (ok ? (Date.now() - started) / 1000 : null));
+		sound.set(test, found);
+		return found;
+	}
+
+	/**
+	 * The first of `tests` that notices the mutant; null when it survives them. They are tried in order until those tried take
+	 * `seconds` without a mutant; a test that alone takes longer is tried only as the first.
+	 */
+	async noticedBy(mutant: Mutant, tests: readonly string[], seconds: number): Promise<string | null> {
 		const file = join(this.dir, mutant.file);
 		// As it was copied: the tree itself may be worked on meanwhile.
 		const text = readFileSync(file, 'utf8');
+		let spent = 0;
 		for (const test of tests) {
-			if (!this.sound.has(test)) this.sound.set(test, this.passes(test));
-			if (!(await this.sound.get(test))) continue;
+			const takes = await this.soundness(test);
+			if (takes === null || (spent > 0 && spent + takes > seconds)) continue;
+			spent += takes;
 			writeFileSync(file, mutated(text, mutant));
 			try {
-				if (!(await this.passes(test))) return test;
+				if (!(await this.passes(test, Math.max(LEAST_PATIENCE_S, PATIENCE * takes)))) return test;
 			} finally {
 				writeFileSync(file, text);
 			}

@@ -14,9 +14,11 @@ export interface Links {
 /** The real links; `standIn` is handed out as well, since only a simulated charger has a speed. */
 export function makeLinks(standInPort: number): Links & { standIn: StandInLink } {
 	const standIn = new StandInLink(standInPort);
+	// A link of another kind is its folder and a line here; its word stands in the description of a charger's link.
+	const links: Record<Exclude<LinkKind, 'none'>, ChargerLink & { close(): void }> = { 'stand-in': standIn };
 	return {
 		standIn,
-		of: (kind) => (kind === 'stand-in' ? standIn : null),
-		close: () => standIn.close()
+		of: (kind) => (kind === 'none' ? null : links[kind]),
+		close: () => Object.values(links).forEach((link) => link.close())
 	};
 }

@@ -4,6 +4,7 @@
 	import X from '@lucide/svelte/icons/x';
 	import { CHEMISTRIES, chemistryOf } from '$core/chemistry/catalogue';
 	import { TASKS } from '$core/request/task';
+	import { keysIn } from '$core/quantity/field';
 	import { CHANNEL, CHANNEL_CHEMISTRY } from '$core/charger/charger';
 	import { emptyChemistry, type ChannelDraft } from './charger-draft';
 	import Described from '../form/Described.svelte';
@@ -18,34 +19,6 @@
 	}
 	let { channel = $bindable(), at, errors, onremove }: Props = $props();
 
-	/** What nearly every specification says, and what few do, so that the common stays in sight. */
-	const COMMON = [
-		'label',
-		'powerW',
-		'maxCurrentA',
-		'minCurrentA',
-		'currentStepA',
-		'endVoltageStepV',
-		'balanceCurrentA',
-		'balancePortCells',
-		'dischargePowerW',
-		'dischargeCurrentA',
-		'voltageAccuracyV'
-	] as const;
-	const RARE = [
-		'fixedCurrentA',
-		'storageCurrentA',
-		'storageV',
-		'deltaVMinV',
-		'deltaVMaxV',
-		'deltaVStepV'
-	] as const;
-	const RARE_FLAGS = [
-		'asksTrickle',
-		'endsOnTemperatureRise',
-		'knowsOwnBalancer',
-		'storageInPercent'
-	] as const;
 	const CHEMISTRY_FIELDS = Object.keys(CHANNEL_CHEMISTRY) as (keyof typeof CHANNEL_CHEMISTRY)[];
 	/** Cells that most multi-chemistry channels take (common practice, no source). */
 	const USUAL_CELLS = { lithium: '6', nickel: '15', lead: '6' };
@@ -75,10 +48,9 @@
 			>{/if}
 	</legend>
 	<div class="clear-both grid grid-cols-2 gap-x-5 gap-y-3 sm:grid-cols-4 lg:grid-cols-6">
-		{#each COMMON as key (key)}{@render typed(key)}{/each}
+		{#each keysIn(CHANNEL, 'common') as key (key)}{@render typed(key)}{/each}
 		<div class="self-center">
-			{@render typed('hasProbe')}
-			{@render typed('showsCells')}
+			{#each keysIn(CHANNEL, 'common flags') as key (key)}{@render typed(key)}{/each}
 		</div>
 		<Described
 			field={CHANNEL.tasks}
@@ -90,9 +62,9 @@
 		<details class="col-span-2 sm:col-span-4 lg:col-span-6">
 			<summary class="link cursor-pointer py-1">What it fixes, and nickel: storage, dip, trickle</summary>
 			<div class="mt-2 grid grid-cols-2 gap-x-5 gap-y-3 sm:grid-cols-4 lg:grid-cols-6">
-				{#each RARE as key (key)}{@render typed(key)}{/each}
+				{#each keysIn(CHANNEL, 'rare') as key (key)}{@render typed(key)}{/each}
 				<div class="col-span-2 self-center">
-					{#each RARE_FLAGS as key (key)}{@render typed(key)}{/each}
+					{#each keysIn(CHANNEL, 'rare flags') as key (key)}{@render typed(key)}{/each}
 				</div>
 			</div>
 		</details>

@@ -4,6 +4,7 @@
 	import { goto, invalidateAll } from '$app/navigation';
 	import { CHARGER, MOST_CHANNELS, type Charger } from '$core/charger/charger';
 	import type { Supply } from '$core/charger/supply';
+	import { keysIn } from '$core/quantity/field';
 	import { send } from '../server/api';
 	import { askAboutCharger, chargerDraftOf, readChargerDraft } from './charger-draft';
 	import Described from '../form/Described.svelte';
@@ -13,16 +14,6 @@
 	import HeldPart from './HeldPart.svelte';
 
 	let { charger = null, supplies }: { charger?: Charger | null; supplies: Supply[] } = $props();
-
-	const INPUT = [
-		'inputMinV',
-		'inputMaxV',
-		'inputCurrentA',
-		'sharedPowerW',
-		'efficiency',
-		'overheadW'
-	] as const;
-	const HABITS = ['slots', 'capacityKeyed', 'atCheck', 'price'] as const;
 
 	// svelte-ignore state_referenced_locally
 	let draft = $state(chargerDraftOf(charger));
@@ -71,14 +62,16 @@
 	}
 </script>
 
-{#snippet typed(key: keyof typeof draft & keyof typeof CHARGER)}
-	<Described field={CHARGER[key]} bind:value={draft[key]} error={errors[key]} />
+{#snippet part(name: string)}
+	{#each keysIn(CHARGER, name) as key (key)}
+		{#if key !== 'held'}<Described field={CHARGER[key]} bind:value={draft[key]} error={errors[key]} />{/if}
+	{/each}
 {/snippet}
 
 <form onsubmit={submit} novalidate class="mt-4 max-w-[62rem]">
 	<section class="grid gap-x-5 gap-y-3 sm:grid-cols-4">
 		<Described class="sm:col-span-2" field={CHARGER.name} bind:value={draft.name} error={errors.name} />
-		{#each INPUT as key (key)}{@render typed(key)}{/each}
+		{@render part('input')}
 		<div class="sm:col-span-2">
 			<label class="block text-[13px] font-semibold" for="supply">{CHARGER.supplyId.label}</label>
 			<div class="mt-[2px] flex gap-2">
@@ -124,14 +117,14 @@
 	<section class="mt-6 border-t pt-3">
 		<AskOrder bind:asks={draft.asks} />
 		<div class="mt-5 grid gap-x-5 gap-y-3 border-t pt-3 sm:grid-cols-4">
-			{#each HABITS as key (key)}{@render typed(key)}{/each}
+			{@render part('habits')}
 			<Described
 				field={CHARGER.protections}
 				bind:value={draft.protections}
 				error={errors.protections}
 				class="sm:col-span-3"
 			/>
-			<Described field={CHARGER.forgetsAtRestart} bind:value={draft.forgetsAtRestart} class="self-center" />
+			<div class="self-center">{@render part('habit flags')}</div>
 		</div>
 		<Described
 			field={CHARGER.notes}

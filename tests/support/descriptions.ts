@@ -1,0 +1,32 @@
+/** Every description of fields that there is, by its name. */
+import { CHANNEL, CHARGER } from '../../core/charger/charger';
+import { INVENTORY } from '../../core/charger/inventory';
+import { SUPPLY } from '../../core/charger/supply';
+import { RUN, RUN_LOOK, RUN_RESULT } from '../../core/log/run';
+import { PACK } from '../../core/pack/pack';
+import { READING } from '../../core/pack/reading';
+import type { Field, Fields, Figure } from '../../core/quantity/field';
+import { SETTINGS } from '../../core/request/settings';
+
+export const DESCRIPTIONS: Record<string, Fields> = {
+	PACK,
+	READING,
+	SUPPLY,
+	CHARGER,
+	CHANNEL,
+	INVENTORY,
+	SETTINGS,
+	RUN,
+	RUN_RESULT,
+	RUN_LOOK
+};
+
+/** Every figure of a description, also of what it is made of, by its path. */
+export function figuresOf(fields: Fields, path = ''): [string, Figure][] {
+	return Object.entries<Field>(fields).flatMap(([key, field]): [string, Figure][] => {
+		const at = path ? `${path}.${key}` : key;
+		if (field.kind === 'figure') return [[at, field]];
+		if (field.kind === 'figures') return [[at, field.each]];
+		return 'of' in field ? figuresOf(field.of, at) : [];
+	});
+}
