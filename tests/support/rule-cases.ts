@@ -1,4 +1,5 @@
 /** Cases of the rules that came with the other chemistries, tasks and the bench: where each fires, and a near miss. */
+import { CHEMISTRY_IDS } from '../../core/chemistry/catalogue';
 import type { PracticeLayer } from '../../core/practice/practice';
 import type { ProgramContext } from '../../core/request/context';
 import type { Severity } from '../../core/program/rule';
@@ -26,9 +27,7 @@ const wholePack = (packVoltageV: number, change = {}) =>
 	aReading([], { cellVoltagesV: null, packVoltageV, ...change });
 
 /** A charger whose one channel takes every chemistry. */
-export const everyChemistry = ['lipo', 'lihv', 'liion', 'life', 'nimh', 'nicd', 'lead', 'leadgel'].map(
-	(chemistry) => ({ chemistry, minCells: 1, maxCells: 24 })
-);
+export const everyChemistry = CHEMISTRY_IDS.map((chemistry) => ({ chemistry, minCells: 1, maxCells: 24 }));
 export const aMultiCharger = (change: Record<string, unknown> = {}, channel: Record<string, unknown> = {}) =>
 	aCharger(change, {
 		chemistries: everyChemistry,

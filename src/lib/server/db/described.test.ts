@@ -32,6 +32,17 @@ const TYPE: Record<Field['kind'], RegExp> = {
 const STORE_OWN = ['id', 'createdAt', 'updatedAt', 'deletedAt'];
 const tables = Object.values(TABLES);
 
+/** The constraints in a CREATE TABLE statement, whether they stand with a column or at its end. */
+function constraintsIn(sql: string): string[] {
+	return [...sql.matchAll(/CHECK \(/g)].map(({ index }) => {
+		const from = index + 'CHECK ('.length;
+		let open = 1;
+		let to = from;
+		for (; open > 0; to++) open += sql[to] === '(' ? 1 : sql[to] === ')' ? -1 : 0;
+		return sql.slice(from, to - 1);
+	});
+}
+
 describe('described tables', () => {
 	let db: Database;
 	const select = <T extends object>(sql: string) => db.sequelize.query<T>(sql, { type: QueryTypes.SELECT });
@@ -58,12 +69,7 @@ describe('described tables', () => {
 		const [{ sql }] = await select<{ sql: string }>(
 			`SELECT sql FROM sqlite_master WHERE type = 'table' AND name = '${table}'`
 		);
-		// Each constraint ends with its own bracket, the last one also with the table's.
-		const checks = sql
-			.slice(0, -1)
-			.split(', CHECK (')
-			.slice(1)
-			.map((c) => c.slice(0, -1));
+		const checks = constraintsIn(sql);
 		const own = checks.filter((c) => new RegExp(`\\b${column}\\b`).test(c));
 		assert.ok(own.length > 0, `${table}.${column} has no constraint`);
 		const [row] = await select<{ ok: number }>(
