@@ -7,6 +7,8 @@ export const life: Chemistry = {
 	id: 'life',
 	name: 'LiFe',
 	...LITHIUM,
+	// Its volts tell nothing of how far one cell is from its siblings: cells read are no better than a sum.
+	traits: { ...LITHIUM.traits, cellSpread: { cellsRead: 0.01, sumRead: 0.01 } },
 	voltages: {
 		nominalV: 3.3,
 		printedV: [3.2, 3.3],

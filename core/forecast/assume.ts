@@ -46,11 +46,23 @@ export const NO_DEPARTURE: Departure = {
 	falsePeak: 0
 };
 
-/** Charge by which one cell differs from its siblings beyond what was read, one standard deviation. */
+/** How far cells of one pack differ in capacity, one standard deviation as a share (common practice, no source). */
+const CELL_CAPACITY = 0.01;
+/** Expected range of so many normal draws, in standard deviations (Tippett 1925, Biometrika 17, 364-387; from memory). */
+const RANGE_OF = [0, 0, 1.13, 1.69, 2.06, 2.33, 2.53, 2.7, 2.85];
+
+/**
+ * Charge by which one cell differs from its siblings by the end, beyond what was read, one standard deviation. On a flat curve
+ * what the cells' own capacities make of the charge that is still missing shows, and is bled, only at the very end.
+ */
 function spreadSigma(r: Resolved): number {
-	if (r.pack.cells < 2) return 0;
+	const { cells } = r.pack;
+	if (cells < 2) return 0;
 	const { cellsRead, sumRead } = r.chemistry.traits.cellSpread;
-	return r.reading?.cellVoltagesV != null ? cellsRead : sumRead;
+	const read = r.reading?.cellVoltagesV != null ? cellsRead : sumRead;
+	if (r.chemistry.storage.kind !== 'charge') return read;
+	const missing = Math.max(0, 1 - r.chargeState.soc);
+	return Math.hypot(read, CELL_CAPACITY * missing * RANGE_OF[Math.min(cells, RANGE_OF.length - 1)]);
 }
 
 /** One standard deviation of each departure, from what is known of this pack and charger. */

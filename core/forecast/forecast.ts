@@ -38,6 +38,8 @@ export interface Forecast {
 
 /** Inputs whose effect is not near a straight line: a full cell takes nothing, a spread of either sign is bled away. */
 const BENT: ReadonlySet<keyof Departure> = new Set(['soc', 'spread']);
+/** How far out those are looked at, standard deviations: where the effect bends, the tail is longer than the middle says. */
+const REACH = 2;
 
 /** Rough hours that the longest leg takes, for choosing a step and for refusing what takes days. */
 export function roughHours(r: Resolved, settings: ProgramSettings): number {
@@ -102,11 +104,12 @@ export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0
 	for (const input of Object.keys(sigma) as (keyof Departure)[]) {
 		// A false peak does not spread the result, it makes another one: it is asked about on its own below.
 		if (sigma[input] === 0 || input === 'falsePeak') continue;
-		const up = run({ ...NO_DEPARTURE, [input]: sigma[input] });
-		const down = BENT.has(input) ? run({ ...NO_DEPARTURE, [input]: -sigma[input] }) : up;
+		const reach = BENT.has(input) ? REACH : 1;
+		const up = run({ ...NO_DEPARTURE, [input]: reach * sigma[input] });
+		const down = BENT.has(input) ? run({ ...NO_DEPARTURE, [input]: -reach * sigma[input] }) : up;
 		for (const id of Object.keys(RESULTS) as ResultId[]) {
 			const of = RESULTS[id];
-			variance[id] += Math.max(Math.abs(of(up) - of(best)), Math.abs(of(down) - of(best))) ** 2;
+			variance[id] += (Math.max(Math.abs(of(up) - of(best)), Math.abs(of(down) - of(best))) / reach) ** 2;
 		}
 	}
 	const spread = (id: ResultId): Spread => {

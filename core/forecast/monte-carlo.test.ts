@@ -5,7 +5,7 @@ import { aMultiCharger, nimhPack } from '../../tests/support/rule-cases';
 import { resolve } from '../request/context';
 import { solve } from '../program/solve';
 import { forecast } from './forecast';
-import { monteCarlo, quantile, type Band } from './monte-carlo';
+import { monteCarlo, type Band } from './monte-carlo';
 import { normal, uniform } from '../simulate/random';
 
 function band(
@@ -60,14 +60,16 @@ test('the band is ordered and closes as runs end', () => {
 	assert.equal(b.currentA.high.at(-1), 0);
 });
 
-test('quantiles and normal numbers are what they say', () => {
-	assert.equal(quantile([1, 2, 3, 4, 5], 0.5), 3);
-	assert.equal(quantile([1, 2], 0.25), 1.25);
+test('normal numbers are what they say, and neighbouring seeds have nothing in common', () => {
 	const draw = normal(uniform(11));
 	const values = Array.from({ length: 20000 }, draw);
 	const mean = values.reduce((a, b) => a + b, 0) / values.length;
 	const variance = values.reduce((a, b) => a + (b - mean) ** 2, 0) / values.length;
 	assert.ok(Math.abs(mean) < 0.02 && Math.abs(variance - 1) < 0.03);
+	const firsts = Array.from({ length: 2000 }, (_, seed) => uniform(seed)());
+	const pairs = firsts.slice(1).reduce((sum, v, i) => sum + (v - 0.5) * (firsts[i] - 0.5), 0) / (1999 / 12);
+	assert.ok(Math.abs(pairs) < 0.08, `correlation ${pairs.toFixed(3)}`);
+	assert.equal(uniform(7)(), uniform(7)());
 });
 
 test('a discharge and a storage run agree with first order too: within 3 % at the median, 10 % at the 99th percentile', () => {

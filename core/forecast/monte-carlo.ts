@@ -2,6 +2,7 @@
  * The forecast's band: many charges, each with its own capacity, resistance, start, spread, temperature and charger error,
  * drawn from a seed. A generator, so that the caller can show progress, let other work in, or stop listening.
  */
+import { quantileSorted } from 'd3-array';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { goesOn, simulateLeg } from '../simulate/legs';
@@ -26,27 +27,23 @@ export interface Band {
 	runs: number;
 }
 
-/** Value below which the share `q` of the sorted numbers lies, linear between neighbours. */
-export function quantile(sorted: ArrayLike<number>, q: number): number {
-	const at = q * (sorted.length - 1);
-	const i = Math.floor(at);
-	const next = Math.min(sorted.length - 1, i + 1);
-	return sorted[i] + (at - i) * (sorted[next] - sorted[i]);
-}
+/** In order; typed arrays sort numbers as numbers, and quickly. */
+const inOrder = (values: readonly number[]): number[] => Array.from(Float64Array.from(values).sort());
+const quantileOf = (sorted: number[], q: number): number => quantileSorted(sorted, q) ?? NaN;
 
 function spreadOf(values: number[]): Spread {
-	const sorted = Float64Array.from(values).sort();
+	const sorted = inOrder(values);
 	return {
-		median: quantile(sorted, 0.5),
-		p5: quantile(sorted, 0.05),
-		p95: quantile(sorted, 0.95),
-		p99: quantile(sorted, 0.99)
+		median: quantileOf(sorted, 0.5),
+		p5: quantileOf(sorted, 0.05),
+		p95: quantileOf(sorted, 0.95),
+		p99: quantileOf(sorted, 0.99)
 	};
 }
 
 function bandAt(columns: number[][]): Band['packV'] {
-	const sorted = columns.map((c) => Float64Array.from(c).sort());
-	const line = (q: number) => sorted.map((c) => (c.length ? quantile(c, q) : NaN));
+	const sorted = columns.map(inOrder);
+	const line = (q: number) => sorted.map((c) => quantileOf(c, q));
 	return { low: line(0.05), middle: line(0.5), high: line(0.95) };
 }
 

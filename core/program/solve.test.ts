@@ -253,7 +253,7 @@ test('property: for any pack and charger a proposal breaks no rule, keeps every 
 			const typical = runCharge(packModel(r), chargeControl(r, settings), { dtS: 10, traceEveryS: 0 });
 			assert.equal(typical.endReason, 'full', 'neither timer nor limit cuts a proposed charge short');
 		}),
-		{ numRuns: 400, seed: 20260502 }
+		{ numRuns: 500, seed: 20260502 }
 	);
 	assert.ok(
 		proposals > 40 && refusals > 40,

@@ -1,15 +1,11 @@
 /** Seeded random numbers: the same seed gives the same forecast on every machine. */
+import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+import { mersenne } from 'pure-rand/generator/mersenne';
 
-/** Uniform numbers in [0, 1) from a 32-bit seed (mulberry32, public domain algorithm, from memory). */
+/** Uniform numbers in [0, 1) from a 32-bit seed; seeds next to one another give numbers that have nothing in common. */
 export function uniform(seed: number): () => number {
-	let state = seed >>> 0;
-	return () => {
-		state = (state + 0x6d2b79f5) >>> 0;
-		let t = state;
-		t = Math.imul(t ^ (t >>> 15), t | 1);
-		t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-		return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-	};
+	const generator = mersenne(seed);
+	return () => uniformFloat64(generator);
 }
 
 /** Standard normal numbers from a uniform source (Box and Muller 1958, Ann. Math. Stat. 29, 610-611). */

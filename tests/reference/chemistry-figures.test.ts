@@ -32,7 +32,7 @@ const FIGURES: Record<string, unknown[]> = {
 	'traits.fullRestV': [null, null, null, null, 1.38, 1.38, null, null],
 	'traits.shortedBelowV': [null, null, null, null, null, null, 1.8, 1.8],
 	'traits.readyFrom': [null, null, null, null, 0.85, 0.85, null, null],
-	'traits.cellSpread.cellsRead': [0.002, 0.002, 0.002, 0.002, 0.01, 0.01, 0.002, 0.002],
+	'traits.cellSpread.cellsRead': [0.002, 0.002, 0.002, 0.01, 0.01, 0.01, 0.002, 0.002],
 	'traits.cellSpread.sumRead': [0.01, 0.01, 0.01, 0.01, 0.01, 0.01, 0.002, 0.002],
 	'traits.counting.by': ['most', 'most', 'most', 'most', no, no, 'rest', 'rest'],
 	'traits.restsBetweenV': [null, null, null, null, no, no, null, null],

@@ -1,4 +1,5 @@
 /** Axis ends and ticks on round figures. */
+import { tickStep } from 'd3-array';
 
 export interface Ticks {
 	min: number;
@@ -9,18 +10,20 @@ export interface Ticks {
 	decimals: number;
 }
 
-const STEPS = [1, 2, 2.5, 5, 10];
-
 /** Round ticks that cover `low` to `high` in about `about` intervals. */
 export function roundTicks(low: number, high: number, about = 5): Ticks {
-	const span = Math.max(high - low, 1e-6);
-	const power = 10 ** Math.floor(Math.log10(span / about));
-	const step = power * STEPS.find((s) => s * power >= span / about - 1e-12)!;
+	const most = Math.max(high, low + 1e-6);
+	const step = tickStep(low, most, about);
 	const min = Math.floor(low / step + 1e-9) * step;
-	const count = Math.max(1, Math.ceil((high - min) / step - 1e-9));
+	const count = Math.max(1, Math.ceil((most - min) / step - 1e-9));
+	return { min, max: min + count * step, count, decimals: precisionOf(step) };
+}
+
+/** Decimals that a round step needs. */
+function precisionOf(step: number): number {
 	const text = Number(step.toPrecision(3)).toString();
 	const point = text.indexOf('.');
-	return { min, max: min + count * step, count, decimals: point < 0 ? 0 : text.length - point - 1 };
+	return point < 0 ? 0 : text.length - point - 1;
 }
 
 const MINUTE_STEPS = [1, 2, 5, 10, 15, 20, 30, 60, 120, 240, 480];
