@@ -96,7 +96,7 @@ await step('types', 'Type check', () =>
 await step('lint', 'Lint', () => run('npx', ['eslint', '.', '--max-warnings', '0']));
 await step('lint', 'Format', () => run('npx', ['prettier', '--check', '--log-level', 'warn', '.']));
 await step('unit', 'Unit tests', () =>
-	nodeTest(testsIn('core', 'link', 'src', 'stand-in', 'demo', 'tests/structure'), 2)
+	nodeTest(testsIn('core', 'link', 'src', 'stand-in', 'demo', 'tests/structure', 'tests/golden'), 2)
 );
 await step('reference', 'Against the outside', () => nodeTest(testsIn('tests/reference'), 2));
 if (wants('browser')) await build();

@@ -9,6 +9,7 @@ import {
 	type Case,
 	type Scene
 } from '../../../tests/support/rule-cases';
+import { asWritten, line } from '../../../tests/support/golden';
 import { solve } from '../solve';
 import { RULES } from './index';
 
@@ -348,6 +349,16 @@ for (const [id, { fires, misses, severity, says }] of Object.entries(CASES))
 		const missed = run(misses).find((f) => f.rule === id);
 		assert.equal(missed, undefined, missed?.sentence);
 	});
+
+test('every sentence, its fix and its source are as written down', () => {
+	asWritten(
+		'rules',
+		Object.entries(CASES).map(([id, { fires }]) => {
+			const { rule, ...finding } = run(fires).find((f) => f.rule === id)!;
+			return `${rule}: ${line(finding)}`;
+		})
+	);
+});
 
 test('a fix that sets something removes the finding it belongs to', () => {
 	for (const [id, { fires }] of Object.entries(CASES)) {

@@ -1,0 +1,224 @@
+/** Many situations in which programs are asked for: every chemistry and task, weak and strong benches, schools, odd readings. */
+import { CHEMISTRIES } from '../../core/chemistry/catalogue';
+import { ocvAt } from '../../core/chemistry/curve';
+import { tasksFor } from '../../core/program/offer';
+import type { ProgramContext } from '../../core/request/context';
+import { aCharger, aContext, aPack, aReading, aSupply, held } from './bench-chargers';
+import { aMultiCharger } from './rule-cases';
+
+const CELLS = { lithium: 4, nickel: 7, lead: 6 } as const;
+
+/** A pack of every chemistry as it lies part charged, on a charger that takes all. */
+function everyTask(): [string, ProgramContext][] {
+	return CHEMISTRIES.flatMap((chemistry) => {
+		const cells = CELLS[chemistry.family];
+		const lithium = chemistry.family === 'lithium';
+		const pack = aPack({
+			chemistry: chemistry.id,
+			cells,
+			capacityAh: 2.2,
+			measuredCapacityAh: null,
+			labelChargeRateC: lithium ? 3 : null,
+			balanceLead: lithium,
+			firstUsedOn: '2024-08-01'
+		});
+		const v = (soc: number) => ocvAt(chemistry.curve, soc);
+		const reading = (soc: number) =>
+			lithium
+				? aReading(Array.from({ length: cells }, (_, i) => v(soc) + 0.002 * i))
+				: aReading([], { cellVoltagesV: null, packVoltageV: cells * v(soc) });
+		return tasksFor(pack).flatMap((task): [string, ProgramContext][] =>
+			(['gentle', 'standard', 'hurry'] as const).map((purpose, i) => [
+				`${chemistry.id} ${task.id} ${purpose}`,
+				aContext({
+					pack,
+					reading: reading([0.2, 0.45, 0.9][i]),
+					charger: aMultiCharger({}, { dischargePowerW: 25, dischargeCurrentA: 3 }),
+					task: task.id,
+					purpose
+				})
+			])
+		);
+	});
+}
+
+const person = (practice: object): Partial<ProgramContext> => ({
+	around: { practice: { person: practice, program: {} } }
+});
+
+const ODD: [string, Partial<ProgramContext>][] = [
+	['weak channel', { charger: aCharger({}, { powerW: 20, maxCurrentA: 3 }) }],
+	['coarse steps', { charger: aCharger({}, { currentStepA: 0.5, endVoltageStepV: 0.05 }) }],
+	['fixed current and end', { charger: aCharger({}, { fixedCurrentA: 1.5, endVoltageStepV: null }) }],
+	['shared power, others on', { charger: aCharger({ sharedPowerW: 60 }), othersOutputW: 35 }],
+	['weak supply', { supply: aSupply({ voltageV: 12, currentA: 2.5, otherLoadW: 5 }) }],
+	[
+		'lead battery feeds',
+		{ supply: aSupply({ kind: 'lead battery', voltageV: 12.6, capacityAh: 18, currentA: 10 }) }
+	],
+	[
+		'held limits too low',
+		{
+			charger: aCharger({
+				held: [
+					held({ kind: 'safetyTimerMin', heldValue: 20, min: 10, max: 45 }),
+					held({ kind: 'capacityLimitAh', heldValue: 0.5, max: 1, step: 0.1 }),
+					held({ kind: 'rateCapC', heldValue: 0.5, max: 3, step: 0.5 })
+				]
+			})
+		}
+	],
+	['cold', { ambientDegC: 7, reading: aReading([3.72, 3.73, 3.72], { temperatureDegC: 7 }) }],
+	['hot', { ambientDegC: 38, reading: aReading([3.72, 3.73, 3.72], { temperatureDegC: 39 }) }],
+	['spread cells', { reading: aReading([3.61, 3.72, 3.71]) }],
+	['sum alone', { reading: aReading([], { cellVoltagesV: null, packVoltageV: 11.2 }) }],
+	['not read', { reading: null }],
+	[
+		'just used',
+		{ reading: aReading([3.5, 3.51, 3.5], { state: 'just used', takenAt: '2026-05-02T17:58:00.000Z' }) }
+	],
+	['read a week ago', { reading: aReading([3.72, 3.72, 3.72], { takenAt: '2026-04-25T17:40:00.000Z' }) }],
+	['high resistance', { reading: aReading([3.72, 3.72, 3.72], { cellResistancesOhm: [0.03, 0.08, 0.03] }) }],
+	['no balance lead', { pack: aPack({ balanceLead: false }), task: 'charge' }],
+	[
+		'no label, old',
+		{ pack: aPack({ labelChargeRateC: null, measuredCapacityAh: null, firstUsedOn: '2019-05-01' }) }
+	],
+	['worn', { pack: aPack({ measuredCapacityAh: 1.6 }) }],
+	['large', { pack: aPack({ cells: 6, capacityAh: 10, measuredCapacityAh: 9.5, labelChargeRateC: 2 }) }],
+	[
+		'maker ends higher',
+		{
+			pack: aPack({ chemistry: 'liion', makerEndVoltageV: 4.2, labelVoltageV: null }),
+			charger: aMultiCharger()
+		}
+	],
+	['a little less', person({ fullness: 'a little less', stepRounding: 'nearest' })],
+	[
+		'largest pack’s guards',
+		{
+			around: {
+				practice: { person: { guards: 'largest pack' }, program: {} },
+				largest: { safetyTimerMin: 200, capacityLimitAh: 9 } as never
+			}
+		}
+	],
+	['guards off', person({ guards: 'off' })],
+	[
+		'own rates',
+		{
+			...person({ noLabelC: 2, hurryMaxC: 4, cautiousBelowV: 3.75 }),
+			purpose: 'hurry',
+			pack: aPack({ labelChargeRateC: null })
+		}
+	],
+	[
+		'deeper',
+		{
+			...person({ dischargeEnd: 'a little deeper', dischargeC: 0.5 }),
+			task: 'discharge',
+			reading: aReading([4.1, 4.1, 4.1])
+		}
+	],
+	[
+		'capacity check',
+		{ ...person({ dischargeEnd: 'capacity check' }), task: 'discharge', reading: aReading([4.1, 4.1, 4.1]) }
+	],
+	['up first', { ...person({ cycleOrder: 'up first' }), task: 'cycle', charger: aMultiCharger() }],
+	['own storage', { ...person({ storageV: 3.85 }), task: 'storage', reading: aReading([4.15, 4.16, 4.15]) }],
+	[
+		'storage, fixed',
+		{
+			task: 'storage',
+			charger: aCharger({}, { storageV: 3.8, storageCurrentA: 0.5 }),
+			reading: aReading([4.15, 4.16, 4.15])
+		}
+	],
+	[
+		'storage by share',
+		{
+			...person({ storageShare: 0.6 }),
+			task: 'storage',
+			pack: aPack({ chemistry: 'life', labelVoltageV: null }),
+			reading: aReading([3.3, 3.3, 3.3]),
+			charger: aMultiCharger()
+		}
+	],
+	[
+		'other schools of hands',
+		person({
+			plugOrder: 'balance lead first',
+			unplugOrder: 'main lead first',
+			container: 'bag',
+			fieldBattery: 'the vehicle'
+		})
+	],
+	[
+		'asks little, in steps',
+		{
+			task: 'cycle',
+			charger: aMultiCharger(
+				{
+					asks: ['task', 'chemistry', 'currentA'],
+					atCheck: 'starts by itself',
+					forgetsAtRestart: true,
+					slots: 3
+				},
+				{ tasks: ['charge', 'discharge'] }
+			)
+		}
+	],
+	['balance missed', { charger: aCharger({}, { balanceCurrentA: 0, balancePortCells: 0 }) }],
+	[
+		'filled yesterday',
+		{
+			pack: aPack({ chemistry: 'life', labelVoltageV: null }),
+			charger: aMultiCharger(),
+			reading: aReading([3.33, 3.33, 3.33], { usedSince: 'not used' }),
+			around: { lastRun: { end: 'filled', endedAt: '2026-05-01T18:00:00.000Z' } }
+		}
+	],
+	[
+		'two joined',
+		{
+			joined: [
+				{
+					pack: aPack({ id: 'second', name: 'Second', capacityAh: 1.3, labelChargeRateC: 2 }),
+					reading: aReading([3.73, 3.72, 3.72])
+				}
+			]
+		}
+	],
+	[
+		'nickel long at rest',
+		{
+			pack: aPack({ chemistry: 'nimh', cells: 6, balanceLead: false, labelChargeRateC: null }),
+			charger: aMultiCharger(),
+			task: 'charge',
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 7.5, takenAt: '2026-03-01T12:00:00.000Z' })
+		}
+	],
+	[
+		'lead drained',
+		{
+			pack: aPack({ chemistry: 'lead', cells: 6, capacityAh: 7, balanceLead: false, labelChargeRateC: null }),
+			charger: aMultiCharger(),
+			task: 'charge',
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 11.7 })
+		}
+	],
+	[
+		'probe and rise',
+		{
+			pack: aPack({ chemistry: 'nicd', cells: 8, balanceLead: false, labelChargeRateC: null }),
+			charger: aMultiCharger({}, { endsOnTemperatureRise: true, hasProbe: true }),
+			task: 'charge',
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 9.6, usedSince: 'until it faded' })
+		}
+	]
+];
+
+export const SCENES: readonly (readonly [string, ProgramContext])[] = [
+	...everyTask(),
+	...ODD.map(([name, change]) => [name, aContext(change)] as const)
+];
