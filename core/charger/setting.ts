@@ -101,7 +101,7 @@ export function heldFigure(
 	const field = HELD_SETTING[key];
 	const named =
 		key === 'defaultValue' || key === 'heldValue' ? label : `${label}, ${field.label.toLowerCase()}`;
-	return { ...field, label: named, unit, per, min: field.min / per, max: field.max / per };
+	return { ...field, label: named, unit, per };
 }
 
 /** A held value with its unit, or `off`. */

@@ -47,6 +47,9 @@ const isText = (node: ts.Node): boolean =>
 	ts.isTemplateExpression(node) ||
 	(ts.isBinaryExpression(node) && (isText(node.left) || isText(node.right)));
 
+/** Smaller figures are tolerances of a comparison, in no unit a person could see. */
+const TOLERANCE = 1e-5;
+
 /** A figure that is another one: whole ones by one, others by a tenth. */
 function otherNumber(text: string): string {
 	const value = Number(text.replace(/_/g, ''));
@@ -64,6 +67,9 @@ function changesOf(node: ts.Node, source: ts.SourceFile): Change[] {
 			...at(operatorToken)
 		}));
 	}
+	// What only keeps rounding away is as good a tenth larger.
+	if (ts.isNumericLiteral(node) && Math.abs(Number(node.text)) > 0 && Math.abs(Number(node.text)) < TOLERANCE)
+		return [];
 	if (ts.isNumericLiteral(node)) return [{ kind: 'constant', after: otherNumber(node.text), ...at(node) }];
 	if (node.kind === ts.SyntaxKind.TrueKeyword) return [{ kind: 'boolean', after: 'false', ...at(node) }];
 	if (node.kind === ts.SyntaxKind.FalseKeyword) return [{ kind: 'boolean', after: 'true', ...at(node) }];

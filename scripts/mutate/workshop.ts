@@ -17,10 +17,8 @@ const REPORTER = [
 	'stdout'
 ];
 
-/** Seconds that a test takes without any mutant; null for one that fails then and can notice nothing. */
-type Sound = number | null;
-/** Shared by all workshops: they hold the same tree. */
-const sound = new Map<string, Promise<Sound>>();
+/** Tests that pass without any mutant, with the seconds that each takes; one that does not pass can notice nothing. */
+export type Sound = Map<string, number>;
 
 export class Workshop {
 	private readonly dir = mkdtempSync(join(tmpdir(), 'mutate-'));
@@ -44,36 +42,26 @@ export class Workshop {
 		);
 	}
 
-	private soundness(test: string): Promise<Sound> {
-		const known = sound.get(test);
-		if (known) return known;
+	/** Seconds that a test takes without any mutant; null for one that fails then. */
+	async takes(test: string): Promise<number | null> {
 		const started = Date.now();
-		const found = this.passes(test, 300).then((ok) => (ok ? (Date.now() - started) / 1000 : null));
-		sound.set(test, found);
-		return found;
+		const ok = await this.passes(test, 300);
+		return ok ? (Date.now() - started) / 1000 : null;
 	}
 
-	/**
-	 * The first of `tests` that notices the mutant; null when it survives them. They are tried in order until those tried take
-	 * `seconds` without a mutant; a test that alone takes longer is tried only as the first.
-	 */
-	async noticedBy(mutant: Mutant, tests: readonly string[], seconds: number): Promise<string | null> {
+	/** The first of `tests` that notices the mutant; null when it survives them. */
+	async noticedBy(mutant: Mutant, tests: readonly string[], sound: Sound): Promise<string | null> {
 		const file = join(this.dir, mutant.file);
 		// As it was copied: the tree itself may be worked on meanwhile.
 		const text = readFileSync(file, 'utf8');
-		let spent = 0;
-		for (const test of tests) {
-			const takes = await this.soundness(test);
-			if (takes === null || (spent > 0 && spent + takes > seconds)) continue;
-			spent += takes;
-			writeFileSync(file, mutated(text, mutant));
-			try {
-				if (!(await this.passes(test, Math.max(LEAST_PATIENCE_S, PATIENCE * takes)))) return test;
-			} finally {
-				writeFileSync(file, text);
-			}
+		writeFileSync(file, mutated(text, mutant));
+		try {
+			for (const test of tests)
+				if (!(await this.passes(test, Math.max(LEAST_PATIENCE_S, PATIENCE * sound.get(test)!)))) return test;
+			return null;
+		} finally {
+			writeFileSync(file, text);
 		}
-		return null;
 	}
 
 	close(): void {
