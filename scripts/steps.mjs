@@ -9,11 +9,17 @@ export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 
 export const say = (text) => console.log(`\x1b[1m> ${text}\x1b[0m`);
 
-/** Runs a command to its end with its output shown; says every half minute that it still goes on. Resolves to its exit code. */
-export function run(command, args, options = {}) {
+/**
+ * Runs a command to its end with its output shown (`whole`: at its end, for commands that run beside one another); says every half
+ * minute that it still goes on. Resolves to its exit code.
+ */
+export function run(command, args, { whole = false, ...options } = {}) {
 	return new Promise((resolve) => {
 		const started = Date.now();
-		const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], ...options });
+		const out = whole ? 'pipe' : 'inherit';
+		const child = spawn(command, args, { cwd: root, stdio: ['ignore', out, out], ...options });
+		const said = [];
+		for (const stream of [child.stdout, child.stderr]) stream?.on('data', (part) => said.push(part));
 		const tick = setInterval(() => {
 			console.log(
 				`  … ${Math.round((Date.now() - started) / 1000)} s, still going on (${options.note ?? command})`
@@ -26,6 +32,7 @@ export function run(command, args, options = {}) {
 		});
 		child.on('close', (code) => {
 			clearInterval(tick);
+			if (whole) process.stdout.write(Buffer.concat(said));
 			resolve(code ?? 1);
 		});
 	});

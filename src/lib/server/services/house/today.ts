@@ -28,7 +28,7 @@ export async function channelStates(db: Store, chargers?: Charger[]): Promise<Ch
 	const packRows = runs.length
 		? await db.models.Pack.findAll({ where: { id: runs.map((r) => r.packId) }, paranoid: false })
 		: [];
-	const packs = new Map(packRows.map((row) => [row.get('id') as string, toPack(row)]));
+	const packs = new Map(packRows.map((row) => [row.get('id'), toPack(row)]));
 	return bench.flatMap((charger) =>
 		charger.channels.map((channel) => {
 			const run = runs.find((r) => r.channelId === channel.id) ?? null;

@@ -3,7 +3,6 @@ import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
 import { z } from 'zod';
 import type { Charger } from '$core/charger/charger';
-import type { Supply } from '$core/charger/supply';
 import { type PracticeLayer, resolvePractice } from '$core/practice/practice';
 import type { ProgramContext } from '$core/request/context';
 import { solve, type Solution } from '$core/program/solve';
@@ -84,7 +83,7 @@ export async function programContext(
 	if (!joined.ok) return joined;
 	const [reading, supply, others, preferences, bench] = await Promise.all([
 		lastReading(db, request.packId, now),
-		getSupply(db, charger.value.supplyId) as Promise<Supply | null>,
+		getSupply(db, charger.value.supplyId),
 		othersOutputW(db, charger.value, request.channelId),
 		getPreferences(db),
 		listChargers(db)

@@ -101,7 +101,7 @@ export class Follower {
 			attributes: ['id', 'link'],
 			paranoid: false
 		});
-		const kindOf = new Map(chargers.map((c) => [c.get('id'), c.get('link') as LinkKind]));
+		const kindOf = new Map(chargers.map((c) => [c.get('id'), c.get('link')]));
 		return Promise.all(
 			rows.map(async (row) => {
 				const id = row.get('id');
@@ -248,7 +248,7 @@ export class Follower {
 			const { Run: Runs, Charger, Channel } = this.db.models;
 			const chargers = await Charger.findAll({ attributes: ['id', 'link'] });
 			for (const charger of chargers) {
-				const kind = charger.get('link') as LinkKind;
+				const kind = charger.get('link');
 				if (!this.links.of(kind)) continue;
 				const chargerId = charger.get('id');
 				const open = await Runs.findAll({

@@ -10,7 +10,7 @@ import { toRun } from '../../db/map';
 import type { RunRow } from '../../db/models';
 import { LinkError, type ChargerLink } from '../../link/charger-link';
 import { keyedProgram } from '../../link/keyed-program';
-import type { LinkKind, Links } from '../../link/links';
+import type { Links } from '../../link/links';
 import { checked, done, missing, refuse, type Refusal, type Result } from '../../result';
 import { eventsOf, writeEvent } from '../house/events';
 import type { Follower } from './follow';
@@ -205,7 +205,7 @@ async function withLink(
 	const row = await db.models.Run.findByPk(id);
 	if (!row) return missing('run');
 	const charger = await db.models.Charger.findByPk(row.get('chargerId'), { paranoid: false });
-	return done({ row, link: links.of((charger?.get('link') as LinkKind) ?? 'none') });
+	return done({ row, link: links.of(charger?.get('link') ?? 'none') });
 }
 
 /** Asks the charger to stop. The end itself is noticed by whoever follows the run. */
