@@ -21,7 +21,7 @@ const { values, positionals } = parseArgs({
 		sample: { type: 'string', default: '600' },
 		minutes: { type: 'string', default: '120' },
 		/** Tests that a mutant meets take at most this long together, s, the nearest first: those far away notice little. */
-		seconds: { type: 'string', default: '30' },
+		seconds: { type: 'string', default: '45' },
 		/** At once; each keeps one core busy. */
 		workers: { type: 'string', default: '2' }
 	}
@@ -87,7 +87,7 @@ await shared([...reached], async (shop, test) => {
 });
 
 /** What a step further away costs, s: a quick test that is far is tried before a slow one that is near. */
-const STEP_AWAY_S = 2;
+const STEP_AWAY_S = 8;
 /** Those that compare all that core says reach far and notice much. */
 const farOf = (test: string, distance: number) => (test.startsWith('tests/golden/') ? 1 : distance);
 
