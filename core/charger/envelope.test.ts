@@ -79,6 +79,22 @@ test('a charger whose figures contradict each other is refused at the field', ()
 	);
 	assert.equal(refusedAt({ channels: [] }), 'channels');
 	assert.ok(ChargerSchema.safeParse(aCharger()).success);
+	const equal = {
+		minCurrentA: 2,
+		maxCurrentA: 2,
+		currentStepA: 2,
+		deltaVMinV: 0.01,
+		deltaVMaxV: 0.01,
+		deltaVStepV: 0.001
+	};
+	assert.ok(
+		ChargerSchema.safeParse(aCharger({ inputMinV: 12, inputMaxV: 12 }, equal)).success,
+		'equal is in order'
+	);
+	const withId = (length: number) => ({ ...aCharger(), id: 'i'.repeat(length) });
+	assert.ok(ChargerSchema.safeParse(withId(64)).success);
+	assert.ok(!ChargerSchema.safeParse(withId(65)).success);
+	assert.ok(!ChargerSchema.safeParse(withId(0)).success);
 });
 
 test('held values are shown in the unit of the trade', () => {

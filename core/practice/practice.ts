@@ -25,11 +25,26 @@ export const PRACTICE = {
 	guards: choice({ label: 'Timer and limit', options: ['per pack', 'largest pack', 'off'] }),
 	stepRounding: choice({ label: 'Rounding to the step', options: ['down', 'nearest'] }),
 	fullness: choice({ label: 'End of charge', options: ['full', 'a little less'] }),
-	storageV: figure({ label: 'Storage voltage', unit: 'V', min: 3.5, max: 3.95, optional: true }),
+	storageV: figure({
+		label: 'Storage voltage',
+		unit: 'V/cell',
+		min: 3.5,
+		max: 3.95,
+		step: 0.01,
+		optional: true
+	}),
 	/** Share of charge at which packs are put away whose volts say nothing; null is the chemistry's own. */
-	storageShare: figure({ label: 'Storage charge', unit: '%', per: 100, min: 0.4, max: 0.7, optional: true }),
-	cautiousBelowV: figure({ label: 'Careful below', unit: 'V', min: 3, max: 3.8, optional: true }),
-	dischargeC: figure({ label: 'Discharge rate', unit: 'C', min: 0.05, max: 2 }),
+	storageShare: figure({
+		label: 'Storage charge',
+		unit: '%',
+		per: 100,
+		min: 0.4,
+		max: 0.7,
+		step: 0.05,
+		optional: true
+	}),
+	cautiousBelowV: figure({ label: 'Careful below', unit: 'V', min: 3, max: 3.8, step: 0.05, optional: true }),
+	dischargeC: figure({ label: 'Discharge rate', unit: 'C', min: 0.05, max: 2, step: 0.05 }),
 	dischargeEnd: choice({
 		label: 'End of discharge',
 		options: ['everyday', 'a little deeper', 'capacity check']
@@ -40,7 +55,7 @@ export const PRACTICE = {
 		options: ['main lead first', 'balance lead first', 'either']
 	}),
 	unplugOrder: choice({ label: 'Order of unplugging', options: ['balance lead first', 'main lead first'] }),
-	storageAfterDays: figure({ label: 'To storage after', unit: 'days', min: 1, max: 30 }),
+	storageAfterDays: figure({ label: 'To storage after', unit: 'days', min: 1, max: 30, step: 1 }),
 	maintenance: choice({ label: 'Maintenance', options: ['monthly', 'every 3 months', 'lithium never'] }),
 	maintenanceOrder: choice({
 		label: 'Order of maintenance',

@@ -1,6 +1,6 @@
 /** The schools described: the question, why the default is what it is, and the choices; forms and notes read this. */
-import type { PracticeId, ResolvedPractice } from './practice';
-import { whose } from './practice';
+import type { Field } from '../quantity/field';
+import { PRACTICE, whose, type PracticeId, type ResolvedPractice } from './practice';
 
 /** What a school is about; forms lay them out in these groups. */
 export const SCHOOL_GROUPS = ['charge', 'lying and emptying', 'hands and place'] as const;
@@ -23,6 +23,13 @@ export interface School {
 	ofProgram: boolean;
 }
 
+/** The figures that a school lets choose from, as the field is described; `off` is what it is called where it is not set. */
+function range(id: PracticeId, off: string | null): Exclude<School['choices'], readonly string[]> {
+	const field: Field = PRACTICE[id];
+	if (field.kind !== 'figure') throw new Error(`${id} is no figure`);
+	return { min: field.min, max: field.max, step: field.step ?? 1, unit: field.unit, off };
+}
+
 export const SCHOOLS: readonly School[] = [
 	{
 		id: 'purpose',
@@ -38,7 +45,7 @@ export const SCHOOLS: readonly School[] = [
 		about: 'charge',
 		question: 'Most in a hurry',
 		why: 'Twice the capacity per hour: many labels promise more than cells bear for long.',
-		choices: { min: 0.5, max: 20, step: 0.5, unit: 'C', off: null },
+		choices: range('hurryMaxC', null),
 		ofPack: true,
 		ofProgram: true
 	},
@@ -47,7 +54,8 @@ export const SCHOOLS: readonly School[] = [
 		about: 'charge',
 		question: 'No rate on the label',
 		why: 'What the chemistry bears without harm, 1C for most; more is a guess.',
-		choices: { min: 0.5, max: 3, step: 0.5, unit: 'C', off: 'by chemistry' },
+		// Offered in fewer steps than are taken.
+		choices: { ...range('noLabelC', 'by chemistry'), min: 0.5, max: 3, step: 0.5 },
 		ofPack: true,
 		ofProgram: true
 	},
@@ -101,7 +109,7 @@ export const SCHOOLS: readonly School[] = [
 		about: 'charge',
 		question: 'Gentle on cells under',
 		why: 'Off: between floor and full no cell needs special care.',
-		choices: { min: 3, max: 3.8, step: 0.05, unit: 'V', off: 'off' },
+		choices: range('cautiousBelowV', 'off'),
 		ofPack: true,
 		ofProgram: true
 	},
@@ -119,7 +127,7 @@ export const SCHOOLS: readonly School[] = [
 		about: 'lying and emptying',
 		question: 'Storage voltage',
 		why: 'The middle of what the schools use for the chemistry.',
-		choices: { min: 3.5, max: 3.95, step: 0.01, unit: 'V/cell', off: 'by chemistry' },
+		choices: range('storageV', 'by chemistry'),
 		ofPack: true,
 		ofProgram: true
 	},
@@ -128,7 +136,7 @@ export const SCHOOLS: readonly School[] = [
 		about: 'lying and emptying',
 		question: 'Storage by charge',
 		why: 'Half full, where volts say nothing as on LiFe; people keep 40 to 70 %.',
-		choices: { min: 0.4, max: 0.7, step: 0.05, unit: '%', off: 'by chemistry' },
+		choices: range('storageShare', 'by chemistry'),
 		ofPack: true,
 		ofProgram: true
 	},
@@ -137,7 +145,7 @@ export const SCHOOLS: readonly School[] = [
 		about: 'lying and emptying',
 		question: 'Full for at most',
 		why: 'Five days; some put a pack away the same day, some after a week.',
-		choices: { min: 1, max: 30, step: 1, unit: 'days', off: null },
+		choices: range('storageAfterDays', null),
 		ofPack: true,
 		ofProgram: false
 	},
@@ -146,7 +154,7 @@ export const SCHOOLS: readonly School[] = [
 		about: 'lying and emptying',
 		question: 'Discharge rate',
 		why: 'A fifth of the capacity per hour, as capacities are rated.',
-		choices: { min: 0.05, max: 2, step: 0.05, unit: 'C', off: null },
+		choices: range('dischargeC', null),
 		ofPack: true,
 		ofProgram: true
 	},

@@ -20,7 +20,9 @@ import {
 	shown,
 	stored,
 	text,
-	wordsOf
+	wordsOf,
+	type Field,
+	type Fields
 } from './field';
 import { checkedDraft, draftOf, figureText, readDraft, readFigure } from './field-draft';
 import { fieldSchema, layerOf, schemaOf } from './field-schema';
@@ -36,7 +38,7 @@ const RANGES: Record<string, [number, number, number, string, unknown]> = {
 	'PACK.makerEndVoltageV': [1, 4.4, 1, 'V/cell', null],
 	'PACK.practice.hurryMaxC': [0.5, 20, 1, 'C', 'none'],
 	'PACK.practice.noLabelC': [0.1, 5, 1, 'C', 'none'],
-	'PACK.practice.storageV': [3.5, 3.95, 1, 'V', 'none'],
+	'PACK.practice.storageV': [3.5, 3.95, 1, 'V/cell', 'none'],
 	'PACK.practice.storageShare': [0.4, 0.7, 100, '%', 'none'],
 	'PACK.practice.cautiousBelowV': [3, 3.8, 1, 'V', 'none'],
 	'PACK.practice.dischargeC': [0.05, 2, 1, 'C', 'none'],
@@ -118,6 +120,64 @@ const RANGES: Record<string, [number, number, number, string, unknown]> = {
 	'RUN_LOOK.chargeAh': [0, 1000, 1000, 'mAh', 'none']
 };
 
+/** Least and most letters or entries. */
+const LENGTHS: Record<string, (number | undefined)[]> = {
+	'PACK.name': [1, 80],
+	'PACK.usedIn': [0, 120],
+	'PACK.connectorId': [undefined, 40],
+	'PACK.pairId': [undefined, 64],
+	'PACK.notes': [0, 4000],
+	'READING.cellVoltagesV': [1, 24],
+	'READING.cellResistancesOhm': [0, 24],
+	'SUPPLY.name': [1, 80],
+	'CHARGER.name': [1, 80],
+	'CHARGER.supplyId': [undefined, 64],
+	'CHARGER.asks': [0, undefined],
+	'CHARGER.held': [0, 60],
+	'CHARGER.held.channelId': [undefined, 64],
+	'CHARGER.protections': [0, undefined],
+	'CHARGER.notes': [0, 4000],
+	'CHANNEL.label': [1, 20],
+	'CHANNEL.chemistries': [1, 24],
+	'CHANNEL.tasks': [1, undefined],
+	'INVENTORY.connectors': [0, 60],
+	'INVENTORY.connectors.id': [1, 40],
+	'INVENTORY.connectors.name': [1, 60],
+	'INVENTORY.leads': [0, 60],
+	'INVENTORY.leads.id': [1, 40],
+	'INVENTORY.leads.name': [1, 60],
+	'INVENTORY.leads.connectorId': [undefined, 40],
+	'INVENTORY.adapters': [0, 60],
+	'INVENTORY.adapters.id': [1, 40],
+	'INVENTORY.adapters.fromId': [undefined, 40],
+	'INVENTORY.adapters.toId': [undefined, 40],
+	'INVENTORY.boards': [0, 20],
+	'INVENTORY.boards.id': [1, 40],
+	'INVENTORY.boards.name': [1, 60],
+	'RUN.packId': [undefined, 64],
+	'RUN.joined': [undefined, 7],
+	'RUN.chargerId': [undefined, 64],
+	'RUN.channelId': [undefined, 64],
+	'RUN.programId': [undefined, 64],
+	'RUN.overridden': [0, 200],
+	'RUN.overridden.rule': [1, 80],
+	'RUN.overridden.sentence': [0, 1000],
+	'RUN.overridden.reason': [3, 400],
+	'RUN.endCellVoltagesV': [0, 24],
+	'RUN.notes': [0, 4000],
+	'RUN_RESULT.endCellVoltagesV': [0, 24],
+	'RUN_RESULT.notes': [0, 4000]
+};
+function lengthsOf(fields: Fields, path: string): [string, (number | undefined)[]][] {
+	return Object.entries<Field>(fields).flatMap(([key, field]): [string, (number | undefined)[]][] => {
+		const at = `${path}.${key}`;
+		const { least, most } = field as { least?: number; most?: number };
+		const own: [string, (number | undefined)[]][] =
+			least === undefined && most === undefined ? [] : [[at, [least, most]]];
+		return 'of' in field ? [...own, ...lengthsOf(field.of, at)] : own;
+	});
+}
+
 describe('every figure there is', () => {
 	const all = Object.entries(DESCRIPTIONS).flatMap(([name, fields]) =>
 		figuresOf(fields).map(([path, field]) => [`${name}.${path}`, field] as const)
@@ -134,6 +194,11 @@ describe('every figure there is', () => {
 			Object.keys(RANGES).filter((path) => !there.has(path)),
 			[]
 		);
+	});
+
+	test('and every text, list and row may be as long as is written down here', () => {
+		const found = Object.entries(DESCRIPTIONS).flatMap(([name, fields]) => lengthsOf(fields, name));
+		assert.deepEqual(Object.fromEntries(found), LENGTHS);
 	});
 
 	test('is taken at its ends, refused beyond them by schema and draft alike, with a sentence in the unit people read', () => {

@@ -15,6 +15,10 @@ const inventory = InventorySchema.parse({
 });
 const sum = (packVoltageV: number) => aReading([], { cellVoltagesV: null, packVoltageV });
 const SCENES: Record<string, ProgramContext> = {
+	'nearest step': aContext({
+		charger: aCharger({}, { currentStepA: 0.5 }),
+		around: { practice: { person: { stepRounding: 'nearest' }, program: {} } }
+	}),
 	lipo: aContext({ around: { inventory } }),
 	'lipo, unbalanced': aContext({
 		task: 'charge',

@@ -208,6 +208,28 @@ const ODD: [string, Partial<ProgramContext>][] = [
 		}
 	],
 	[
+		'lead not read',
+		{
+			pack: aPack({ chemistry: 'lead', cells: 6, capacityAh: 7, balanceLead: false, labelChargeRateC: null }),
+			charger: aMultiCharger(),
+			task: 'charge',
+			reading: null
+		}
+	],
+	[
+		'nickel not read',
+		{
+			pack: aPack({ chemistry: 'nimh', cells: 6, balanceLead: false, labelChargeRateC: null }),
+			charger: aMultiCharger(),
+			task: 'charge',
+			reading: null
+		}
+	],
+	[
+		'to the nearest step',
+		{ ...person({ stepRounding: 'nearest' }), charger: aCharger({}, { currentStepA: 0.5 }) }
+	],
+	[
 		'probe and rise',
 		{
 			pack: aPack({ chemistry: 'nicd', cells: 8, balanceLead: false, labelChargeRateC: null }),

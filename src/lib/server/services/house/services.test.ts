@@ -216,6 +216,10 @@ describe('use cases', () => {
 			null
 		);
 		refused(await hold('safetyTimerMin', 0), 422, /takes 1 to 999/);
+		refused(await hold('safetyTimerMin', 1000), 422, /takes 1 to 999/);
+		const heldTimer = async (value: number) =>
+			ok(await hold('safetyTimerMin', value)).held.find((h) => h.kind === 'safetyTimerMin')!.heldValue;
+		assert.deepEqual([await heldTimer(1), await heldTimer(999)], [1, 999], 'both ends are taken');
 		refused(await hold('colour', 1), 422, /no such setting/);
 		refused(await hold('rateCapC', 1), 404, /no such setting on this charger/);
 		const [event] = await eventsOf(db, charger.id);

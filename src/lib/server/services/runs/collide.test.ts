@@ -119,6 +119,8 @@ describe('writes at the same moment', () => {
 		const look = { timeMin: 10.1, packV: 11.83, currentA: 2.6, chargeAh: 0.433 };
 		for (const answer of await atOnce(5, () => lookAtRun(shop.db, run.id, look))) ok(answer);
 		assert.equal(await storedSamples(shop.db, run.id), 1);
+		const kept = await readTelemetry(shop.db, run.id);
+		assert.ok(Math.abs(kept.timeS[0] - 606) < 1e-3, 'minutes are kept as seconds');
 		refused(await lookAtRun(shop.db, run.id, { ...look, packV: 12 }), 422, /must be later/);
 		ok(await lookAtRun(shop.db, run.id, { ...look, timeMin: 11 }));
 		assert.equal(await storedSamples(shop.db, run.id), 2);
