@@ -220,6 +220,20 @@ describe('use cases', () => {
 		const heldTimer = async (value: number) =>
 			ok(await hold('safetyTimerMin', value)).held.find((h) => h.kind === 'safetyTimerMin')!.heldValue;
 		assert.deepEqual([await heldTimer(1), await heldTimer(999)], [1, 999], 'both ends are taken');
+		await db.write(async (tx) =>
+			tx.models.HeldSetting.update(
+				{ fixed: true },
+				{ where: { chargerId: charger.id, kind: 'safetyTimerMin' } }
+			)
+		);
+		refused(await hold('safetyTimerMin', 60), 409, /cannot be changed/);
+		await db.write(async (tx) =>
+			tx.models.HeldSetting.update(
+				{ fixed: false, canBeOff: false },
+				{ where: { chargerId: charger.id, kind: 'safetyTimerMin' } }
+			)
+		);
+		refused(await hold('safetyTimerMin', null), 422, /cannot be off/);
 		refused(await hold('colour', 1), 422, /no such setting/);
 		refused(await hold('rateCapC', 1), 404, /no such setting on this charger/);
 		const [event] = await eventsOf(db, charger.id);
