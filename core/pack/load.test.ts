@@ -1,7 +1,8 @@
 /** Several packs as the one that they make together. Capacities and currents add, volts do not (common practice, no source). */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { aPack, aReading } from '../../tests/support/bench-chargers';
+import { resolve } from '../request/context';
+import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
 import { asOnePack, MOST_JOINED, noLoad, sharesOf, type Load, type Member } from './load';
 import type { Pack } from './pack';
 
@@ -83,6 +84,22 @@ test('resistances stand side by side: 10 and 10 mΩ are 5 mΩ (Kirchhoff)', () =
 		[0.005, 0.005, 0.015]
 	);
 	assert.equal(asOnePack(load(of(small), large)).reading!.cellResistancesOhm, null);
+});
+
+test('what the first pack’s last run left is believed of it alone, not of what is joined with it', () => {
+	const life = { chemistry: 'life', labelVoltageV: null };
+	const read = aReading([3.4, 3.4, 3.4]);
+	const around = { lastRun: { end: 'filled' as const, endedAt: '2026-05-02T17:39:59.500Z' } };
+	const other = { pack: aPack({ id: 'other', ...life }), reading: read };
+	const solo = resolve(aContext({ pack: aPack(life), reading: read, around }));
+	assert.match(solo.chargeState.known?.how ?? '', /filled/);
+	const joined = resolve(aContext({ pack: aPack(life), reading: read, around, joined: [other] }));
+	assert.equal(joined.chargeState.known, null);
+	const older = { lastRun: { end: 'filled' as const, endedAt: '2026-05-02T17:50:00.000Z' } };
+	assert.equal(
+		resolve(aContext({ reading: aReading([3.7, 3.7, 3.7]), around: older, joined: [other] })).load[0].reading,
+		null
+	);
 });
 
 test('what is no load is said: another chemistry, another count, the same pack twice, too many', () => {

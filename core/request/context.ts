@@ -103,13 +103,18 @@ export function packRates(
 export function resolve(context: ProgramContext): Resolved {
 	const { charger, purpose, ambientDegC } = context;
 	const { joined = [], ...given } = context;
-	const load: Load = [{ pack: context.pack, reading: context.reading }, ...joined];
+	const around = { ...ALONE, ...context.around };
+	const alone = joined.length === 0;
+	// Joined, a pack's volts meet the others': a reading from before its last run is none.
+	const stale = !alone && readBeforeRun(context.reading, around.lastRun);
+	const load: Load = [{ pack: context.pack, reading: stale ? null : context.reading }, ...joined];
 	const { pack, reading } = asOnePack(load);
+	// How the first pack's last run ended says nothing of the others.
+	const lastRun = alone ? around.lastRun : null;
 	const chemistry = chemistryOf(pack.chemistry);
 	const channel = charger.channels.find((c) => c.id === context.channelId);
 	if (!channel) throw new Error(`charger ${charger.id} has no channel ${context.channelId}`);
 	const packDegC = reading?.temperatureDegC ?? ambientDegC;
-	const around = { ...ALONE, ...context.around };
 	const practice = resolvePractice(around.practice.person, pack.practice, around.practice.program);
 	const taskData = taskOf(context.task);
 	const lead = around.inventory ? leadFor(around.inventory, pack) : null;
@@ -126,8 +131,8 @@ export function resolve(context: ProgramContext): Resolved {
 		chargeState: estimateCharge(
 			chemistry,
 			pack.cells,
-			readBeforeRun(reading, around.lastRun) ? null : reading,
-			knownCharge(chemistry, reading, around.lastRun, context.now)
+			readBeforeRun(reading, lastRun) ? null : reading,
+			knownCharge(chemistry, reading, lastRun, context.now)
 		),
 		packDegC,
 		settingIds: settingsFor(taskData, chemistry, pack, channel),

@@ -260,6 +260,9 @@ describe('migrations', () => {
 		await old.query(
 			`UPDATE packs SET cells = -3, condition = 'nonsense', labelChargeRateC = 900, practice = 'oh' WHERE id = '${first.id}'`
 		);
+		await old.query(
+			`UPDATE packs SET capacityAh = 'lots', condition = 'in service' WHERE id = '${second.id}'`
+		);
 		await old.close();
 		await using(file, async (db) => {
 			const packs = await listPacks(db, new Date().toISOString());
@@ -275,9 +278,11 @@ describe('migrations', () => {
 				['labelChargeRateC', '900.0'],
 				['practice', 'oh']
 			]);
-			assert.deepEqual(
-				(await eventsOf(db, second.id)).filter((e) => e.kind === 'mended at upgrade'),
-				[]
+			const other = packs.find((p) => p.pack.id === second.id)!.pack;
+			assert.equal(other.condition, 'quarantine', 'what it holds is not known any more');
+			assert.ok(
+				packs.some((p) => p.pack.condition === 'in service'),
+				'the others stay as they were'
 			);
 			await mustBeClean(db);
 		});

@@ -74,9 +74,9 @@
 			toast('Note saved.');
 		} else toast.error(sent.message);
 	}
-	/** A discharge down to its end measured the capacity, if the pack began full. */
+	/** A discharge down to its end measured the capacity, if the pack began full; of packs joined it measured the sum. */
 	const measuredAh = $derived.by(() => {
-		if (!data.packOnShelf || !endedWell(run)) return null;
+		if (!data.packOnShelf || !endedWell(run) || run.joined.length > 0) return null;
 		return taskOf(run.task).moves === 'out'
 			? run.chargeAh
 			: taskOf(run.task).repeats

@@ -239,6 +239,12 @@ export async function up(q: QueryInterface): Promise<void> {
 			}))
 		]);
 	}
+	// A pack whose make-up was nonsense is believed in nothing until somebody has looked at it.
+	await q.sequelize.query(
+		`UPDATE packs SET condition = 'quarantine' WHERE condition = 'in service' AND id IN (
+		   SELECT subject FROM events WHERE kind = 'mended at upgrade' AND json_extract(detail, '$.table') = 'packs'
+		     AND json_extract(detail, '$.column') IN ('cells', 'parallel', 'capacityAh'))`
+	);
 	// Every table is mended before the record of it, which is in JSON itself, is wrapped.
 	for (const [table, rules] of Object.entries(RULES)) {
 		const jsons = Object.entries(JSONS[table] ?? {});

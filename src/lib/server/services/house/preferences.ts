@@ -24,8 +24,13 @@ const KEY = 'preferences';
 export const getPreferences = (db: Store): Promise<Preferences> =>
 	db.kept('preferences', async () => {
 		const row = await db.models.Preference.findByPk(KEY);
-		const stored = Preferences.safeParse(row?.get('value') ?? {});
-		return stored.success ? stored.data : Preferences.parse({});
+		const stored = (row?.get('value') ?? {}) as Record<string, unknown>;
+		// One choice that is no longer taken falls back to the usual one and takes no other with it.
+		const read = Object.entries(Preferences.shape).map(([key, schema]) => {
+			const parsed = schema.safeParse(stored[key]);
+			return [key, parsed.success ? parsed.data : undefined];
+		});
+		return Preferences.parse(Object.fromEntries(read));
 	});
 
 /** Changes the choices that `input` names; the others stay. */

@@ -247,7 +247,19 @@ describe('use cases', () => {
 		assert.equal(ok(await updateSupply(db, supply.id, { ...supply, voltageV: 13.8 })).voltageV, 13.8);
 		refused(await createSupply(db, { name: '', kind: 'bench supply', voltageV: 24 }), 422, /needs a name/);
 		assert.equal((await getPreferences(db)).ambientDegC, 20);
-		ok(await setPreferences(db, { ambientDegC: 12 }));
+		await db.write((tx) =>
+			tx.models.Preference.upsert({
+				key: 'preferences',
+				value: { ambientDegC: 999, practice: { guards: 'off' } }
+			})
+		);
+		const kept = await getPreferences(db);
+		assert.deepEqual(
+			[kept.ambientDegC, kept.practice],
+			[20, { guards: 'off' }],
+			'one bad choice takes no other with it'
+		);
+		ok(await setPreferences(db, { ambientDegC: 12, practice: {} }));
 		assert.equal(
 			ok(await programContext(db, { ...request(), task: 'balance', purpose: 'standard' }, now())).ambientDegC,
 			12

@@ -8,6 +8,7 @@ import type { ProgramContext } from '$core/request/context';
 import { solve, type Solution } from '$core/program/solve';
 import { PURPOSES, TASK_IDS } from '$core/request/task';
 import { RUN } from '$core/log/run';
+import { readBeforeRun } from '$core/pack/known-charge';
 import { noLoad, type Member } from '$core/pack/load';
 import type { Pack } from '$core/pack/pack';
 import { fieldSchema } from '$core/quantity/field-schema';
@@ -16,6 +17,7 @@ import { shapeOf } from '../../db/map';
 import type { RowOf } from '../../db/models';
 import { checked, done, missing, refuse, type Result } from '../../result';
 import { getCharger, getSupply, listChargers } from '../chargers/chargers';
+import { lastRunOf } from '../packs/care';
 import { largestGuards } from './largest-guards';
 import { allPacks, getPack, lastReading } from '../packs/packs';
 import { getPreferences } from '../house/preferences';
@@ -59,7 +61,10 @@ async function membersOf(
 	for (const packId of packIds) {
 		const pack = await getPack(db, packId);
 		if (!pack.ok) return pack;
-		members.push({ pack: pack.value, reading: await lastReading(db, packId, now) });
+		const reading = await lastReading(db, packId, now);
+		// Volts from before its last run are none that the others could meet.
+		const stale = readBeforeRun(reading, await lastRunOf(db, packId, now));
+		members.push({ pack: pack.value, reading: stale ? null : reading });
 	}
 	const why = noLoad([first, ...members.map((m) => m.pack)]);
 	return why === null ? done(members) : refuse(422, why, { joined: why });

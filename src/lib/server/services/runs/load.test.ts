@@ -102,6 +102,18 @@ describe('a load of two packs', () => {
 		for (const pack of [first, second]) assert.equal((await listRuns(shop.db, { packId: pack.id })).total, 1);
 	});
 
+	test('volts from before a member’s last run are no reading, and how the first was left says nothing of the others', async () => {
+		const elsewhere = await shop.charger({ name: 'Elsewhere' });
+		const run = await shop.byHand(second, elsewhere);
+		const later = new Date(Date.now() + 60e3).toISOString();
+		ok(await endByHand(shop.db, run.id, { endReason: 'full', durationMin: 50, chargeAh: 1 }, later));
+		const solved = ok(await solveProgram(shop.db, request(), new Date(Date.now() + 120e3).toISOString()));
+		assert.equal(solved.resolved.load[1].reading, null);
+		const stop = solved.findings.find((f) => f.rule === 'load-may-not-join')!;
+		assert.match(stop.sentence, /Second was never measured/);
+		assert.equal(stop.overridable, false);
+	});
+
 	test('the database itself allows a joined pack one open run', async () => {
 		const run = ok(await started());
 		const other = await shop.charger({ name: 'Other' });

@@ -63,7 +63,9 @@ export async function listRuns(
 	const { limit = 50, offset = 0, packId, ...where } = filter;
 	const page = { limit, offset };
 	const order: [string, string][] = [['startedAt', 'DESC']];
-	if (packId !== undefined && where.chargerId === undefined) {
+	// What is asked of a run beyond its pack and whether it has ended is asked of the runs themselves.
+	const byPackAlone = where.chargerId === undefined && (where.status ?? 'ended') === 'ended';
+	if (packId !== undefined && byPackAlone) {
 		const { ids, total } = await runsOfPack(db, packId, where.status, page);
 		const rows = await db.models.Run.findAll({ where: { id: ids }, order });
 		return { runs: await named(db, rows.map(toRun)), total };
