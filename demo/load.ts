@@ -1,5 +1,5 @@
 /** Loads the harbour into an empty database. Run with `--fresh` it empties the database first. */
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { mkdir, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { openDatabase, type Database } from '../src/lib/server/db/connect';
@@ -37,6 +37,18 @@ async function loadBench(db: Database) {
 	return { supplies, chargers };
 }
 
+/** The same pack has the same id wherever the harbour is loaded: what it does on a simulated charger is drawn from its id. */
+function idOf(name: string): string {
+	const hex = createHash('sha256').update(`pack ${name}`).digest('hex');
+	return [
+		hex.slice(0, 8),
+		hex.slice(8, 12),
+		`5${hex.slice(13, 16)}`,
+		`8${hex.slice(17, 20)}`,
+		hex.slice(20, 32)
+	].join('-');
+}
+
 /** Pairs, the bench's stock, and a few programs kept and keyed into slots. */
 async function tieTogether(
 	db: Database,
@@ -69,7 +81,7 @@ const KEPT = [
 	{ slot: 1, name: 'Launch', pack: 'Kittiwake launch', charger: 'basin', task: 'balance' }
 ] as const;
 
-/** Fills `db` with the demo scenario as of `nowMs`. The same moment gives the same data, ids apart. */
+/** Fills `db` with the demo scenario as of `nowMs`. The same moment gives the same packs with the same ids, and the same data but for the ids of the rest. */
 export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: number; runs: number }> {
 	const { supplies, chargers } = await loadBench(db);
 	let runs = 0;
@@ -77,7 +89,11 @@ export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: nu
 	for (const [n, demo] of PACKS.entries()) {
 		const firstUsedOn = new Date(nowMs - demo.years * 365.25 * 86400e3).toISOString().slice(0, 10);
 		const pack = must(
-			await createPack(db, PackInputSchema.parse({ chemistry: 'lipo', firstUsedOn, ...demo.pack }))
+			await createPack(
+				db,
+				PackInputSchema.parse({ chemistry: 'lipo', firstUsedOn, ...demo.pack }),
+				idOf(demo.pack.name)
+			)
 		);
 		const charger = must(await getCharger(db, chargers[demo.charger].id));
 		const supply = supplies[chargers[demo.charger].supplyKey];
