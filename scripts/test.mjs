@@ -69,7 +69,6 @@ async function step(part, title, work) {
 	const code = await work();
 	results.push({ title, code, seconds: Math.round((Date.now() - started) / 1000) });
 }
-// Chromium tests share two cores with the servers they start: one file at a time.
 const nodeTest = (files, concurrency) =>
 	run(
 		'node',
@@ -105,7 +104,7 @@ await step('unit', 'Unit tests', () =>
 );
 await step('reference', 'Against the outside', () => nodeTest(testsIn('tests/reference'), 2));
 if (wants('browser')) await build();
-await step('browser', 'In the browser', () => nodeTest(testsIn('tests/browser'), 1));
+await step('browser', 'In the browser', () => nodeTest(testsIn('tests/browser'), 2));
 
 say('Summary');
 for (const { title, code, seconds } of results)

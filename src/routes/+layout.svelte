@@ -3,7 +3,8 @@
 	import { onMount } from 'svelte';
 	import { toast, Toaster } from 'svelte-sonner';
 	import { tinykeys } from 'tinykeys';
-	import { afterNavigate, goto, invalidate } from '$app/navigation';
+	import { afterNavigate, goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { page } from '$app/state';
 	import Dock from '$lib/ui/frame/Dock.svelte';
 	import Help from '$lib/ui/frame/Help.svelte';
@@ -54,7 +55,7 @@
 				);
 				const { programId } = page.data as { programId?: string | null };
 				void goto(programId ? `/run/start/${programId}` : '/run', { invalidateAll: true });
-			} else void invalidate('app:channels');
+			} else void refresh('app:channels');
 		});
 		return () => {
 			keys();

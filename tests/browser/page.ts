@@ -80,11 +80,12 @@ export class Person {
 	}
 
 	async waitForPath(pattern: RegExp, waitMs = WAIT_MS): Promise<string> {
-		await this.driver.wait(
-			async () => pattern.test(await this.path()),
-			waitMs,
-			`the page never became ${pattern}`
-		);
+		try {
+			await this.driver.wait(async () => pattern.test(await this.path()), waitMs);
+		} catch {
+			const said = await this.driver.executeScript('return document.body.innerText');
+			throw new Error(`the page never became ${pattern}; it is ${await this.path()} and says:\n${said}`);
+		}
 		await this.ready();
 		return this.path();
 	}

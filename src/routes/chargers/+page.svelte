@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { toast } from 'svelte-sonner';
-	import { invalidateAll } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import type { Supply } from '$core/charger/supply';
 	import { send } from '$lib/ui/server/api';
 	import SupplyForm from '$lib/ui/charger/SupplyForm.svelte';
@@ -13,18 +13,18 @@
 	let editing = $state<string | null>(null);
 	const closeAndReload = async () => {
 		editing = null;
-		await invalidateAll();
+		await refresh();
 	};
 	async function removeSupply(supply: Supply) {
 		const sent = await send('DELETE', `/supplies/${supply.id}`);
 		if (!sent.ok) return void toast.error(sent.message);
-		await invalidateAll();
+		await refresh();
 		toast(`${supply.name} removed.`, {
 			action: {
 				label: 'Undo',
 				onClick: async () => {
 					await send('POST', `/supplies/${supply.id}/restore`);
-					await invalidateAll();
+					await refresh();
 				}
 			}
 		});

@@ -1,7 +1,7 @@
 <!-- How this person does things where practitioners differ. -->
 <script lang="ts">
 	import { toast } from 'svelte-sonner';
-	import { invalidateAll } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import type { PracticeLayer } from '$core/practice/practice';
 	import { send } from '$lib/ui/server/api';
 	import PracticeList from '$lib/ui/program/PracticeList.svelte';
@@ -24,7 +24,7 @@
 			waiting--;
 			if (sent === null) return false;
 			if (!sent.ok) toast.error(sent.message);
-			await invalidateAll();
+			await refresh();
 			if (waiting === 0) layer = data.practice;
 			return sent.ok;
 		});

@@ -1,7 +1,7 @@
 <!-- Keeping a program: under a name among the pack's programs, and in one of the charger's memory slots. -->
 <script lang="ts">
 	import { toast } from 'svelte-sonner';
-	import { invalidateAll } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import type { SavedProgram } from '$lib/server/services/programs/programs';
 	import type { SlotContent } from '$lib/server/services/chargers/slots';
 	import { send } from '$lib/ui/server/api';
@@ -48,9 +48,9 @@
 		const put = (as: string | null) => send('PATCH', `/programs/${program.id}`, { name: as });
 		const sent = await put(null);
 		if (!sent.ok) return void toast.error(sent.message);
-		await invalidateAll();
+		await refresh();
 		toast(`${program.name}, version ${program.version}, is off the list.`, {
-			action: { label: 'Undo', onClick: async () => void (await put(program.name), await invalidateAll()) }
+			action: { label: 'Undo', onClick: async () => void (await put(program.name), await refresh()) }
 		});
 	}
 	async function save() {
@@ -58,7 +58,7 @@
 		const program = await keep();
 		busy = false;
 		if (!program) return;
-		await invalidateAll();
+		await refresh();
 		toast(`Kept as ${program.name}, version ${program.version}.`);
 	}
 	async function putInSlot() {
@@ -70,9 +70,9 @@
 			const sent = await put(program.id);
 			if (sent.ok) {
 				const { before } = sent.value;
-				await invalidateAll();
+				await refresh();
 				toast(`Slot ${slot} of ${chargerName} now holds it. Key it in there too.`, {
-					action: { label: 'Undo', onClick: async () => void (await put(before), await invalidateAll()) }
+					action: { label: 'Undo', onClick: async () => void (await put(before), await refresh()) }
 				});
 			} else message = sent.message;
 		}

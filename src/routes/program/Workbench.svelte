@@ -2,7 +2,8 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import { toast } from 'svelte-sonner';
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import type { Readiness } from '$core/care/readiness';
 	import type { Charger } from '$core/charger/charger';
 	import type { Pack } from '$core/pack/pack';
@@ -120,7 +121,7 @@
 		});
 		if (!sent.ok) return void toast.error(sent.message);
 		const before = held(fix.setting)?.heldValue ?? null;
-		await invalidateAll();
+		await refresh();
 		toast(`Noted: ${charger.name} now holds that value. Key it in there too.`, {
 			action: {
 				label: 'Undo',
@@ -131,7 +132,7 @@
 						task: fix.task ?? null,
 						value: before
 					});
-					await invalidateAll();
+					await refresh();
 				}
 			}
 		});

@@ -1,7 +1,8 @@
 <!-- Describing a charger from its printed specification: the whole, its channels, and what it holds. -->
 <script lang="ts">
 	import Plus from '@lucide/svelte/icons/plus';
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { CHARGER, MOST_CHANNELS, type Charger } from '$core/charger/charger';
 	import type { Supply } from '$core/charger/supply';
 	import { keysIn } from '$core/quantity/field';
@@ -58,7 +59,7 @@
 			return;
 		}
 		await goto(`/chargers/${sent.value.id}`);
-		await invalidateAll();
+		await refresh();
 	}
 </script>
 
@@ -90,7 +91,7 @@
 		<SupplyForm
 			onsaved={async (s) => {
 				addingSupply = false;
-				await invalidateAll();
+				await refresh();
 				draft.supplyId = s.id;
 			}}
 			oncancel={() => (addingSupply = false)}

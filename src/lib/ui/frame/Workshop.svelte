@@ -1,7 +1,7 @@
 <!-- Standing choices of the place: the air's temperature, the theme, the backup. -->
 <script lang="ts">
 	import { toast } from 'svelte-sonner';
-	import { invalidateAll } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { send } from '../server/api';
 	import Stepper from '../form/Stepper.svelte';
 	import { theme, THEMES } from './theme.svelte';
@@ -10,7 +10,7 @@
 
 	async function setAir(value: number) {
 		const sent = await send('PATCH', '/preferences', { ambientDegC: value });
-		if (sent.ok) await invalidateAll();
+		if (sent.ok) await refresh();
 		else toast.error(sent.message);
 	}
 </script>

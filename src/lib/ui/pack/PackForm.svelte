@@ -1,6 +1,7 @@
 <!-- Describing a pack from its label. -->
 <script lang="ts">
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { CONNECTORS } from '$core/pack/connector';
 	import { PACK, type Pack } from '$core/pack/pack';
@@ -55,7 +56,7 @@
 			return;
 		}
 		await goto(`/packs/${sent.value.id}`);
-		await invalidateAll();
+		await refresh();
 	}
 </script>
 

@@ -2,7 +2,8 @@
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { isOpen } from '$core/log/run';
 	import { toast } from 'svelte-sonner';
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { limitsAt, type EnvelopeInput } from '$core/charger/envelope';
 	import { HELD_SETTINGS, heldFigure, showHeld, type HeldSetting } from '$core/charger/setting';
@@ -92,9 +93,9 @@
 		}
 		editing = null;
 		message = '';
-		await invalidateAll();
+		await refresh();
 		toast(`${label} noted.`, {
-			action: { label: 'Undo', onClick: async () => void (await put(before), await invalidateAll()) }
+			action: { label: 'Undo', onClick: async () => void (await put(before), await refresh()) }
 		});
 	}
 	async function emptySlot(s: (typeof data.slots)[number]) {
@@ -102,9 +103,9 @@
 			send('PUT', `/chargers/${charger.id}/slots`, { slot: s.slot, programId });
 		const sent = await put(null);
 		if (!sent.ok) return void toast.error(sent.message);
-		await invalidateAll();
+		await refresh();
 		toast(`Slot ${s.slot} is empty.`, {
-			action: { label: 'Undo', onClick: async () => void (await put(s.programId), await invalidateAll()) }
+			action: { label: 'Undo', onClick: async () => void (await put(s.programId), await refresh()) }
 		});
 	}
 	async function remove() {
@@ -112,7 +113,7 @@
 		const sent = await send('DELETE', `/chargers/${id}`);
 		if (!sent.ok) return void toast.error(sent.message);
 		await goto('/chargers');
-		await invalidateAll();
+		await refresh();
 		toast(`${name} is off the bench.`, {
 			duration: 10000,
 			action: {
@@ -120,7 +121,7 @@
 				onClick: async () => {
 					await send('POST', `/chargers/${id}/restore`);
 					await goto(`/chargers/${id}`);
-					await invalidateAll();
+					await refresh();
 				}
 			}
 		});

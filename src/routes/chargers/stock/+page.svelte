@@ -3,7 +3,7 @@
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { toast } from 'svelte-sonner';
-	import { invalidateAll } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { INVENTORY, leadFor, leadOhm, type Inventory } from '$core/charger/inventory';
 	import { send } from '$lib/ui/server/api';
 	import { reachable } from '$lib/ui/frame/reachable';
@@ -51,7 +51,7 @@
 		const sent = await send('PATCH', '/preferences', { inventory });
 		busy = false;
 		if (!sent.ok) toast.error(sent.message);
-		await invalidateAll();
+		await refresh();
 		draft = stockDraftOf(data.inventory);
 		return sent.ok;
 	}

@@ -3,7 +3,8 @@
 	import { endedWell } from '$core/log/run';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { toast } from 'svelte-sonner';
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { movedWord } from '$core/request/in-words';
 	import { settingName, showSetting, type SettingId } from '$core/request/settings';
@@ -70,7 +71,7 @@
 		if (notes === run.notes) return;
 		const sent = await send('PATCH', `/runs/${run.id}`, { notes });
 		if (sent.ok) {
-			await invalidateAll();
+			await refresh();
 			toast('Note saved.');
 		} else toast.error(sent.message);
 	}
@@ -95,7 +96,7 @@
 		const before = fields.measuredCapacityAh;
 		const sent = await send('PUT', `/packs/${id}`, { ...fields, measuredCapacityAh: capacityAh });
 		if (!sent.ok) return void toast.error(sent.message);
-		await invalidateAll();
+		await refresh();
 		toast(`${data.packName} now has that as its measured capacity.`, {
 			action: { label: 'Undo', onClick: () => void keepCapacity(before) }
 		});

@@ -3,7 +3,8 @@
 	import { mainCurrentA } from '$core/request/in-words';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { toast } from 'svelte-sonner';
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { connectorOf } from '$core/pack/connector';
 	import { cellsLabel } from '$core/pack/pack';
@@ -26,7 +27,7 @@
 		const sent = await send('DELETE', `/packs/${id}`);
 		if (!sent.ok) return void toast.error(sent.message);
 		await goto('/packs');
-		await invalidateAll();
+		await refresh();
 		toast(`${name} is off the shelf.`, {
 			duration: 10000,
 			action: {
@@ -34,7 +35,7 @@
 				onClick: async () => {
 					await send('POST', `/packs/${id}/restore`);
 					await goto(`/packs/${id}`);
-					await invalidateAll();
+					await refresh();
 				}
 			}
 		});
@@ -42,14 +43,14 @@
 	async function removeReading(reading: Reading) {
 		const sent = await send<Reading>('DELETE', `/readings/${reading.id}`);
 		if (!sent.ok) return void toast.error(sent.message);
-		await invalidateAll();
+		await refresh();
 		const { id: _id, packId: _packId, ...input } = sent.value;
 		toast('Reading removed.', {
 			action: {
 				label: 'Undo',
 				onClick: async () => {
 					await send('POST', `/packs/${pack.id}/readings`, input);
-					await invalidateAll();
+					await refresh();
 				}
 			}
 		});
@@ -118,7 +119,7 @@
 						Never measured here. Read every cell with a meter or on a charger's cell page.
 					</p>
 				{/if}
-				<div class="mt-3 border-t pt-3"><ReadingForm {pack} onsaved={() => void invalidateAll()} /></div>
+				<div class="mt-3 border-t pt-3"><ReadingForm {pack} onsaved={() => void refresh()} /></div>
 			</section>
 			<section class="mt-6">
 				<h2>Runs <span class="quiet font-normal">{data.totalRuns}</span></h2>

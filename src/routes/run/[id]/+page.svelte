@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { taskOf } from '$core/request/task';
 	import { toast } from 'svelte-sonner';
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Run } from '$core/log/run';
 	import { send } from '$lib/ui/server/api';
@@ -89,7 +90,7 @@
 	async function setSpeed(speed: number) {
 		const sent = await send('PUT', '/stand-in/speed', { speed });
 		if (!sent.ok) toast.error(sent.message);
-		await invalidateAll();
+		await refresh();
 	}
 </script>
 

@@ -1,6 +1,7 @@
 <!-- Writing down what the charger's screen showed at the end. -->
 <script lang="ts">
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { RUN_RESULT, type Run } from '$core/log/run';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Pack } from '$core/pack/pack';
@@ -56,7 +57,7 @@
 			return;
 		}
 		await goto(`/logbook/${run.id}`);
-		await invalidateAll();
+		await refresh();
 	}
 </script>
 

@@ -1,6 +1,6 @@
 <!-- A look at the screen of a charger without a link: four figures, laid over the forecast. -->
 <script lang="ts">
-	import { invalidateAll } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { RUN_LOOK, type Run } from '$core/log/run';
 	import { readFigure } from '$core/quantity/field-draft';
 	import { send } from '$lib/ui/server/api';
@@ -27,7 +27,7 @@
 			return;
 		}
 		typed = {};
-		await invalidateAll();
+		await refresh();
 	}
 </script>
 

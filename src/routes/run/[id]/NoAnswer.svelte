@@ -1,7 +1,7 @@
 <!-- A charger that does not answer: what that may mean, and how the run is closed where it stays away. -->
 <script lang="ts">
 	import { toast } from 'svelte-sonner';
-	import { invalidateAll } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import type { Run } from '$core/log/run';
 	import { send } from '$lib/ui/server/api';
 	import { clock } from '$lib/ui/words';
@@ -19,7 +19,7 @@
 		message = sent.ok ? '' : sent.message;
 		if (sent.ok)
 			toast('Closed with what is known. If the charger is found charging, the run is taken up again.');
-		await invalidateAll();
+		await refresh();
 	}
 </script>
 

@@ -14,6 +14,7 @@ import type { Links } from '../../link/links';
 import { checked, done, missing, refuse, type Refusal, type Result } from '../../result';
 import { eventsOf, writeEvent } from '../house/events';
 import type { Follower } from './follow';
+import { live } from './live';
 import { endRun, openRunOf, openRunOn, recordStart, settleStart, withdrawStart } from './open-runs';
 import { getProgram, solveSaved } from '../programs/programs';
 import { summaryOf } from './telemetry';
@@ -147,7 +148,10 @@ export async function startRun(
 		return written;
 	}
 	const { run, send } = written.value;
-	if (!send) return done(run);
+	if (!send) {
+		live.changed(id);
+		return done(run);
+	}
 	try {
 		await send.link.start(run, send.program);
 		await settleStart(db, id);

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { SvelteMap, SvelteSet } from 'svelte/reactivity';
-	import { goto, invalidateAll } from '$app/navigation';
+	import { goto } from '$app/navigation';
+	import { refresh } from '$lib/ui/server/refresh';
 	import type { Run } from '$core/log/run';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { voltsFitCells } from '$core/pack/cell-count';
@@ -91,7 +92,7 @@
 			return;
 		}
 		await goto(`/run/${sent.value.id}`);
-		await invalidateAll();
+		await refresh();
 	}
 </script>
 
