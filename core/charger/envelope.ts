@@ -4,6 +4,7 @@
  */
 import { connectorOf, type Connector } from '../pack/connector';
 import type { Pack } from '../pack/pack';
+import { ofMeasured, ratedAh } from '../pack/rated';
 import { amps, cRate, text, volts, watts } from '../quantity/format';
 import { heldFor, type Channel, type Charger } from './charger';
 
@@ -54,7 +55,7 @@ export interface EnvelopeInput {
 	othersOutputW: number;
 	/** Input power that other chargers draw from the same supply now, W. */
 	othersOnSupplyW: number;
-	/** Rates the pack may be charged at, per hour of its label capacity, each with its reason. */
+	/** Rates the pack may be charged at, per hour of the smaller of label and measured capacity, each with its reason. */
 	packRates: PackRate[];
 	/** The person's own list of connectors; the usual list when absent. */
 	connectors?: readonly Connector[];
@@ -113,8 +114,8 @@ export function limitsAt(input: EnvelopeInput, packV: number): Limit[] {
 		})),
 		...packRates.map((r): Limit => ({
 			id: r.id,
-			label: r.label,
-			currentA: r.rateC * pack.capacityAh,
+			label: `${r.label}${ofMeasured(pack)}`,
+			currentA: r.rateC * ratedAh(pack),
 			side: 'pack'
 		}))
 	];
@@ -173,8 +174,8 @@ export function dischargeLimitsAt(input: EnvelopeInput, packV: number, rateC: nu
 		},
 		{
 			id: 'discharge rate',
-			label: `${why}, ${cRate(rateC)}`,
-			currentA: rateC * pack.capacityAh,
+			label: `${why}, ${cRate(rateC)}${ofMeasured(pack)}`,
+			currentA: rateC * ratedAh(pack),
 			side: 'pack'
 		}
 	];

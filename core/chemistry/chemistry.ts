@@ -173,6 +173,8 @@ export interface Chemistry {
 	/** As written on labels and screens. */
 	readonly name: string;
 	readonly family: FamilyId;
+	/** The chemistry of a lower end of charge from which neither eye nor charger can tell it; null where there is none. */
+	readonly gentlerTwin: string | null;
 	/** How its family behaves and is handled. */
 	readonly traits: Traits;
 	readonly cells: { readonly min: number; readonly max: number };

@@ -46,6 +46,16 @@ export interface Traits {
 	readonly readyFrom: number | null;
 	/** Charge by which one cell differs from its siblings beyond what was read, one standard deviation, as a share. */
 	readonly cellSpread: { readonly cellsRead: number; readonly sumRead: number };
+	/**
+	 * How the cells of one pack differ, one standard deviation: capacity as a share, resistance in natural-logarithm units, charge as
+	 * a share where each cell was read or only the sum. Null where a discharge is judged by the whole pack.
+	 */
+	readonly cellsDiffer: {
+		readonly capacity: number;
+		readonly resistance: number;
+		readonly cellsRead: number;
+		readonly sumRead: number;
+	} | null;
 	/** How cells are counted from the volts of a rested pack: by what one can hold at most, by its volts at rest, or not at all. */
 	readonly counting: { readonly by: 'most' } | { readonly by: 'rest'; readonly volts: number } | null;
 	/** Rest volts per cell between which a pack of the right count stands; null: its floor and its limit. */

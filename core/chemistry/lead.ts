@@ -25,6 +25,7 @@ const LEAD_TRAITS: Traits = {
 	shortedBelowV: 1.8,
 	readyFrom: null,
 	cellSpread: { cellsRead: 0.002, sumRead: 0.002 },
+	cellsDiffer: null,
 	counting: { by: 'rest', volts: 2.06 },
 	restsBetweenV: null,
 	sparedChecks: false
@@ -33,6 +34,7 @@ const LEAD_TRAITS: Traits = {
 /** What flooded, AGM and gel share; gel ends a little lower. */
 const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 	family: 'lead',
+	gentlerTwin: null,
 	traits: LEAD_TRAITS,
 	cells: { min: 1, max: 12 },
 	balanceFromCells: null,

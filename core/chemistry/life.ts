@@ -8,7 +8,11 @@ export const life: Chemistry = {
 	name: 'LiFe',
 	...LITHIUM,
 	// Its volts tell nothing of how far one cell is from its siblings: cells read are no better than a sum.
-	traits: { ...LITHIUM.traits, cellSpread: { cellsRead: 0.01, sumRead: 0.01 } },
+	traits: {
+		...LITHIUM.traits,
+		cellSpread: { cellsRead: 0.01, sumRead: 0.01 },
+		cellsDiffer: { capacity: 0.03, resistance: 0.2, cellsRead: 0.05, sumRead: 0.05 }
+	},
 	voltages: {
 		nominalV: 3.3,
 		printedV: [3.2, 3.3],

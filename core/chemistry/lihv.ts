@@ -7,6 +7,7 @@ export const lihv: Chemistry = {
 	id: 'lihv',
 	name: 'LiHV',
 	...LITHIUM,
+	gentlerTwin: 'lipo',
 	voltages: {
 		nominalV: 3.8,
 		printedV: [3.8, 3.85],

@@ -24,6 +24,7 @@ const LITHIUM_TRAITS: Traits = {
 	shortedBelowV: null,
 	readyFrom: null,
 	cellSpread: { cellsRead: 0.002, sumRead: 0.01 },
+	cellsDiffer: { capacity: 0.03, resistance: 0.2, cellsRead: 0.01, sumRead: 0.04 },
 	counting: { by: 'most' },
 	restsBetweenV: null,
 	sparedChecks: true
@@ -32,6 +33,7 @@ const LITHIUM_TRAITS: Traits = {
 /** Constant current and constant voltage, no gas, no trickle, gentle recovery from just under the floor. */
 export const LITHIUM = {
 	family: 'lithium',
+	gentlerTwin: null,
 	traits: LITHIUM_TRAITS,
 	cells: { min: 1, max: 14 },
 	balanceFromCells: 2,

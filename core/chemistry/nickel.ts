@@ -22,6 +22,7 @@ const NICKEL_TRAITS: Traits = {
 	shortedBelowV: null,
 	readyFrom: 0.85,
 	cellSpread: { cellsRead: 0.01, sumRead: 0.01 },
+	cellsDiffer: null,
 	counting: null,
 	restsBetweenV: { low: 1.0, high: 1.5 },
 	sparedChecks: false
@@ -30,6 +31,7 @@ const NICKEL_TRAITS: Traits = {
 /** What the two nickel chemistries share: ends on the dip after the peak, no balance lead, left part charged. */
 export const NICKEL = {
 	family: 'nickel',
+	gentlerTwin: null,
 	traits: NICKEL_TRAITS,
 	cells: { min: 1, max: 20 },
 	balanceFromCells: null,

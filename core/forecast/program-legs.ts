@@ -1,4 +1,5 @@
 /** From a program to the legs that a charger runs: which way storage goes, how a cycle is laid out, when a slow charge ends. */
+import { ratedAh } from '../pack/rated';
 import { socAt } from '../chemistry/curve';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
@@ -34,7 +35,7 @@ export function timedAh(r: Resolved, currentA: number): number | null {
 	const end = r.chemistry.endOfCharge;
 	if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * r.pack.capacityAh - 1e-9) return null;
 	const missing = Math.min(1, Math.max(0.1, 1 - r.chargeState.soc));
-	return end.timedFactor * missing * r.pack.capacityAh;
+	return end.timedFactor * missing * ratedAh(r.pack);
 }
 
 function chargeLeg(r: Resolved, settings: ProgramSettings, departure: Departure): Leg {
@@ -50,11 +51,11 @@ function chargeLeg(r: Resolved, settings: ProgramSettings, departure: Departure)
 
 function dischargeLeg(r: Resolved, settings: ProgramSettings, departure: Departure): Leg {
 	const storing = r.taskData.stores;
-	const { hardFloorV, dischargeEndV } = r.chemistry.voltages;
+	const { dischargeEndV } = r.chemistry.voltages;
 	const byCharge = storageNeedAh(r);
 	const endV =
 		storing && byCharge === null ? settings.endVoltageV : (settings.dischargeEndV ?? dischargeEndV);
-	const control = dischargeControl(r, settings, Math.max(storing ? hardFloorV : 0, endV), departure);
+	const control = dischargeControl(r, settings, endV, departure);
 	return {
 		kind: 'discharge',
 		control: { ...control, capacityLimitAh: Math.min(control.capacityLimitAh, byCharge ?? Infinity) }
@@ -103,6 +104,6 @@ export function unguarded(r: Resolved, settings: ProgramSettings): ProgramSettin
 	return {
 		...free,
 		safetyTimerMin: settings.safetyTimerMin ?? recovery?.maxMin ?? null,
-		capacityLimitAh: settings.capacityLimitAh ?? (recovery && recovery.maxShare * r.pack.capacityAh)
+		capacityLimitAh: settings.capacityLimitAh ?? (recovery && recovery.maxShare * ratedAh(r.pack))
 	};
 }

@@ -40,7 +40,7 @@ function canBeForecast(r: Resolved, settings: ProgramSettings): boolean {
 /** What can be decided before anything is simulated, each with the person's own settings already laid over the others. */
 function decideFirst(r: Resolved, own: Partial<ProgramSettings>): Omit<Decisions, GuardId> {
 	// Until they are decided nothing looks at them.
-	const so: SoFar = { endVoltageV: NaN, currentA: NaN };
+	const so: SoFar = { endVoltageV: NaN, currentA: NaN, dischargeA: null };
 	const decided = Object.entries(FIRST).map(([id, decide]) => {
 		const decision = decide(r, so);
 		Object.assign(so, { [id]: decision.value }, own);

@@ -41,7 +41,10 @@ export const watts = (value: number): Written => ({
 });
 
 /** Degrees Celsius, whole. */
-export const degrees = (value: number): Written => ({ figure: fixed(value, 0), unit: '°C' });
+export const degrees = (value: number): Written => ({
+	figure: fixed(value, 0).replace('-', '−'),
+	unit: '°C'
+});
 
 /** A share (0 to 1) as whole per cent. */
 export const percent = (share: number): Written => ({ figure: fixed(share * 100, 0), unit: '%' });
@@ -49,8 +52,12 @@ export const percent = (share: number): Written => ({ figure: fixed(share * 100,
 /** `{figure, unit}` as one string with a space between. */
 export const text = (written: Written): string => `${written.figure} ${written.unit}`;
 
-/** A rate as the trade writes it: `1C`, `0.5C`, `1.8C`. */
+/** A rate as the trade writes it: `1C`, `0.5C`, `0.25C`, `1.8C`. Below 1C to the hundredth, so that 0.25C is not 0.3C. */
 export function cRate(rate: number): string {
-	const figure = rate >= 10 ? rate.toFixed(0) : rate.toFixed(rate < 0.1 ? 2 : 1);
-	return `${figure.replace(/\.0+$/, '')}C`;
+	const digits = rate >= 10 ? 0 : rate < 0.995 ? 2 : 1;
+	const figure = rate.toFixed(digits);
+	return `${digits === 0 ? figure : figure.replace(/0+$/, '').replace(/\.$/, '')}C`;
 }
+
+/** With a capital at its front. */
+export const sentenceCase = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);

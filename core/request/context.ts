@@ -9,6 +9,7 @@ import { estimateCharge, type ChargeState } from '../pack/charge-state';
 import { knownCharge, readBeforeRun } from '../pack/known-charge';
 import { asOnePack, type Load, type Member } from '../pack/load';
 import type { Pack } from '../pack/pack';
+import { packTemperature, type PackTemperature } from '../pack/temperature';
 import type { ReadingInput } from '../pack/reading';
 import { cRate } from '../quantity/format';
 import { resolvePractice, whose, type ResolvedPractice } from '../practice/practice';
@@ -37,14 +38,12 @@ export interface ProgramContext {
 }
 
 /** The context with its references followed. Pack and reading are those of the whole load. */
-export interface Resolved extends Omit<ProgramContext, 'around' | 'joined'> {
+export interface Resolved extends Omit<ProgramContext, 'around' | 'joined'>, PackTemperature {
 	load: Load;
 	chemistry: Chemistry;
 	channel: Channel;
 	taskData: Task;
 	chargeState: ChargeState;
-	/** Temperature to compute with, °C: the pack's, or the air's when the pack was not measured. */
-	packDegC: number;
 	envelope: EnvelopeInput;
 	around: Surroundings;
 	practice: ResolvedPractice;
@@ -114,7 +113,7 @@ export function resolve(context: ProgramContext): Resolved {
 	const chemistry = chemistryOf(pack.chemistry);
 	const channel = charger.channels.find((c) => c.id === context.channelId);
 	if (!channel) throw new Error(`charger ${charger.id} has no channel ${context.channelId}`);
-	const packDegC = reading?.temperatureDegC ?? ambientDegC;
+	const temperature = packTemperature(reading, ambientDegC, context.now);
 	const practice = resolvePractice(around.practice.person, pack.practice, around.practice.program);
 	const taskData = taskOf(context.task);
 	const lead = around.inventory ? leadFor(around.inventory, pack) : null;
@@ -134,7 +133,7 @@ export function resolve(context: ProgramContext): Resolved {
 			readBeforeRun(reading, lastRun) ? null : reading,
 			knownCharge(chemistry, reading, lastRun, context.now)
 		),
-		packDegC,
+		...temperature,
 		settingIds: settingsFor(taskData, chemistry, pack, channel),
 		envelope: {
 			pack,
@@ -145,7 +144,7 @@ export function resolve(context: ProgramContext): Resolved {
 			othersOnSupplyW: around.othersOnSupplyW,
 			connectors: around.inventory?.connectors,
 			lead: lead && { name: lead.name, currentA: lead.currentA },
-			packRates: packRates(chemistry, pack, purpose, packDegC, practice)
+			packRates: packRates(chemistry, pack, purpose, temperature.coldestDegC, practice)
 		}
 	};
 }

@@ -99,7 +99,82 @@ const leads = [
 	{ id: 'l', name: 'Short lead', connectorId: 'block-medium', awg: 14, lengthM: 0.4, currentA: 20 }
 ];
 
+/** A pack that nobody can read cell by cell. */
+const noTaps = (change: Record<string, unknown> = {}) => aPack({ balanceLead: false, ...change });
+const lihvChannel = () => aCharger({}, { chemistries: [{ chemistry: 'lihv', minCells: 1, maxCells: 6 }] });
+
 export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
+	'weak-cell-unseen': {
+		fires: discharging({ pack: noTaps(), set: { dischargeEndV: 3.4 } }),
+		// The same end is right where each cell is watched.
+		misses: discharging({ set: { dischargeEndV: 3.3 } }),
+		severity: 'stop',
+		says: 'floor of 3.00 V while the pack still shows'
+	},
+	'sum-fits-fewer-cells': {
+		fires: { pack: aPack({ cells: 4, labelVoltageV: 14.8 }), reading: wholePack(12.6) },
+		misses: { pack: aPack({ cells: 4, labelVoltageV: 14.8 }), reading: wholePack(12.61) },
+		severity: 'stop',
+		says: '4 cells at 3.15 V, or 3 at 4.20 V, which would be driven to 5.60 V'
+	},
+	'sum-fits-more-cells': {
+		fires: discharging({ reading: wholePack(12) }),
+		misses: discharging({ reading: wholePack(11.99) }),
+		severity: 'check',
+		says: '3 cells at 4.00 V, or 4 at 3.00 V'
+	},
+	'label-says-other-count': {
+		fires: { pack: aPack({ cells: 4, labelVoltageV: 11.1 }), reading: flat(4, 3.8) },
+		misses: { pack: aPack({ cells: 4, labelVoltageV: 14.8 }), reading: flat(4, 3.8) },
+		severity: 'stop',
+		says: 'what 3 LiPo cells are printed'
+	},
+	'higher-end-unproved': {
+		fires: { pack: aPack({ chemistry: 'lihv' }), charger: lihvChannel(), set: { endVoltageV: 4.25 } },
+		misses: {
+			pack: aPack({ chemistry: 'lihv', labelVoltageV: 11.4 }),
+			charger: lihvChannel(),
+			set: { endVoltageV: 4.25 }
+		},
+		severity: 'stop',
+		says: 'LiHV and LiPo look alike'
+	},
+	'cells-look-like-another': {
+		fires: { reading: aReading([3.3, 3.3, 3.305]) },
+		misses: { reading: aReading([3.3, 3.3, 3.325]) },
+		severity: 'stop',
+		says: 'as LiFe does'
+	},
+	'end-above-maker': {
+		fires: { pack: aPack({ makerEndVoltageV: 4.15 }), set: { endVoltageV: 4.16 } },
+		misses: { pack: aPack({ makerEndVoltageV: 4.15 }), set: { endVoltageV: 4.15 } },
+		severity: 'stop',
+		says: '4.15 V a cell; this program would go to 4.16 V'
+	},
+	'end-under-present-volts': {
+		fires: { reading: flat(3, 4.13), set: { endVoltageV: 4.1 } },
+		misses: { reading: flat(3, 4.11), set: { endVoltageV: 4.1 } },
+		severity: 'check',
+		says: 'end at once'
+	},
+	'reading-from-the-future': {
+		fires: { reading: flat(3, 3.8, { takenAt: '2026-05-02T18:03:00.000Z' }) },
+		misses: { reading: flat(3, 3.8, { takenAt: '2026-05-02T18:01:00.000Z' }) },
+		severity: 'check',
+		says: '3 min after now'
+	},
+	'temperature-limit-under-pack': {
+		fires: { set: { temperatureLimitDegC: 21 } },
+		misses: { set: { temperatureLimitDegC: 22 } },
+		severity: 'check',
+		says: 'not above the 21 °C'
+	},
+	'resistance-uneven': {
+		fires: { reading: flat(3, 3.8, { cellResistancesOhm: [0.009, 0.009, 0.0144] }) },
+		misses: { reading: flat(3, 3.8, { cellResistancesOhm: [0.009, 0.009, 0.0143] }) },
+		severity: 'check',
+		says: 'Cell 3 has 14.4 mΩ and its siblings about 9.0 mΩ'
+	},
 	'task-not-for-chemistry': {
 		fires: nimh({ task: 'storage' }),
 		misses: { charger: multi(), task: 'storage' },

@@ -19,6 +19,8 @@ function everyTask(): [string, ProgramContext][] {
 			capacityAh: 2.2,
 			measuredCapacityAh: null,
 			labelChargeRateC: lithium ? 3 : null,
+			// What tells it from the chemistry that looks like it.
+			labelVoltageV: chemistry.gentlerTwin === null ? null : cells * chemistry.voltages.printedV[0],
 			balanceLead: lithium,
 			firstUsedOn: '2024-08-01'
 		});
@@ -46,7 +48,90 @@ const person = (practice: object): Partial<ProgramContext> => ({
 	around: { practice: { person: practice, program: {} } }
 });
 
+const down = {
+	charger: aMultiCharger({}, { dischargePowerW: 30, dischargeCurrentA: 3 }),
+	task: 'discharge'
+} as const;
+const sum = (packVoltageV: number) => aReading([], { cellVoltagesV: null, packVoltageV });
+const YESTERDAY = '2026-05-01T18:40:00.000Z';
+
+/** What is believed although nothing proves it, and what is asked for then. */
+const UNPROVED: [string, Partial<ProgramContext>][] = [
+	[
+		'down by the sum, read by the sum',
+		{ ...down, pack: aPack({ cells: 6, balanceLead: false }), reading: sum(25) }
+	],
+	[
+		'down by the sum, cells read, one low',
+		{
+			...down,
+			pack: aPack({ cells: 6, balanceLead: false, chemistry: 'liion' }),
+			reading: aReading([3.8, 3.85, 3.85, 3.85, 3.85, 3.85])
+		}
+	],
+	[
+		'down by the sum, cells of measured resistance',
+		{
+			...down,
+			pack: aPack({ cells: 2, balanceLead: false }),
+			reading: aReading([4.1, 4.1], { cellResistancesOhm: [0.004, 0.02] })
+		}
+	],
+	[
+		'down by the sum, LiFe',
+		{ ...down, pack: aPack({ chemistry: 'life', cells: 4, balanceLead: false }), reading: sum(13.3) }
+	],
+	[
+		'cycle by the sum',
+		{ ...down, task: 'cycle', pack: aPack({ cells: 4, balanceLead: false }), reading: sum(15.2) }
+	],
+	['LiHV of which nothing is printed', { pack: aPack({ chemistry: 'lihv' }), charger: aMultiCharger() }],
+	[
+		'worn to a half, in a hurry',
+		{ pack: aPack({ capacityAh: 5, measuredCapacityAh: 2.4, labelChargeRateC: 10 }), purpose: 'hurry' }
+	],
+	[
+		'warm yesterday, freezing now',
+		{ ambientDegC: -5, reading: aReading([3.7, 3.7, 3.7], { takenAt: YESTERDAY }) }
+	],
+	[
+		'cold yesterday, warm now',
+		{ reading: aReading([3.7, 3.7, 3.7], { takenAt: YESTERDAY, temperatureDegC: 7 }) }
+	],
+	[
+		'never measured, cool air',
+		{ ambientDegC: 8, reading: aReading([3.7, 3.7, 3.7], { temperatureDegC: null }) }
+	],
+	[
+		'hot when it was read',
+		{ reading: aReading([3.7, 3.7, 3.7], { takenAt: YESTERDAY, temperatureDegC: 48 }) }
+	],
+	[
+		'fixed end lower than full',
+		{
+			charger: aCharger(
+				{},
+				{
+					endVoltageStepV: null,
+					chemistries: [
+						{ chemistry: 'lipo', minCells: 1, maxCells: 6, endVoltageMinV: 4.15, endVoltageMaxV: 4.15 }
+					]
+				}
+			)
+		}
+	],
+	[
+		'fixed end above the maker’s',
+		{ pack: aPack({ makerEndVoltageV: 4.1 }), charger: aCharger({}, { endVoltageStepV: null }) }
+	],
+	[
+		'storage keyed lower by the sum',
+		{ ...down, task: 'storage', pack: aPack({ cells: 8, balanceLead: false }), reading: sum(33) }
+	]
+];
+
 const ODD: [string, Partial<ProgramContext>][] = [
+	...UNPROVED,
 	['weak channel', { charger: aCharger({}, { powerW: 20, maxCurrentA: 3 }) }],
 	['coarse steps', { charger: aCharger({}, { currentStepA: 0.5, endVoltageStepV: 0.05 }) }],
 	['fixed current and end', { charger: aCharger({}, { fixedCurrentA: 1.5, endVoltageStepV: null }) }],

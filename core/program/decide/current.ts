@@ -1,4 +1,5 @@
 /** Charge current: the least of all limits, rounded to the channel's step. */
+import { ofMeasured, ratedAh } from '../../pack/rated';
 import { limitsAt, type Limit } from '../../charger/envelope';
 import { amps, cRate, text, volts } from '../../quantity/format';
 import { floorToStep, roundToStep } from '../../quantity/step';
@@ -15,8 +16,8 @@ function taskLimits(r: Resolved): Limit[] {
 	const limits: Limit[] = [];
 	const rate = (id: Limit['id'], label: string, rateC: number): Limit => ({
 		id,
-		label,
-		currentA: rateC * pack.capacityAh,
+		label: `${label}${ofMeasured(pack)}`,
+		currentA: rateC * ratedAh(pack),
 		side: 'pack'
 	});
 	if (r.taskData.recovers && chemistry.recovery)

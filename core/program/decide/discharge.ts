@@ -1,6 +1,8 @@
 /** Discharge: its current within the few watts a charger can turn into heat, and where it ends. */
 import { dischargeLimitsAt } from '../../charger/envelope';
 import { ocvAt } from '../../chemistry/curve';
+import { watchesCells } from '../../forecast/assume';
+import { endForWeakestV } from '../../forecast/weakest-cell';
 import { whose } from '../../practice/practice';
 import { packVoltage } from '../../pack/reading';
 import { ceilToStep, floorToStep } from '../../quantity/step';
@@ -49,8 +51,37 @@ export const nickelEndPackV = (cells: number): number => Math.max(cells, 1.15 * 
 /** How much deeper some people discharge, V per cell (common practice, no source: 3.2 instead of 3.3 for LiPo). */
 const DEEPER_V = 0.1;
 
+/**
+ * Lowest end of discharge at which the weakest cell of a pack that is watched only by its sum stays above its floor, V per cell,
+ * to the step; null where the charger sees the cells, or cells have no floor of their own.
+ */
+export function weakestEndV(r: Resolved, dischargeA: number | null): number | null {
+	if (watchesCells(r) || dischargeA === null) return null;
+	const { cells } = r.pack;
+	// As it ends, at the most that the charger can turn into heat there.
+	const amps = Math.min(dischargeA, r.channel.dischargePowerW / (cells * r.chemistry.voltages.hardFloorV));
+	const endV = endForWeakestV(r, amps);
+	return endV === 0 ? null : ceilToStep(endV, 0.01);
+}
+
 /** End of discharge, V per cell, loaded; null when the task takes nothing out. */
-export function decideDischargeEnd(r: Resolved): Decision<'dischargeEndV'> {
+export function decideDischargeEnd(r: Resolved, dischargeA: number | null): Decision<'dischargeEndV'> {
+	const asked = byPractice(r);
+	if (asked.value === null) return asked;
+	const weakestV = weakestEndV(r, dischargeA);
+	if (weakestV === null || weakestV <= asked.value) return asked;
+	const { hardFloorV } = r.chemistry.voltages;
+	return plainly(
+		'dischargeEndV',
+		weakestV,
+		'weakest cell',
+		`only the sum of the ${r.pack.cells} cells is watched, and the weakest must stay above ${hardFloorV.toFixed(2)} V; watched cell by cell it would be ${asked.value.toFixed(2)} V.`,
+		0.01
+	);
+}
+
+/** What chemistry and schools ask for, whoever watches. */
+function byPractice(r: Resolved): Decision<'dischargeEndV'> {
 	const { chemistry, pack, practice } = r;
 	const { dischargeEndV, hardFloorV } = chemistry.voltages;
 	if (r.taskData.moves === 'in')

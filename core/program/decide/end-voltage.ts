@@ -4,9 +4,11 @@ import { compensationV } from '../../chemistry/compensation';
 import { slopeAt } from '../../chemistry/curve';
 import { storageDirection } from '../../forecast/program-legs';
 import { watchesCells } from '../../forecast/assume';
+import { unprovedTwin } from '../../pack/label-volts';
 import { whose } from '../../practice/practice';
 import { floorToStep } from '../../quantity/step';
 import type { Resolved } from '../../request/context';
+import { fixedEndV } from './fixed-end';
 import { plainly, type Candidate, type Decision } from './decision';
 
 /** Charge by which the highest cell may exceed the mean on top of what was read (common practice, no source). */
@@ -64,10 +66,11 @@ function decideRecoveryV(r: Resolved): Decision<'endVoltageV'> {
 	const until = floorToStep(1.1 * belowV, 0.01);
 	const least = entryFor(r.channel, r.chemistry.id)?.endVoltageMinV ?? null;
 	const { endVoltageStepV } = r.channel;
-	if (endVoltageStepV === null)
+	const fixedV = fixedEndV(r);
+	if (fixedV !== null)
 		return plainly(
 			'endVoltageV',
-			r.chemistry.voltages.chargeEndV,
+			fixedV,
 			'fixed',
 			'fixed on this channel: timer and capacity limit end the recovery.'
 		);
@@ -119,19 +122,29 @@ export function decideEndVoltage(r: Resolved): Decision<'endVoltageV'> {
 			label: `a little less by ${whose(r.practice, 'fullness')}`,
 			value: voltages.gentleEndV.low
 		});
+	const twin = unprovedTwin(r.pack);
+	if (twin)
+		candidates.push({
+			id: 'unproved',
+			label: `nothing printed proves ${name}, so it ends as ${twin.name} does`,
+			value: twin.voltages.chargeEndV
+		});
 	if (endVoltageMaxV !== null)
 		candidates.push({ id: 'channel', label: `channel ends at most here`, value: endVoltageMaxV });
 	candidates.sort((a, b) => a.value - b.value);
 	const least = candidates[0];
-	if (step === null)
+	const fixedV = fixedEndV(r);
+	if (fixedV !== null || step === null) {
+		const value = fixedV ?? voltages.chargeEndV;
 		return {
 			setting: 'endVoltageV',
-			value: voltages.chargeEndV,
-			candidates: [{ id: 'fixed', label: 'fixed on this channel', value: voltages.chargeEndV }],
+			value,
+			candidates: [{ id: 'fixed', label: 'fixed on this channel', value }],
 			decidedBy: 'fixed',
 			step,
-			why: `fixed at ${voltages.chargeEndV.toFixed(2)} V on this channel.`
+			why: `fixed at ${value.toFixed(2)} V on this channel.`
 		};
+	}
 	const floored = floorToStep(least.value, step);
 	return {
 		setting: 'endVoltageV',

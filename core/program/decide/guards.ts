@@ -1,4 +1,5 @@
 /** The guards of a run: safety timer, capacity limit and temperature, from what the forecast says it may need. */
+import { ratedAh } from '../../pack/rated';
 import type { Forecast } from '../../forecast/forecast';
 import { storageNeedAh, timedAh } from '../../forecast/program-legs';
 import type { HeldSetting } from '../../charger/setting';
@@ -142,7 +143,7 @@ export function decideCapacityLimit(
 	if (r.taskData.recovers && recovery)
 		return plainly(
 			'capacityLimitAh',
-			roundUpWithin(recovery.maxShare * r.pack.capacityAh, held),
+			roundUpWithin(recovery.maxShare * ratedAh(r.pack), held),
 			'chemistry',
 			`a recovery puts in at most ${Math.round(100 * recovery.maxShare)} % of the capacity.`,
 			step

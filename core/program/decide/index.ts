@@ -16,7 +16,7 @@ export type { Candidate, Decision } from './decision';
 export { nickelEndPackV } from './discharge';
 
 /** What stands so far, a person's own settings laid over what was decided. */
-export type SoFar = Pick<ProgramSettings, 'endVoltageV' | 'currentA'>;
+export type SoFar = Pick<ProgramSettings, 'endVoltageV' | 'currentA' | 'dischargeA'>;
 type Decider<Id extends SettingId> = (r: Resolved, so: SoFar) => Decision<Id>;
 export type GuardId = 'safetyTimerMin' | 'capacityLimitAh' | 'temperatureLimitDegC';
 type FirstId = Exclude<SettingId, GuardId>;
@@ -28,7 +28,7 @@ export const FIRST: { readonly [Id in FirstId]: Decider<Id> } = {
 	cells: decideCells,
 	balance: decideBalance,
 	dischargeA: decideDischarge,
-	dischargeEndV: decideDischargeEnd,
+	dischargeEndV: (r, { dischargeA }) => decideDischargeEnd(r, dischargeA),
 	deltaV: (r, { currentA }) => decideDeltaV(r, currentA),
 	trickleA: decideTrickle,
 	restMin: decideRest,

@@ -1,4 +1,5 @@
 /** The end of a nickel charge: sensitivity to the dip, and no trickle after it. */
+import { ratedAh } from '../../pack/rated';
 import { timedAh } from '../../forecast/program-legs';
 import { floorToStep } from '../../quantity/step';
 import type { Resolved } from '../../request/context';
@@ -37,6 +38,6 @@ export function decideTrickle(r: Resolved): Decision<'trickleA'> {
 		'practice',
 		rates.trickleMaxC === null
 			? `never on ${name}: key in off.`
-			: `off: take the pack away when it is full. Never above ${Math.round(rates.trickleMaxC * r.pack.capacityAh * 1000)} mA.`
+			: `off: take the pack away when it is full. Never above ${Math.round(rates.trickleMaxC * ratedAh(r.pack) * 1000)} mA.`
 	);
 }

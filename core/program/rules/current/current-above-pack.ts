@@ -1,3 +1,4 @@
+import { ratedAh } from '../../../pack/rated';
 import { limitsAt } from '../../../charger/envelope';
 import { amps, cRate, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -16,7 +17,7 @@ export const currentAbovePack: Rule = {
 		);
 		const least = bearing[0];
 		if (!least || settings.currentA <= least.currentA + 1e-9) return null;
-		const rate = settings.currentA / r.pack.capacityAh;
+		const rate = settings.currentA / ratedAh(r.pack);
 		return {
 			sentence: `${text(amps(settings.currentA))} is ${cRate(rate)} and the pack takes ${text(amps(least.currentA))} (${least.label}).`,
 			fix:

@@ -1,3 +1,4 @@
+import { ratedAh } from '../../../pack/rated';
 import { amps, cRate, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -10,12 +11,12 @@ export const currentAbovePurpose: Rule = {
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const purposeRate = r.envelope.packRates.find((p) => p.id === 'purpose rate')!;
-		const limit = purposeRate.rateC * r.pack.capacityAh;
+		const limit = purposeRate.rateC * ratedAh(r.pack);
 		// A person who rounds to the nearest step may be half a step above.
 		const slack = r.practice.values.stepRounding === 'nearest' ? r.channel.currentStepA / 2 : 0;
 		if (settings.currentA <= limit + slack + 1e-9) return null;
 		return {
-			sentence: `${text(amps(settings.currentA))} is ${cRate(settings.currentA / r.pack.capacityAh)}; ${purposeRate.label} would be ${text(amps(limit))}. Faster wears the pack more.`,
+			sentence: `${text(amps(settings.currentA))} is ${cRate(settings.currentA / ratedAh(r.pack))}; ${purposeRate.label} would be ${text(amps(limit))}. Faster wears the pack more.`,
 			fix: { label: `Set ${text(amps(solved.currentA))}`, kind: 'set', set: { currentA: solved.currentA } }
 		};
 	}

@@ -1,3 +1,4 @@
+import { ratedAh } from '../../../pack/rated';
 import { degrees, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -14,7 +15,7 @@ export const forecastTooHot: Rule = {
 		if (!forecast) return null;
 		const { tripDegC } = r.chemistry.temperatures;
 		const { median, p95 } = forecast.peakTemperatureDegC;
-		const rate = settings.currentA / r.pack.capacityAh;
+		const rate = settings.currentA / ratedAh(r.pack);
 		if (p95 >= tripDegC)
 			return {
 				sentence: `The pack may reach ${text(degrees(p95))} by the end, at or above the ${text(degrees(tripDegC))} at which the run stops: lower the current or cool the place.`

@@ -1,3 +1,4 @@
+import { ratedAh } from '../../../pack/rated';
 import { amps, cRate, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -9,13 +10,13 @@ export const hurryHard: Rule = {
 	when: 'charging',
 	source: PRACTICE,
 	check({ r, settings, solved }) {
-		const rateC = settings.currentA / r.pack.capacityAh;
+		const rateC = settings.currentA / ratedAh(r.pack);
 		const most = r.chemistry.traits.hardAboveC ?? r.chemistry.rates.hurryMaxC;
 		if (rateC <= most + 1e-9) return null;
 		return {
 			sentence: `${text(amps(settings.currentA))} is ${cRate(rateC)}, above ${cRate(most)}: labels promise more than cells bear for long.`,
 			fix:
-				solved.currentA / r.pack.capacityAh <= most + 1e-9
+				solved.currentA / ratedAh(r.pack) <= most + 1e-9
 					? { label: `Set ${text(amps(solved.currentA))}`, kind: 'set', set: { currentA: solved.currentA } }
 					: undefined
 		};

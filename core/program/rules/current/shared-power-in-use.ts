@@ -1,3 +1,4 @@
+import { ratedAh } from '../../../pack/rated';
 import { text, watts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -13,7 +14,7 @@ export const sharedPowerInUse: Rule = {
 		if (shared === null || r.othersOutputW <= 0) return null;
 		const wanted = settings.currentA * r.pack.cells * settings.endVoltageV;
 		const left = Math.max(0, shared - r.othersOutputW);
-		const purpose = Math.min(...r.envelope.packRates.map((p) => p.rateC)) * r.pack.capacityAh;
+		const purpose = Math.min(...r.envelope.packRates.map((p) => p.rateC)) * ratedAh(r.pack);
 		if (wanted <= left && settings.currentA >= purpose * 0.95) return null;
 		return {
 			sentence: `The other channels of ${r.charger.name} use ${text(watts(r.othersOutputW))} of ${text(watts(shared))}; when they end, more is possible.`

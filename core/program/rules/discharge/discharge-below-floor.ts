@@ -1,3 +1,4 @@
+import { storageNeedAh } from '../../../forecast/program-legs';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -10,18 +11,16 @@ export const dischargeBelowFloor: Rule = {
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const { hardFloorV } = r.chemistry.voltages;
-		const v = settings.dischargeEndV;
-		if (v === null || v >= hardFloorV - 1e-9 || r.taskData.stores) return null;
+		const { stores } = r.taskData;
+		// Storage by charge has no volts that end it.
+		if (stores && storageNeedAh(r) !== null) return null;
+		const v = stores ? settings.endVoltageV : settings.dischargeEndV;
+		if (v === null || v >= hardFloorV - 1e-9) return null;
+		const set = stores ? { endVoltageV: solved.endVoltageV } : { dischargeEndV: solved.dischargeEndV };
+		const to = stores ? solved.endVoltageV : solved.dischargeEndV;
 		return {
 			sentence: `A discharge to ${text(volts(v))} per cell is below ${text(volts(hardFloorV))}, the loaded floor of ${r.chemistry.name}: cells are damaged there.`,
-			fix:
-				solved.dischargeEndV === null
-					? undefined
-					: {
-							label: `Set ${text(volts(solved.dischargeEndV))}`,
-							kind: 'set',
-							set: { dischargeEndV: solved.dischargeEndV }
-						}
+			fix: to === null ? undefined : { label: `Set ${text(volts(to))}`, kind: 'set', set }
 		};
 	}
 };

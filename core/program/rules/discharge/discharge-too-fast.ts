@@ -1,3 +1,4 @@
+import { ratedAh } from '../../../pack/rated';
 import { amps, cRate, text } from '../../../quantity/format';
 import { type Rule } from '../../rule';
 
@@ -11,10 +12,10 @@ export const dischargeTooFast: Rule = {
 		'IEC 61960-3 and IEC 61951 rate capacity at 0.2C, from memory; the rest common practice, no source.',
 	check({ r, settings }) {
 		const { dischargeA } = settings;
-		const mostA = r.chemistry.rates.dischargeMaxC * r.pack.capacityAh;
+		const mostA = r.chemistry.rates.dischargeMaxC * ratedAh(r.pack);
 		if (dischargeA === null || dischargeA <= mostA + 1e-9) return null;
 		return {
-			sentence: `${text(amps(dischargeA))} is ${cRate(dischargeA / r.pack.capacityAh)}: capacities are compared at ${cRate(r.chemistry.rates.dischargeC)} to ${cRate(r.chemistry.rates.dischargeMaxC)}.`
+			sentence: `${text(amps(dischargeA))} is ${cRate(dischargeA / ratedAh(r.pack))}: capacities are compared at ${cRate(r.chemistry.rates.dischargeC)} to ${cRate(r.chemistry.rates.dischargeMaxC)}.`
 		};
 	}
 };

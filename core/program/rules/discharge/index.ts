@@ -8,6 +8,7 @@ import { dischargeBelowFloor } from './discharge-below-floor';
 import { dischargeFewWatts } from './discharge-few-watts';
 import { dischargeTooFast } from './discharge-too-fast';
 import { endsEmpty } from './ends-empty';
+import { weakCellUnseen } from './weak-cell-unseen';
 
 export const dischargeRules: readonly Rule[] = [
 	cannotDischarge,
@@ -17,5 +18,6 @@ export const dischargeRules: readonly Rule[] = [
 	dischargeBelowFloor,
 	dischargeFewWatts,
 	dischargeTooFast,
-	endsEmpty
+	endsEmpty,
+	weakCellUnseen
 ];

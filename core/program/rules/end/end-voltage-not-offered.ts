@@ -1,6 +1,7 @@
 import { entryFor } from '../../../charger/charger';
 import { isOnStep, roundToStep } from '../../../quantity/step';
 import { asks } from '../../../request/context';
+import { fixedEndV } from '../../decide/fixed-end';
 import { PRACTICE, type Rule } from '../../rule';
 
 export const endVoltageNotOffered: Rule = {
@@ -18,11 +19,12 @@ export const endVoltageNotOffered: Rule = {
 		const [min, max] = [entry?.endVoltageMinV ?? null, entry?.endVoltageMaxV ?? null];
 		const v = settings.endVoltageV;
 		const full = r.chemistry.voltages.chargeEndV;
-		if (step === null) {
-			if (v === full) return null;
+		const fixedV = fixedEndV(r);
+		if (fixedV !== null || step === null) {
+			if (v === fixedV || fixedV === null) return null;
 			return {
-				sentence: `Channel ${r.channel.label} always ends at ${full.toFixed(2)} V per cell; ${v.toFixed(2)} V cannot be keyed.`,
-				fix: { label: `Use ${full.toFixed(2)} V`, kind: 'set', set: { endVoltageV: full } }
+				sentence: `Channel ${r.channel.label} always ends at ${fixedV.toFixed(2)} V per cell; ${v.toFixed(2)} V cannot be keyed.`,
+				fix: { label: `Use ${fixedV.toFixed(2)} V`, kind: 'set', set: { endVoltageV: fixedV } }
 			};
 		}
 		if ((min !== null && v < min - 1e-9) || (max !== null && v > max + 1e-9))

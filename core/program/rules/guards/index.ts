@@ -4,6 +4,7 @@ import { capacityLimitProtectsNothing } from './capacity-limit-protects-nothing'
 import { capacityLimitTooLow } from './capacity-limit-too-low';
 import { noProbe } from './no-probe';
 import { temperatureLimitLoose } from './temperature-limit-loose';
+import { temperatureLimitUnderPack } from './temperature-limit-under-pack';
 import { timerProtectsNothing } from './timer-protects-nothing';
 import { timerTooShort } from './timer-too-short';
 
@@ -12,6 +13,7 @@ export const guardsRules: readonly Rule[] = [
 	capacityLimitTooLow,
 	noProbe,
 	temperatureLimitLoose,
+	temperatureLimitUnderPack,
 	timerProtectsNothing,
 	timerTooShort
 ];

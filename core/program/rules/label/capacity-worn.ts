@@ -16,7 +16,7 @@ export const capacityWorn: Rule = {
 		if (measured === null || measured >= WORN * r.pack.capacityAh) return null;
 		return {
 			severity: measured < RETIRE * r.pack.capacityAh ? 'check' : 'note',
-			sentence: `It held ${text(milliampHours(measured))} of ${text(milliampHours(r.pack.capacityAh))} when last measured: rates count from the label, so it is charged harder than it looks. Near ${Math.round(100 * RETIRE)} % it is retired.`
+			sentence: `It held ${text(milliampHours(measured))} of ${text(milliampHours(r.pack.capacityAh))} when last measured: rates count from what it held, not from the label. Near ${Math.round(100 * RETIRE)} % it is retired.`
 		};
 	}
 };

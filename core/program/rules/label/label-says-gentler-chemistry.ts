@@ -1,7 +1,7 @@
 import { CHEMISTRIES } from '../../../chemistry/catalogue';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
-import { fitsLabel } from './label-volts';
+import { fitsLabel } from '../../../pack/label-volts';
 
 export const labelSaysGentlerChemistry: Rule = {
 	id: 'label-says-gentler-chemistry',

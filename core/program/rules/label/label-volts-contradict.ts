@@ -1,7 +1,7 @@
 import { CHEMISTRIES } from '../../../chemistry/catalogue';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
-import { fitsLabel } from './label-volts';
+import { countOnLabel, fitsLabel } from '../../../pack/label-volts';
 
 export const labelVoltsContradict: Rule = {
 	id: 'label-volts-contradict',
@@ -12,6 +12,8 @@ export const labelVoltsContradict: Rule = {
 	check({ r }) {
 		const printed = r.pack.labelVoltageV;
 		if (printed === null || fitsLabel(r.chemistry, r.pack.cells, printed)) return null;
+		// Another count is a matter of its own, and a graver one.
+		if (countOnLabel(r.pack, printed) !== null) return null;
 		const others = CHEMISTRIES.filter((c) => fitsLabel(c, r.pack.cells, printed)).map((c) => c.name);
 		const expected = r.pack.cells * r.chemistry.voltages.printedV[0];
 		const hint = others.length

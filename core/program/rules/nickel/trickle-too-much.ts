@@ -1,3 +1,4 @@
+import { ratedAh } from '../../../pack/rated';
 import { milliampHours, text } from '../../../quantity/format';
 import { packModel } from '../../../forecast/assume';
 import { afterwards } from '../../../simulate/afterwards';
@@ -15,7 +16,7 @@ export const trickleTooMuch: Rule = {
 	check({ r, settings, forecast }) {
 		const most = r.chemistry.rates.trickleMaxC;
 		if (settings.trickleA === null || most === null) return null;
-		const mostA = most * r.pack.capacityAh;
+		const mostA = most * ratedAh(r.pack);
 		const trickle = { kind: 'trickle', currentA: settings.trickleA } as const;
 		const day = forecast && afterwards(packModel(r), forecast.best.endState, trickle, DAY_H);
 		const warm = day
@@ -28,7 +29,7 @@ export const trickleTooMuch: Rule = {
 				fix: { label: 'Trickle off', kind: 'set', set: { trickleA: null } }
 			};
 		return {
-			sentence: `${Math.round(settings.trickleA * 1000)} mA is too much trickle for ${text(milliampHours(r.pack.capacityAh))} of ${r.chemistry.name}: at most ${Math.round(mostA * 1000)} mA, better none.${warm}`,
+			sentence: `${Math.round(settings.trickleA * 1000)} mA is too much trickle for ${text(milliampHours(ratedAh(r.pack)))} of ${r.chemistry.name}: at most ${Math.round(mostA * 1000)} mA, better none.${warm}`,
 			fix: { label: 'Trickle off', kind: 'set', set: { trickleA: null } }
 		};
 	}

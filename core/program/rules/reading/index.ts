@@ -3,6 +3,7 @@ import type { Rule } from '../../rule';
 import { alreadyFull } from './already-full';
 import { cellOverLimit } from './cell-over-limit';
 import { cellUnderFloor } from './cell-under-floor';
+import { cellsLookLikeAnother } from './cells-look-like-another';
 import { chargeContradicted } from './charge-contradicted';
 import { chargeFromFlatVolts } from './charge-from-flat-volts';
 import { noReading } from './no-reading';
@@ -10,14 +11,19 @@ import { packCold } from './pack-cold';
 import { packHot } from './pack-hot';
 import { readingBeforeRun } from './reading-before-run';
 import { readingContradictsCells } from './reading-contradicts-cells';
+import { readingFromTheFuture } from './reading-from-the-future';
 import { readingNotRested } from './reading-not-rested';
 import { readingOld } from './reading-old';
+import { resistanceUneven } from './resistance-uneven';
 import { spreadLarge } from './spread-large';
+import { sumFitsFewerCells } from './sum-fits-fewer-cells';
+import { sumFitsMoreCells } from './sum-fits-more-cells';
 
 export const readingRules: readonly Rule[] = [
 	alreadyFull,
 	cellOverLimit,
 	cellUnderFloor,
+	cellsLookLikeAnother,
 	chargeContradicted,
 	chargeFromFlatVolts,
 	noReading,
@@ -25,7 +31,11 @@ export const readingRules: readonly Rule[] = [
 	packHot,
 	readingBeforeRun,
 	readingContradictsCells,
+	readingFromTheFuture,
 	readingNotRested,
 	readingOld,
-	spreadLarge
+	resistanceUneven,
+	spreadLarge,
+	sumFitsFewerCells,
+	sumFitsMoreCells
 ];

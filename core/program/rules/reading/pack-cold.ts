@@ -1,5 +1,6 @@
-import { degrees, text } from '../../../quantity/format';
-import { PRACTICE, type Rule } from '../../rule';
+import { degrees, sentenceCase, text } from '../../../quantity/format';
+import { howWarm } from '../../../pack/temperature';
+import { PRACTICE, type Fix, type Rule } from '../../rule';
 
 export const packCold: Rule = {
 	id: 'pack-cold',
@@ -10,15 +11,22 @@ export const packCold: Rule = {
 	source: `IEC 62133-2 charge range 10 to 45 °C, from memory; slow charge from 5 °C: ${PRACTICE}`,
 	check({ r }) {
 		const { leastDegC, coldDegC, coldRateC } = r.chemistry.temperatures;
-		if (r.packDegC < leastDegC)
+		if (r.coldestDegC >= coldDegC) return null;
+		const known = sentenceCase(howWarm(r.reading, r.ambientDegC, r.now, r.coldestDegC));
+		// Where it was only supposed, measuring it may settle the matter.
+		const fix: Fix | undefined =
+			r.coldestDegC < r.warmestDegC || r.reading?.temperatureDegC == null
+				? { label: 'Measure it now', kind: 'go', to: 'read pack' }
+				: undefined;
+		if (r.coldestDegC < leastDegC)
 			return {
-				sentence: `The pack is at ${text(degrees(r.packDegC))}; below ${text(degrees(leastDegC))} ${r.chemistry.traits.coldHarm}. Warm it to about 20 °C first.`
+				sentence: `${known}; below ${text(degrees(leastDegC))} ${r.chemistry.traits.coldHarm}. Warm it to about 20 °C first.`,
+				fix
 			};
-		if (r.packDegC < coldDegC)
-			return {
-				severity: 'note',
-				sentence: `The pack is at ${text(degrees(r.packDegC))}, so it is charged at no more than ${coldRateC}C; warmed to 20 °C it could go faster.`
-			};
-		return null;
+		return {
+			severity: 'note',
+			sentence: `${known}, so it is charged at no more than ${coldRateC}C; warmed to 20 °C it could go faster.`,
+			fix
+		};
 	}
 };

@@ -1,4 +1,5 @@
-import { degrees, text } from '../../../quantity/format';
+import { howWarm } from '../../../pack/temperature';
+import { degrees, sentenceCase, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
 export const packHot: Rule = {
@@ -9,9 +10,11 @@ export const packHot: Rule = {
 	source: PRACTICE,
 	check({ r }) {
 		const { startMaxDegC } = r.chemistry.temperatures;
-		if (r.packDegC <= startMaxDegC) return null;
+		if (r.warmestDegC <= startMaxDegC) return null;
 		return {
-			sentence: `The pack is at ${text(degrees(r.packDegC))}; let it cool below ${text(degrees(startMaxDegC))} before charging.`
+			sentence: `${sentenceCase(howWarm(r.reading, r.ambientDegC, r.now, r.warmestDegC))}; let it cool below ${text(degrees(startMaxDegC))} ${r.taskData.moves === 'out' ? 'first' : 'before charging'}.`,
+			fix:
+				r.coldestDegC < r.warmestDegC ? { label: 'Measure it now', kind: 'go', to: 'read pack' } : undefined
 		};
 	}
 };

@@ -2,6 +2,9 @@ import { packVoltage } from '../../../pack/reading';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
+/** Two readings of one pack agree within this: V for each cell, and a share of the pack's volts (common practice, no source). */
+const SUM_OFF = { eachV: 0.02, share: 0.003 };
+
 export const readingContradictsCells: Rule = {
 	id: 'reading-contradicts-cells',
 	title: 'The reading contradicts the cell count',
@@ -18,7 +21,7 @@ export const readingContradictsCells: Rule = {
 				sentence: `The last reading has ${read} cells and the pack is entered as ${cells}S: find out which is right.`
 			};
 		const total = packVoltage(r.reading);
-		const { cellMaxV, doNotChargeV } = r.chemistry.voltages;
+		const { cellMaxV } = r.chemistry.voltages;
 		if (read === undefined && total > cells * cellMaxV)
 			return {
 				sentence: `${text(volts(total))} is more than ${cells} ${r.chemistry.name} cells can hold (${text(volts(cells * cellMaxV, 1))}): wrong count, wrong chemistry, or overcharged.`
@@ -27,7 +30,7 @@ export const readingContradictsCells: Rule = {
 		if (
 			sum !== undefined &&
 			r.reading.packVoltageV !== null &&
-			Math.abs(sum - total) > Math.max(0.15, doNotChargeV / 4)
+			Math.abs(sum - total) > SUM_OFF.eachV * cells + SUM_OFF.share * total
 		)
 			return {
 				sentence: `The cells add up to ${text(volts(sum))} and the pack reads ${text(volts(total))}: one of them was read or typed wrong.`

@@ -1,3 +1,4 @@
+import { watchesCells } from '../../../forecast/assume';
 import { spreadV } from '../../../pack/reading';
 import { millivolts, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -14,8 +15,13 @@ export const spreadLarge: Rule = {
 	protects: 'pack',
 	source: PRACTICE,
 	check({ r, settings }) {
+		const levels = settings.balance
+			? 'balancing will take longer; watch that cell'
+			: r.taskData.moves === 'out' || !watchesCells(r)
+				? 'watch that cell, it falls first'
+				: 'charge with balance on';
 		const spread = r.reading ? spreadV(r.reading) : null;
-		if (spread === null || spread <= LOOK_V) return null;
+		if (spread === null || spread <= LOOK_V + 1e-9) return null;
 		const cells = r.reading!.cellVoltagesV!;
 		const low = cells.indexOf(Math.min(...cells)) + 1;
 		if (spread > INVESTIGATE_V)
@@ -25,7 +31,7 @@ export const spreadLarge: Rule = {
 				fix: { label: 'Take a reading', kind: 'go', to: 'read pack' }
 			};
 		return {
-			sentence: `Cells are ${text(millivolts(spread))} apart, cell ${low} lowest: ${settings.balance ? 'balancing will take longer; watch that cell' : 'charge with balance on'}.`
+			sentence: `Cells are ${text(millivolts(spread))} apart, cell ${low} lowest: ${levels}.`
 		};
 	}
 };

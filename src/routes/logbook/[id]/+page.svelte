@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { capacityIn } from '$core/log/legs';
+	import { empties } from '$core/log/judged-end';
 	import { endedWell } from '$core/log/run';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { toast } from 'svelte-sonner';
@@ -77,7 +78,9 @@
 	}
 	/** A discharge down to its end measured the capacity, if the pack began full; of packs joined it measured the sum. */
 	const measuredAh = $derived.by(() => {
-		if (!data.packOnShelf || !endedWell(run) || run.joined.length > 0) return null;
+		if (!data.packOnShelf || !data.pack || !endedWell(run) || run.joined.length > 0) return null;
+		// One that had to end higher has not shown all that the pack holds.
+		if (!empties(data.pack.chemistry, run.settings.dischargeEndV)) return null;
 		return taskOf(run.task).moves === 'out'
 			? run.chargeAh
 			: taskOf(run.task).repeats

@@ -10,6 +10,7 @@ import type { PracticeLayer } from '$core/practice/practice';
 import type { Reading } from '$core/pack/reading';
 import { TASKS, type Task } from '$core/request/task';
 import type { Store } from '../../db/connect';
+import { toRun } from '../../db/map';
 
 export interface PackPast extends CheckHistory {
 	lastRun: LastRun | null;
@@ -23,6 +24,8 @@ interface PastRow {
 	lastEndedAt: string | null;
 	task: Run['task'];
 	endReason: Run['endReason'];
+	dischargeEndV: number | null;
+	chemistry: string;
 }
 
 const inSql = (words: readonly string[]): string => words.map((w) => `'${w}'`).join(', ');
@@ -39,10 +42,12 @@ const newestEnd = (tasks: string, reasons: string): string =>
 export async function pastsOf(db: Store, packId: string | null = null): Promise<Map<string, PackPast>> {
 	const rows = await db.sequelize.query<PastRow>(
 		`SELECT p.id AS packId, last.task, last.endReason, last.endedAt AS lastEndedAt,
+			p.chemistry, json_extract(run.settings, '$.value.dischargeEndV') AS dischargeEndV,
 			${newestEnd(EMPTYING, inSql(['end voltage', 'full']))} AS emptiedAt,
 			${newestEnd(FILLING, inSql(['full', 'temperature rise']))} AS filledAt
 		 FROM packs p JOIN run_packs last ON last.rowid = (
 			SELECT rowid FROM run_packs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL ORDER BY endedAt DESC LIMIT 1)
+		 JOIN runs run ON run.id = last.runId
 		 WHERE :packId IS NULL OR p.id = :packId`,
 		{ type: QueryTypes.SELECT, replacements: { packId } }
 	);
@@ -53,7 +58,7 @@ export async function pastsOf(db: Store, packId: string | null = null): Promise<
 			{
 				emptiedAt: row.emptiedAt && iso(row.emptiedAt),
 				filledAt: row.filledAt && iso(row.filledAt),
-				lastRun: { end: judgedEnd(row), endedAt: iso(row.lastEndedAt!) }
+				lastRun: { end: judgedEnd(row, row.chemistry), endedAt: iso(row.lastEndedAt!) }
 			}
 		])
 	);
@@ -64,10 +69,16 @@ export async function lastRunOf(db: Store, packId: string, asOf: string): Promis
 	const row = await db.models.RunPack.findOne({
 		where: { packId, open: false, deletedAt: null, endedAt: { [Op.lte]: asOf } },
 		order: [['endedAt', 'DESC']],
-		attributes: ['task', 'endReason', 'endedAt']
+		attributes: ['runId', 'task', 'endReason', 'endedAt']
 	});
 	const endedAt = row?.get('endedAt');
-	return row && endedAt ? { end: judgedEnd(row), endedAt } : null;
+	if (!row || !endedAt) return null;
+	const run = await db.models.Run.findByPk(row.get('runId'));
+	const pack = await db.models.Pack.findByPk(packId, { paranoid: false });
+	if (!run || !pack) return null;
+	const dischargeEndV = toRun(run).settings.dischargeEndV;
+	const { task, endReason } = row.get();
+	return { end: judgedEnd({ task, endReason, dischargeEndV }, pack.get('chemistry')), endedAt };
 }
 
 /** What a pack is ready for, and when its capacity is to be checked, at the moment `now` (ISO 8601). */
