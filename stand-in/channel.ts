@@ -41,6 +41,10 @@ function modelOf(truth: PackTruth): PackModel {
 		ambientDegC: truth.ambientDegC,
 		coulombicEfficiency: coulombicEfficiency * truth.efficiencyFactor,
 		acceptance: chemistry.acceptance,
+		slowing: chemistry.slowing && {
+			fullOhm: chemistry.slowing.fullOhmAh / meanAh,
+			widthSoc: chemistry.slowing.widthSoc
+		},
 		falsePeakV: truth.falsePeakV,
 		falsePeakS: chemistry.endOfCharge.kind === 'dip' ? chemistry.endOfCharge.falsePeakS : 1,
 		peukert: chemistry.peukert && {
@@ -104,6 +108,7 @@ function legOf(keyed: KeyedLeg, truth: PackTruth, output: Output): Leg {
 				keyed.deltaV === null
 					? null
 					: {
+							onlyFromSoc: 0,
 							deltaV: keyed.deltaV,
 							holdOffS: keyed.holdOffS,
 							riseKPerMin: keyed.riseKPerMin ?? Infinity

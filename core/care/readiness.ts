@@ -85,7 +85,9 @@ function lookInto({ pack, chemistry, reading, lowestV, highestV, since }: Sight)
 	if (highestV > voltages.cellMaxV)
 		return look(`A cell read ${highestV.toFixed(2)} V${since}, above its limit.`);
 	if (reading.state !== 'loaded' && lowestV < voltages.hardFloorV)
-		return look(`Cell ${lowest} read ${lowestV.toFixed(2)} V${since}, below the floor.`);
+		return look(
+			`${reading.cellVoltagesV ? `Cell ${lowest}` : 'A cell on average'} read ${lowestV.toFixed(2)} V${since}, below the floor.`
+		);
 	if (spread !== null && spread > LOOK_SPREAD_V)
 		return look(`Cells ${(spread * 1000).toFixed(0)} mV apart${since}, cell ${lowest} lowest.`);
 	return null;

@@ -20,6 +20,7 @@ export type LimitId =
 	| 'lead'
 	| 'recovery rate'
 	| 'cautious rate'
+	| 'low rate'
 	| 'discharge rate'
 	| 'discharge power'
 	| 'discharge current'

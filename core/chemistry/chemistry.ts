@@ -92,6 +92,16 @@ export interface Acceptance {
 	readonly heatShare: number;
 }
 
+/**
+ * Charge that goes in more and more slowly near full: volts on top of the cell's own that grow with the current and, by a factor e
+ * per `widthSoc`, with the charge that is in it already. They are what makes the voltage phase last for hours.
+ */
+export interface Slowing {
+	/** Volts per rate at full, Ω·Ah. */
+	readonly fullOhmAh: number;
+	readonly widthSoc: number;
+}
+
 /** How a charge of this chemistry ends. */
 export type EndOfCharge =
 	/** Constant current, then constant voltage until the current has tapered. */
@@ -187,6 +197,8 @@ export interface Chemistry {
 	readonly curve: OpenCircuitCurve;
 	readonly endOfCharge: EndOfCharge;
 	readonly acceptance: Acceptance | null;
+	/** How charging slows down near full; null where the ordinary resistance says all. */
+	readonly slowing: Slowing | null;
 	/** Exponent of Peukert's law and the hours its capacity is rated at; null where capacity hardly depends on rate. */
 	readonly peukert: { readonly exponent: number; readonly ratedHours: number } | null;
 	readonly storage: Storage;

@@ -40,8 +40,19 @@ export interface Traits {
 	readonly cycles: { readonly most: number; readonly why: string };
 	/** Rest volts per cell of a pack that was just filled, where charging it again only heats; null where it tapers anyway. */
 	readonly fullRestV: number | null;
-	/** A cell that holds any charge rests above this, where sums tell a shorted one; null where cells are seen. */
-	readonly shortedBelowV: number | null;
+	/**
+	 * What low rest volts of the whole say where cells are not seen; null where they are, or volts say nothing. Below `ordinaryFromV`
+	 * a cell it is charged at `rateC` at most; volts that one cell less shows when it is full lie in `oneLessV`, and a battery that
+	 * is known to have been drained takes `drainedShare` of its capacity before it is judged.
+	 */
+	readonly lowRest: {
+		readonly ordinaryFromV: number;
+		readonly rateC: number;
+		readonly oneLessV: { readonly low: number; readonly high: number };
+		readonly drainedShare: number;
+	} | null;
+	/** What lying empty has done to it, in words. */
+	readonly emptyHarm: string;
 	/** Share of charge from which it is ready; null: nearly all that its end of charge gives. */
 	readonly readyFrom: number | null;
 	/** Charge by which one cell differs from its siblings beyond what was read, one standard deviation, as a share. */

@@ -3,7 +3,7 @@ import type { Traits } from './family';
 import type { Chemistry } from './chemistry';
 import { curveFromAnchors } from './curve';
 
-/** Figures here: common practice, no source; 12 V at 10.6 is five cells. Its cells are levelled at every full charge. */
+/** Figures here: common practice, no source; 12 V at 10.2 to 10.8 is five cells. Its cells are levelled at every full charge. */
 const LEAD_TRAITS: Traits = {
 	followsOwnFigures: false,
 	labelled: false,
@@ -22,7 +22,8 @@ const LEAD_TRAITS: Traits = {
 	afterEmpty: 'charge it the same day',
 	cycles: { most: 2, why: 'one measures the capacity; more only wear the battery.' },
 	fullRestV: null,
-	shortedBelowV: 1.8,
+	lowRest: { ordinaryFromV: 1.95, rateC: 0.1, oneLessV: { low: 2.04, high: 2.16 }, drainedShare: 0.3 },
+	emptyHarm: 'has hardened inside and takes no charge',
 	readyFrom: null,
 	cellSpread: { cellsRead: 0.002, sumRead: 0.002 },
 	cellsDiffer: null,
@@ -50,7 +51,7 @@ const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 		storageWindowV: { low: 2.09, high: 2.18 },
 		dischargeEndV: 1.8,
 		hardFloorV: 1.75,
-		doNotChargeV: 1.5
+		doNotChargeV: 1.0
 	},
 	temperatures: { leastDegC: 0, coldDegC: 0, coldRateC: 0.1, startMaxDegC: 40, tripDegC: 45 },
 	rates: {
@@ -83,13 +84,14 @@ const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 		floatVPerK: -0.003,
 		clampDegC: { low: 0, high: 40 }
 	},
-	acceptance: { halfSoc: 1.0, widthSoc: 0.02, perLnRate: 0.004, perK: 0.0005, heatShare: 0.3 },
+	acceptance: { halfSoc: 1.0, widthSoc: 0.04, perLnRate: 0.01, perK: 0.0005, heatShare: 0.3 },
+	slowing: { fullOhmAh: 11, widthSoc: 0.09 },
 	peukert: { exponent: 1.2, ratedHours: 20 },
 	storage: {
 		kind: 'none',
 		why: 'A lead battery is put away full and topped up: there is no storage voltage.'
 	},
-	recovery: { belowV: 1.8, maxC: 0.05, maxMin: 30, maxShare: 0.03 },
+	recovery: { belowV: 1.75, maxC: 0.05, maxMin: 30, maxShare: 0.03 },
 	curve: curveFromAnchors([
 		[-0.08, 1.4],
 		[-0.03, 1.75],
@@ -117,7 +119,7 @@ const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 			'Common practice, no source: 2.13 V full and 1.95 V empty at rest; past full the polarisation of gassing is part of the curve.',
 		cells: 'Common practice, no source: up to 24 V.',
 		endOfCharge:
-			'DIN 41773 (2.40 V per cell, float 2.23 to 2.30 V), from memory; −4.5 and −3 mV/K per cell: common practice, no source; 1 mA per Ah taken on float: from memory.',
+			'DIN 41773 (2.40 V per cell, float 2.23 to 2.30 V), from memory; −4.5 and −3 mV/K per cell: common practice, no source; 1 mA per Ah taken on float: from memory. Gassing and slowing near full are fitted to handbook times, from memory: at 0.2C from empty 2.40 V after 3.5 to 4.5 h, 0.02C after 8 to 14 h, 105 to 115 % put in.',
 		storage: 'Common practice, no source.'
 	}
 };

@@ -37,7 +37,7 @@ export const life: Chemistry = {
 		coolingS: 1500,
 		coulombicEfficiency: 1,
 		selfDischargePerMonth: 0.03,
-		restUncertaintyV: 0
+		restUncertaintyV: 0.02
 	},
 	storage: { kind: 'charge', soc: 0.5 },
 	recovery: lithiumRecovery(2.5),

@@ -21,7 +21,8 @@ const LITHIUM_TRAITS: Traits = {
 	afterEmpty: 'bring it to storage or charge it the same day',
 	cycles: { most: 2, why: 'one measures the capacity; more only wear a lithium pack.' },
 	fullRestV: null,
-	shortedBelowV: null,
+	lowRest: null,
+	emptyHarm: 'may have grown metal inside',
 	readyFrom: null,
 	cellSpread: { cellsRead: 0.002, sumRead: 0.01 },
 	cellsDiffer: { capacity: 0.03, resistance: 0.2, cellsRead: 0.01, sumRead: 0.04 },
@@ -40,6 +41,7 @@ export const LITHIUM = {
 	temperatures: { leastDegC: 5, coldDegC: 10, coldRateC: 0.2, startMaxDegC: 40, tripDegC: 45 },
 	endOfCharge: { kind: 'voltage' },
 	acceptance: null,
+	slowing: null,
 	peukert: null
 } as const satisfies Partial<Chemistry>;
 

@@ -17,7 +17,7 @@ export const nicd: Chemistry = {
 		coolingS: 1100,
 		coulombicEfficiency: 0.88,
 		selfDischargePerMonth: 0.2,
-		restUncertaintyV: 0.03
+		restUncertaintyV: 0.025
 	},
 	endOfCharge: {
 		...NICKEL.endOfCharge,

@@ -19,7 +19,8 @@ const NICKEL_TRAITS: Traits = {
 	afterEmpty: null,
 	cycles: { most: 5, why: 'one measures the capacity; two or three wake a pack that lay long.' },
 	fullRestV: 1.38,
-	shortedBelowV: null,
+	lowRest: null,
+	emptyHarm: 'may have cells that were driven backwards',
 	readyFrom: 0.85,
 	cellSpread: { cellsRead: 0.01, sumRead: 0.01 },
 	cellsDiffer: null,
@@ -71,6 +72,7 @@ export const NICKEL = {
 		falsePeakV: 0.006,
 		falsePeakS: 150
 	},
+	slowing: null,
 	peukert: null,
 	storage: {
 		kind: 'none',

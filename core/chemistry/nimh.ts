@@ -17,7 +17,7 @@ export const nimh: Chemistry = {
 		coolingS: 1100,
 		coulombicEfficiency: 0.9,
 		selfDischargePerMonth: 0.2,
-		restUncertaintyV: 0.03
+		restUncertaintyV: 0.02
 	},
 	endOfCharge: {
 		...NICKEL.endOfCharge,

@@ -1,5 +1,6 @@
 /** Turns what is known of a pack and a program into the numbers of a simulation, and says what was assumed. */
 import { powerLimits } from '../charger/envelope';
+import { slopeAt } from '../chemistry/curve';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import type { ChargeControl } from '../simulate/charge-control';
@@ -48,21 +49,50 @@ export const NO_DEPARTURE: Departure = {
 
 /** How far cells of one pack differ in capacity, one standard deviation as a share (common practice, no source). */
 const CELL_CAPACITY = 0.01;
-/** Expected range of so many normal draws, in standard deviations (Tippett 1925, Biometrika 17, 364-387; from memory). */
-const RANGE_OF = [0, 0, 1.13, 1.69, 2.06, 2.33, 2.53, 2.7, 2.85];
+/** How far the differences themselves differ from pack to pack, as a share: some were never balanced (common practice, no source). */
+const MORE_OR_LESS = 1.2;
+/** How far apart balancing leaves cells, one standard deviation of charge (common practice, no source). */
+const LEVELLED = 0.01;
 
 /**
- * Charge by which one cell differs from its siblings by the end, beyond what was read, one standard deviation. On a flat curve
- * what the cells' own capacities make of the charge that is still missing shows, and is bled, only at the very end.
+ * Charge by which cells differ that nobody can see, one standard deviation: on a flat curve their volts tell nothing until the very
+ * end, where the difference shows and is bled. Null where the volts of the cells tell. The last full charge levelled them.
+ */
+function unseenSigma(r: Resolved): number | null {
+	const { traits, storage } = r.chemistry;
+	if (storage.kind !== 'charge' || !traits.cellsDiffer || r.pack.cells < 2) return null;
+	const missing = Math.max(0, 1 - r.chargeState.soc);
+	const levelled = r.around.lastRun?.end === 'filled' && r.chargeState.known !== null;
+	const supposed = Math.hypot(levelled ? LEVELLED : traits.cellsDiffer.cellsRead, CELL_CAPACITY * missing);
+	if (!r.reading?.cellVoltagesV) return supposed;
+	// Nearly empty or full even a flat curve is steep, and what was read says how they differ.
+	const { curve, defaults } = r.chemistry;
+	const byVolts = defaults.restUncertaintyV / Math.max(1e-6, slopeAt(curve, r.chargeState.soc));
+	return (supposed * byVolts) / Math.hypot(supposed, byVolts);
+}
+
+/**
+ * Where `cells` draws from a normal distribution lie on average, lowest first, in standard deviations (Blom 1958, Statistical
+ * Estimates and Transformed Beta-Variables; from memory), by the approximation of its inverse of Tukey's lambda.
+ */
+export function normalScores(cells: number): number[] {
+	return Array.from({ length: cells }, (_, i) => {
+		const p = (i + 1 - 0.375) / (cells + 0.25);
+		return (p ** 0.14 - (1 - p) ** 0.14) / 0.1975;
+	});
+}
+
+/**
+ * Charge by which the first cell differs from its siblings beyond what was read, one standard deviation; where nobody sees how cells
+ * differ, how far they may differ more, or less, than they do on average.
  */
 function spreadSigma(r: Resolved): number {
 	const { cells } = r.pack;
 	if (cells < 2) return 0;
+	const unseen = unseenSigma(r);
+	if (unseen !== null) return MORE_OR_LESS * unseen;
 	const { cellsRead, sumRead } = r.chemistry.traits.cellSpread;
-	const read = r.reading?.cellVoltagesV != null ? cellsRead : sumRead;
-	if (r.chemistry.storage.kind !== 'charge') return read;
-	const missing = Math.max(0, 1 - r.chargeState.soc);
-	return Math.hypot(read, CELL_CAPACITY * missing * RANGE_OF[Math.min(cells, RANGE_OF.length - 1)]);
+	return r.reading?.cellVoltagesV != null ? cellsRead : sumRead;
 }
 
 /** One standard deviation of each departure, from what is known of this pack and charger. */
@@ -119,10 +149,18 @@ export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): Pac
 	const rFactor = Math.exp(departure.resistance);
 	const fill = (value: (i: number) => number) => Float64Array.from({ length: cells }, (_, i) => value(i));
 	const measured = reading?.cellResistancesOhm?.length === cells ? reading.cellResistancesOhm : null;
+	const unseen = unseenSigma(r);
+	const scores = unseen === null ? null : normalScores(cells);
+	const apart = (i: number) =>
+		scores === null || unseen === null
+			? i === 0
+				? departure.spread
+				: 0
+			: Math.max(0, unseen + departure.spread) * scores[i];
 	return {
 		curve: chemistry.curve,
 		capacityAh: fill(() => capacityAh),
-		startSoc: fill((i) => startSoc(r.chargeState.socs[i], departure.soc + (i === 0 ? departure.spread : 0))),
+		startSoc: fill((i) => startSoc(r.chargeState.socs[i], departure.soc + apart(i))),
 		seriesOhm: fill((i) => (measured ? measured[i] : d.seriesOhmAh / pack.capacityAh) * rFactor),
 		relaxOhm: fill(() => (d.relaxOhmAh / pack.capacityAh) * rFactor),
 		relaxS: d.relaxS,
@@ -133,6 +171,10 @@ export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): Pac
 		ambientDegC: r.ambientDegC + departure.temperatureK,
 		coulombicEfficiency: d.coulombicEfficiency,
 		acceptance: chemistry.acceptance,
+		slowing: chemistry.slowing && {
+			fullOhm: (chemistry.slowing.fullOhmAh / pack.capacityAh) * rFactor,
+			widthSoc: chemistry.slowing.widthSoc
+		},
 		...falsePeakOf(r, departure),
 		peukert: chemistry.peukert && {
 			exponent: chemistry.peukert.exponent,
@@ -186,6 +228,7 @@ export function chargeControl(
 		currentFactor: 1 + departure.current,
 		dip: dip
 			? {
+					onlyFromSoc: 0,
 					deltaV: settings.deltaV ?? end.defaultDeltaV,
 					holdOffS: end.holdOffS,
 					riseKPerMin: r.channel.endsOnTemperatureRise && r.channel.hasProbe ? end.riseKPerMin : Infinity

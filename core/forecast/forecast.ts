@@ -1,14 +1,14 @@
 /**
  * A quick forecast with its uncertainty, for solving and checking: the best guess is simulated once, then once for each
  * uncertain input moved by a standard deviation (twice, up and down, for those that bend the answer); the spread of a result
- * is the root of the sum of squares of its larger departures (first-order propagation). It is deterministic and takes a few milliseconds. The picture's band comes from
+ * to each side is the root of the sum of squares of its departures to that side (first-order propagation). It is deterministic and takes a few milliseconds. The picture's band comes from
  * `monte-carlo.ts`, which also tells whether first order was good enough.
  */
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { runLegs, type Outcome } from '../simulate/run-legs';
 import { NO_DEPARTURE, packModel, uncertaintyOf, type Departure } from './assume';
-import { legsOf, storageSoc, timedAh, unguarded } from './program-legs';
+import { endedByFull, legsOf, storageSoc, timedAh, unguarded } from './program-legs';
 
 /** 99th and 95th percentile of the normal distribution, in standard deviations. */
 const P99 = 2.326;
@@ -32,14 +32,18 @@ export interface Forecast {
 	peakTemperatureDegC: Spread;
 	/** Highest volts a cell reaches, with the charger's error. */
 	highestCellV: Spread;
-	/** Whether a false early peak of twice the usual height would end this nickel charge, and with how much in, Ah. */
-	falseEnd: { chargeAh: number } | null;
+	/**
+	 * Whether a fall of the volts before it is full, by a false early peak of twice the usual height or by its own warming, would end
+	 * this nickel charge: with how much in, Ah, and whether the loosest sensitivity would not.
+	 */
+	falseEnd: { chargeAh: number; looserHelps: boolean } | null;
 }
 
 /** Inputs whose effect is not near a straight line: a full cell takes nothing, a spread of either sign is bled away. */
 const BENT: ReadonlySet<keyof Departure> = new Set(['soc', 'spread']);
 /** How far out those are looked at, standard deviations: where the effect bends, the tail is longer than the middle says. */
 const REACH = 2;
+const LEAST_REACH = 0.5;
 
 /** Rough hours that the longest leg takes, for choosing a step and for refusing what takes days. */
 export function roughHours(r: Resolved, settings: ProgramSettings): number {
@@ -86,36 +90,64 @@ const FALSE_END_SHARE = 0.6;
 export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0): Forecast {
 	const free = unguarded(r, settings);
 	const dtS = coarseStepS(r, settings);
-	const run = (departure: Departure, every = 0) =>
-		runLegs(packModel(r, departure), legsOf(r, free, departure), {
+	const legs = (departure: Departure) => endedByFull(legsOf(r, free, departure));
+	const run = (departure: Departure, every = 0, of = legs(departure)) =>
+		runLegs(packModel(r, departure), of, {
 			dtS,
 			traceEveryS: every,
 			stretchAfterS: r.chemistry.endOfCharge.kind === 'dip' ? Infinity : 300 * dtS
 		});
 	const best = run(NO_DEPARTURE, traceEveryS);
 	const sigma = uncertaintyOf(r);
-	const variance: Record<ResultId, number> = {
+	const nothing: Record<ResultId, number> = {
 		timeMin: 0,
 		legMin: 0,
 		chargeAh: 0,
 		peakTemperatureDegC: 0,
 		highestCellV: 0
 	};
+	const above = { ...nothing };
+	const below = { ...nothing };
+	// Where charging slows near full, more resistance ends constant current sooner and less ends the tail sooner.
+	const bends = (input: keyof Departure) =>
+		BENT.has(input) || (input === 'resistance' && r.chemistry.slowing !== null);
 	for (const input of Object.keys(sigma) as (keyof Departure)[]) {
 		// A false peak does not spread the result, it makes another one: it is asked about on its own below.
 		if (sigma[input] === 0 || input === 'falsePeak') continue;
-		const reach = BENT.has(input) ? REACH : 1;
-		const up = run({ ...NO_DEPARTURE, [input]: reach * sigma[input] });
-		const down = BENT.has(input) ? run({ ...NO_DEPARTURE, [input]: -reach * sigma[input] }) : up;
+		const bent = bends(input);
+		const reach = bent ? REACH : 1;
+		// A cell that may be fuller is no fuller than full: no further than that is looked, and so far it is.
+		const room = input === 'soc' ? Math.max(LEAST_REACH, (1 - r.chargeState.soc) / sigma.soc) : Infinity;
+		const reachUp = Math.min(reach, room);
+		// Cells that nobody sees can differ by no less than nothing.
+		const reachDown = input === 'spread' && r.chemistry.storage.kind === 'charge' ? 1 : reach;
+		const up = run({ ...NO_DEPARTURE, [input]: reachUp * sigma[input] });
+		const down = bent ? run({ ...NO_DEPARTURE, [input]: -reachDown * sigma[input] }) : null;
 		for (const id of Object.keys(RESULTS) as ResultId[]) {
 			const of = RESULTS[id];
-			variance[id] += (Math.max(Math.abs(of(up) - of(best)), Math.abs(of(down) - of(best))) / reach) ** 2;
+			const one = (of(up) - of(best)) / reachUp;
+			const other = down ? (of(down) - of(best)) / reachDown : -one;
+			above[id] += Math.max(0, one, other) ** 2;
+			below[id] += Math.max(0, -one, -other) ** 2;
 		}
 	}
+	/** What the charger, which cannot know how full the cells are, may make of the volts early on. */
+	const falseEnd = (honest: Outcome): Forecast['falseEnd'] => {
+		const fooledAt = (deltaV: number | null): Outcome | null => {
+			const departure = { ...NO_DEPARTURE, falsePeak: 2 };
+			const fooled = run(departure, 0, legsOf(r, { ...free, deltaV }, departure));
+			return fooled.chargeAh < FALSE_END_SHARE * honest.chargeAh ? fooled : null;
+		};
+		const fooled = fooledAt(settings.deltaV);
+		if (!fooled) return null;
+		const end = r.chemistry.endOfCharge;
+		const looserHelps = end.kind === 'dip' && fooledAt(end.looseDeltaV) === null;
+		return { chargeAh: fooled.chargeAh, looserHelps };
+	};
 	const spread = (id: ResultId): Spread => {
 		const median = RESULTS[id](best);
-		const s = Math.sqrt(variance[id]);
-		return { median, p5: Math.max(0, median - P95 * s), p95: median + P95 * s, p99: median + P99 * s };
+		const [up, down] = [Math.sqrt(above[id]), Math.sqrt(below[id])];
+		return { median, p5: Math.max(0, median - P95 * down), p95: median + P95 * up, p99: median + P99 * up };
 	};
 	return {
 		best,
@@ -124,10 +156,6 @@ export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0
 		chargeAh: spread('chargeAh'),
 		peakTemperatureDegC: spread('peakTemperatureDegC'),
 		highestCellV: spread('highestCellV'),
-		falseEnd: sigma.falsePeak === 0 ? null : falseEnd(run({ ...NO_DEPARTURE, falsePeak: 2 }), best)
+		falseEnd: sigma.falsePeak === 0 ? null : falseEnd(best)
 	};
-}
-
-function falseEnd(fooled: Outcome, honest: Outcome): Forecast['falseEnd'] {
-	return fooled.chargeAh < FALSE_END_SHARE * honest.chargeAh ? { chargeAh: fooled.chargeAh } : null;
 }

@@ -4,8 +4,11 @@ import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
 import { aMultiCharger, nimhPack } from '../../tests/support/rule-cases';
 import { resolve } from '../request/context';
 import { solve } from '../program/solve';
+import { runLegs } from '../simulate/run-legs';
+import { NO_DEPARTURE, packModel } from './assume';
 import { forecast } from './forecast';
 import { monteCarlo, type Band } from './monte-carlo';
+import { legsOf, unguarded } from './program-legs';
 import { normal, uniform } from '../simulate/random';
 
 function band(
@@ -105,11 +108,15 @@ test('among many nickel packs that lay for months some end on the false peak at 
 			task: 'charge'
 		});
 		const { settings } = solve(context, { deltaV });
-		const work = monteCarlo(resolve(context), settings, { runs: 120, seed: 5, untilMin: 180, points: 30 });
-		for (;;) {
-			const next = work.next();
-			if (next.done) return next.value.chargeAh.p5;
-		}
+		const r = resolve(context);
+		const draw = normal(uniform(5));
+		// What the charger itself does with each: the forecast asks when the cells are full.
+		const charges = Array.from({ length: 120 }, () => {
+			const departure = { ...NO_DEPARTURE, falsePeak: draw() };
+			const legs = legsOf(r, unguarded(r, settings), departure);
+			return runLegs(packModel(r, departure), legs, { dtS: 10, traceEveryS: 0 }).chargeAh;
+		});
+		return charges.sort((a, b) => a - b)[6];
 	};
 	assert.ok(early(0.003) < 0.3, 'one in twenty stops with next to nothing in');
 	assert.ok(early(0.01) > early(0.003));

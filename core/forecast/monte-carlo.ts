@@ -9,7 +9,7 @@ import { goesOn, simulateLeg } from '../simulate/legs';
 import type { PackState } from '../simulate/pack-simulation';
 import { packModel, uncertaintyOf, type Departure } from './assume';
 import { coarseStepS, type Spread } from './forecast';
-import { legsOf, unguarded } from './program-legs';
+import { endedByFull, legsOf, unguarded } from './program-legs';
 import { normal, uniform } from '../simulate/random';
 
 /** Departures beyond this many standard deviations are not drawn: no real meter or cell is that far off. */
@@ -75,7 +75,7 @@ export function* monteCarlo(
 			Object.entries(sigma).map(([id, s]) => [id, s * Math.min(FURTHEST, Math.max(-FURTHEST, draw()))])
 		) as unknown as Departure;
 		const model = packModel(r, departure);
-		const legs = legsOf(r, free, departure);
+		const legs = endedByFull(legsOf(r, free, departure));
 		let offsetS = 0;
 		let next = 0;
 		let largestAh = 0;

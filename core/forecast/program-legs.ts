@@ -1,4 +1,5 @@
 /** From a program to the legs that a charger runs: which way storage goes, how a cycle is laid out, when a slow charge ends. */
+import { lowRestOf } from '../pack/low-rest';
 import { ratedAh } from '../pack/rated';
 import { socAt } from '../chemistry/curve';
 import type { Resolved } from '../request/context';
@@ -38,9 +39,16 @@ export function timedAh(r: Resolved, currentA: number): number | null {
 	return end.timedFactor * missing * ratedAh(r.pack);
 }
 
+/** What a drained lead battery is given before it is judged, Ah; null for every other program. */
+export function drainedAh(r: Resolved): number | null {
+	const { lowRest } = r.chemistry.traits;
+	const drained = lowRest && r.taskData.fills && lowRestOf(r.pack, r.reading) === 'drained';
+	return drained ? lowRest.drainedShare * ratedAh(r.pack) : null;
+}
+
 function chargeLeg(r: Resolved, settings: ProgramSettings, departure: Departure): Leg {
 	const control = chargeControl(r, settings, departure);
-	const programAh = timedAh(r, settings.currentA) ?? storageNeedAh(r);
+	const programAh = timedAh(r, settings.currentA) ?? storageNeedAh(r) ?? drainedAh(r);
 	if (programAh === null) return { kind: 'charge', control };
 	return {
 		kind: 'charge',
@@ -95,6 +103,20 @@ export function legsOf(r: Resolved, settings: ProgramSettings, departure: Depart
 		}
 	}
 }
+
+/** A nickel cell below this is not full, whatever the volts do (common practice, no source: a fast charge ends at nine tenths or more). */
+const NOT_FULL_BELOW = 0.9;
+
+/** The legs as they should end: a fall of the volts before the cells are full ends none of them. */
+export const endedByFull = (legs: readonly Leg[]): Leg[] =>
+	legs.map((leg) =>
+		leg.kind === 'charge' && leg.control.dip
+			? {
+					...leg,
+					control: { ...leg.control, dip: { ...leg.control.dip, onlyFromSoc: NOT_FULL_BELOW } }
+				}
+			: leg
+	);
 
 /** The settings without the guards that would cut the run, so that a forecast says what the pack would take. */
 export function unguarded(r: Resolved, settings: ProgramSettings): ProgramSettings {

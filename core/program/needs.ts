@@ -1,6 +1,6 @@
 /** What a run may need of the limits around it. */
 import type { Forecast } from '../forecast/forecast';
-import { storageNeedAh, timedAh } from '../forecast/program-legs';
+import { drainedAh, storageNeedAh, timedAh } from '../forecast/program-legs';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 
@@ -8,6 +8,7 @@ import type { ProgramSettings } from '../request/settings';
 export const limitIsProgram = (r: Resolved, settings: Pick<ProgramSettings, 'currentA'>): boolean =>
 	r.taskData.limitsAreProgram ||
 	storageNeedAh(r) !== null ||
+	drainedAh(r) !== null ||
 	(r.taskData.moves !== 'out' && timedAh(r, settings.currentA) !== null);
 
 /** Charge that must be let through, Ah: the 99th percentile; for nickel, whose rest volts say little, no more than its factor. */

@@ -9,6 +9,11 @@ export interface DipEnd {
 	readonly holdOffS: number;
 	/** Rise of temperature that also ends it, K/min; Infinity where the charger does not watch it. */
 	readonly riseKPerMin: number;
+	/**
+	 * What a forecast asks: when the cells are full, not when the charger might take them for it. Falls of the volts below this mean
+	 * state of charge end nothing. 0 for what a charger does.
+	 */
+	readonly onlyFromSoc: number;
 }
 
 export interface ChargeControl extends Guards {

@@ -19,6 +19,9 @@ const SMOOTH_S = 20;
 /** Temperature is compared with what it was this long ago, s. */
 const RISE_OVER_S = 60;
 
+/** Charging slows no further beyond this state of charge: what flows then only makes gas. */
+const FULLEST = 1.03;
+
 export class ChargeSimulation extends PackSimulation {
 	/** Bleed current of each cell now, A. */
 	readonly bleedA: Float64Array;
@@ -53,6 +56,7 @@ export class ChargeSimulation extends PackSimulation {
 		const endV = control.endVoltageV + control.voltageErrorV;
 		// A nickel cell takes its first charge with volts that rise: what is false there is the false peak, and nothing else.
 		const lowRise = control.dip === null ? LOW_SOC_RISE : 0;
+		const { slowing } = model;
 		const bump = model.falsePeakV === 0 ? 0 : this.falsePeak(dtS);
 
 		let emfSum = 0;
@@ -69,6 +73,7 @@ export class ChargeSimulation extends PackSimulation {
 			const low = voltsV[k];
 			let r = seriesNow[i];
 			if (s < LOW_SOC) r *= 1 + lowRise * (LOW_SOC - s);
+			if (slowing !== null) r += slowing.fullOhm * Math.exp((Math.min(s, FULLEST) - 1) / slowing.widthSoc);
 			seriesOhm[i] = r;
 			const slope = voltsV[k + 1] - low;
 			const e = low + (place - k) * slope + relaxV[i] * keep + bump;
@@ -137,13 +142,21 @@ export class ChargeSimulation extends PackSimulation {
 			: this.smoothV + share * (this.packV - this.smoothV);
 		if (this.timeS - this.riseFromS >= RISE_OVER_S) {
 			const rise = ((this.temperatureDegC - this.riseFromDegC) * 60) / (this.timeS - this.riseFromS);
-			if (this.timeS > dip.holdOffS && rise >= dip.riseKPerMin) this.endReason = 'temperature rise';
+			const counts = this.timeS > dip.holdOffS && this.meanSoc() >= dip.onlyFromSoc;
+			if (counts && rise >= dip.riseKPerMin) this.endReason = 'temperature rise';
 			this.riseFromDegC = this.temperatureDegC;
 			this.riseFromS = this.timeS;
 		}
 		if (this.timeS <= dip.holdOffS) return;
+		if (dip.onlyFromSoc > 0 && this.meanSoc() < dip.onlyFromSoc) return;
 		if (this.smoothV > this.peakV) this.peakV = this.smoothV;
 		else if (this.peakV - this.smoothV >= dip.deltaV * this.cells) this.endReason = 'full';
+	}
+
+	private meanSoc(): number {
+		let sum = 0;
+		for (let i = 0; i < this.cells; i++) sum += this.soc[i];
+		return sum / this.cells;
 	}
 
 	/** The false early peak, V per cell: climbs and dies away within a few minutes of the start. */

@@ -30,6 +30,8 @@ export interface PackModel {
 	readonly coulombicEfficiency: number;
 	/** How charge acceptance falls near full; null where all of it is stored. */
 	readonly acceptance: Acceptance | null;
+	/** How charging slows down near full: Ω at full, falling by e per `widthSoc` below it; null where it does not. */
+	readonly slowing: { readonly fullOhm: number; readonly widthSoc: number } | null;
 	/** Height of the false early peak, V per cell, and its time constant, s; 0 where there is none. */
 	readonly falsePeakV: number;
 	readonly falsePeakS: number;
@@ -40,8 +42,14 @@ export interface PackModel {
 	readonly peukert: { readonly exponent: number; readonly ratedA: number } | null;
 }
 
-/** What most packs have none of: no gassing, no false peak, no Peukert. */
-export const PLAIN = { acceptance: null, falsePeakV: 0, falsePeakS: 1, peukert: null } as const;
+/** What most packs have none of: no gassing, no slowing, no false peak, no Peukert. */
+export const PLAIN = {
+	acceptance: null,
+	slowing: null,
+	falsePeakV: 0,
+	falsePeakS: 1,
+	peukert: null
+} as const;
 
 /** Below this state of charge the series resistance rises (common practice, no source: below a tenth). */
 export const LOW_SOC = 0.1;

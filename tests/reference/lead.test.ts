@@ -5,6 +5,8 @@ import { chemistryOf } from '../../core/chemistry/catalogue';
 import { compensationV, floatAt, setMaxAt } from '../../core/chemistry/compensation';
 import { curveFromAnchors, ocvAt } from '../../core/chemistry/curve';
 import { packModel } from '../../core/forecast/assume';
+import { legsOf } from '../../core/forecast/program-legs';
+import { lowRestOf, restsLow } from '../../core/pack/low-rest';
 import { solve } from '../../core/program/solve';
 import { afterwards } from '../../core/simulate/afterwards';
 import { runLegs } from '../../core/simulate/run-legs';
@@ -47,6 +49,75 @@ test('DIN 41773, from memory: constant current, then 2.40 V per cell at 25 °C h
 	// More goes in than is stored: the rest is gas.
 	const factor = best.chargeAh / (7 * (best.endSoc[0] - 0.3));
 	assert.ok(factor > 1.02 && factor < 1.3, `charge factor ${factor}`);
+});
+
+test('handbook times, from memory: at 0.2C from empty 2.40 V after 3.5 to 4.5 h, 0.02C after 8 to 14 h, 105 to 115 % put in', () => {
+	const { resolved, settings } = charging(25);
+	const model = { ...packModel(resolved), startSoc: Float64Array.from({ length: 6 }, () => 0) };
+	const at = (rateC: number) => {
+		const [leg] = legsOf(resolved, {
+			...settings,
+			currentA: rateC * 7,
+			safetyTimerMin: null,
+			capacityLimitAh: null
+		});
+		return runLegs(model, [leg], { dtS: 20, traceEveryS: 0 });
+	};
+	const usual = at(0.2);
+	const atVoltsH = usual.voltagePhaseFromS! / 3600;
+	assert.ok(atVoltsH > 3.5 && atVoltsH < 4.5, `2.40 V after ${atVoltsH} h`);
+	assert.ok(usual.timeS / 3600 > 8 && usual.timeS / 3600 < 14, `full after ${usual.timeS / 3600} h`);
+	const share = usual.chargeAh / 7;
+	assert.ok(share > 1.05 && share < 1.15, `${share} put in`);
+	assert.ok(usual.endSoc[0] > 0.98);
+	// Slower, more of it goes in before the volts are reached; the whole takes longer.
+	const gentle = at(0.1);
+	assert.ok(gentle.voltagePhaseFromS! * 0.1 > usual.voltagePhaseFromS! * 0.2 && gentle.timeS > usual.timeS);
+});
+
+test('rest volts, common practice, no source: ordinary, low, drained or shorted; at twelve cells a full charge has to tell', () => {
+	const of = (cells: number, packVoltageV: number, usedSince: 'not said' | 'until it faded' = 'not said') =>
+		lowRestOf(leadPack({ cells }), aReading([], { cellVoltagesV: null, packVoltageV, usedSince }));
+	assert.deepEqual(
+		[11.7, 11.69, 10.81].map((v) => of(6, v)),
+		[null, 'low', 'low']
+	);
+	assert.deepEqual(
+		[10.8, 10.2, 10.19].map((v) => of(6, v)),
+		['shorted', 'shorted', null]
+	);
+	assert.equal(of(6, 10.5, 'until it faded'), 'drained');
+	assert.deepEqual(
+		[4.32, 4.08, 4.33].map((v) => of(3, v)),
+		['shorted', 'shorted', null]
+	);
+	assert.deepEqual(
+		[23.76, 22.44, 23.77, 22.4].map((v) => of(12, v)),
+		['either', 'either', null, 'low']
+	);
+	assert.ok(restsLow(leadPack({ cells: 12 }), aReading([], { cellVoltagesV: null, packVoltageV: 22.5 })));
+	assert.ok(!restsLow(leadPack({ cells: 12 }), aReading([], { cellVoltagesV: null, packVoltageV: 23.5 })));
+	assert.equal(
+		lowRestOf(leadPack(), aReading([], { cellVoltagesV: null, packVoltageV: 10.5, state: 'loaded' })),
+		null
+	);
+});
+
+test('a drained battery: a tenth of C, three tenths of the capacity, and what it does then is asked for', () => {
+	const s = solve(
+		aContext({
+			pack: leadPack(),
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 10.6, usedSince: 'until it faded' }),
+			charger: aMultiCharger(),
+			task: 'charge'
+		})
+	);
+	assert.equal(s.verdict, 'check');
+	assert.equal(s.settings.currentA, 0.7);
+	assert.equal(s.settings.capacityLimitAh, 2.1);
+	assert.equal(s.forecast!.best.endReason, 'capacity limit');
+	assert.ok(s.findings.some((f) => f.rule === 'lead-drained' && f.sentence.includes('1.95 V a cell')));
+	assert.ok(!s.findings.some((f) => f.rule === 'cell-needs-recovery'), 'one way out, not two');
 });
 
 test('DIN 41773, from memory: float lies between 2.23 and 2.30 V per cell; gel ends lower', () => {

@@ -92,7 +92,10 @@ test('a charger that watches the temperature ends on a rise of 1 K/min (common p
 	const ends = (riseKPerMin: number) =>
 		runCharge(
 			cell('nimh', 20),
-			control(CAPACITY_AH, { dip: { deltaV: 0.02, holdOffS: 180, riseKPerMin }, capacityLimitAh: 4 }),
+			control(CAPACITY_AH, {
+				dip: { onlyFromSoc: 0, deltaV: 0.02, holdOffS: 180, riseKPerMin },
+				capacityLimitAh: 4
+			}),
 			{ dtS: 5, traceEveryS: 0 }
 		);
 	const [byRise, byDip] = [ends(1), ends(Infinity)];
@@ -212,4 +215,57 @@ test('Tremblay and Dessaint 2009, from memory: the remembered nickel parameters 
 	};
 	near('nicd', (out) => nicd(1.3 * out));
 	near('nimh', (out) => nimh(6.5 * out));
+});
+
+test('whatever pack and air, a forecast calls full what is full; where the charger may be fooled before, that is said', () => {
+	let [cases, fooled] = [0, 0];
+	for (const chemistry of ['nimh', 'nicd'])
+		for (const packDegC of [12, 16, 20, 26, 34])
+			for (const airDegC of [12, 21, 30])
+				for (const rateC of [0.4, 0.7, 1])
+					for (const perCellV of [1.22, 1.28, 1.32]) {
+						const s = solve(
+							aContext({
+								pack: nimhPack({ chemistry }),
+								reading: aReading([], {
+									cellVoltagesV: null,
+									packVoltageV: 6 * perCellV,
+									temperatureDegC: packDegC
+								}),
+								ambientDegC: airDegC,
+								charger: aMultiCharger(),
+								task: 'charge'
+							}),
+							{ currentA: Number((2.4 * rateC).toFixed(1)) }
+						);
+						cases++;
+						if (s.findings.some((f) => f.rule === 'delta-v-false-peak')) fooled++;
+						const { best } = s.forecast!;
+						if (best.endReason !== 'full') continue;
+						const what = `${chemistry} at ${packDegC} in ${airDegC} °C, ${rateC}C, ${perCellV} V`;
+						assert.ok(Math.min(...best.endSoc) > 0.85, `${what}: ${best.endSoc[0]}`);
+						// What was missing had to go in, and the timer allows it.
+						assert.ok(s.settings.safetyTimerMin! * 60 > best.timeS, what);
+					}
+	assert.equal(cases, 270);
+	assert.ok(fooled > 0 && fooled < cases / 2, `${fooled} of ${cases} may be fooled`);
+});
+
+test('NiMH at 14 °C in air of 21 °C: its own warming looks like the dip to the charger, and not to the forecast', () => {
+	const s = solve(
+		aContext({
+			pack: nimhPack(),
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 7.74, temperatureDegC: 14 }),
+			ambientDegC: 21,
+			charger: aMultiCharger(),
+			task: 'charge'
+		}),
+		{ currentA: 2.4 }
+	);
+	assert.ok(s.forecast!.best.endSoc[0] > 0.9);
+	assert.ok(s.settings.safetyTimerMin! > 25, `${s.settings.safetyTimerMin} min`);
+	assert.ok(
+		s.findings.some((f) => f.rule === 'delta-v-false-peak'),
+		'and it is said'
+	);
 });

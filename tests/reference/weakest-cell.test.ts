@@ -53,13 +53,18 @@ const contextOf = (c: Case): ProgramContext =>
 	});
 
 /** The pack as it is drawn: like the best guess, and no two cells alike. */
-function drawnFrom(base: PackModel, chargeSigma: number, next: () => number): PackModel {
+function drawnFrom(
+	base: PackModel,
+	socs: readonly number[],
+	chargeSigma: number,
+	next: () => number
+): PackModel {
 	const cells = base.capacityAh.length;
 	const factor = Array.from({ length: cells }, () => Math.exp(RESISTANCE * next()));
 	return {
 		...base,
 		capacityAh: base.capacityAh.map((c) => c * (1 + CAPACITY * next())),
-		startSoc: base.startSoc.map((s) => s + chargeSigma * next()),
+		startSoc: Float64Array.from(socs, (s) => s + chargeSigma * next()),
 		seriesOhm: base.seriesOhm.map((o, i) => o * factor[i]),
 		relaxOhm: base.relaxOhm.map((o, i) => o * factor[i])
 	};
@@ -79,7 +84,7 @@ for (const c of CASES) {
 			};
 			let kept = 0;
 			for (let k = 0; k < PACKS; k++) {
-				const model = drawnFrom(packModel(r), c.chargeSigma, next);
+				const model = drawnFrom(packModel(r), r.chargeState.socs, c.chargeSigma, next);
 				const out = runLegs(model, legsOf(r, { ...keyed, safetyTimerMin: null }), {
 					dtS: 15,
 					traceEveryS: 0

@@ -565,10 +565,28 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		says: 'loses power'
 	},
 	'lead-shorted-cell': {
-		fires: lead({ reading: wholePack(10.6) }),
-		misses: lead({ reading: wholePack(10.8) }),
+		fires: lead({ reading: wholePack(10.2) }),
+		misses: lead({ reading: wholePack(10.81) }),
 		severity: 'stop',
-		says: '10.60 V on 6 cells'
+		says: '10.20 V on 6 cells'
+	},
+	'lead-drained': {
+		fires: lead({ reading: wholePack(10.8, { usedSince: 'until it faded' }) }),
+		misses: lead({ reading: wholePack(10.81, { usedSince: 'until it faded' }) }),
+		severity: 'check',
+		says: 'give it 2100 mAh and read it an hour later'
+	},
+	'lead-low-too-hard': {
+		fires: lead({ reading: wholePack(11.69), set: { currentA: 0.8 } }),
+		misses: lead({ reading: wholePack(11.7), set: { currentA: 0.8 } }),
+		severity: 'stop',
+		says: '0.1C, 0.7 A, at most'
+	},
+	'nickel-pack-dead': {
+		fires: nimh({ reading: wholePack(5.9) }),
+		misses: nimh({ reading: wholePack(6) }),
+		severity: 'check',
+		says: '5.90 V on 6 cells'
 	},
 	'lead-ventilate': {
 		fires: lead(),

@@ -4,7 +4,7 @@ import { ocvAt } from '../../core/chemistry/curve';
 import { tasksFor } from '../../core/program/offer';
 import type { ProgramContext } from '../../core/request/context';
 import { aCharger, aContext, aPack, aReading, aSupply, held } from './bench-chargers';
-import { aMultiCharger } from './rule-cases';
+import { aMultiCharger, leadPack, nimhPack } from './rule-cases';
 
 const CELLS = { lithium: 4, nickel: 7, lead: 6 } as const;
 
@@ -84,6 +84,28 @@ const UNPROVED: [string, Partial<ProgramContext>][] = [
 	[
 		'cycle by the sum',
 		{ ...down, task: 'cycle', pack: aPack({ cells: 4, balanceLead: false }), reading: sum(15.2) }
+	],
+	['lead that rests low', { pack: leadPack(), reading: sum(11.4), charger: aMultiCharger(), task: 'charge' }],
+	[
+		'lead that was drained',
+		{
+			pack: leadPack(),
+			reading: { ...sum(10.5), usedSince: 'until it faded' },
+			charger: aMultiCharger(),
+			task: 'charge'
+		}
+	],
+	[
+		'lead that may be shorted',
+		{ pack: leadPack({ cells: 12 }), reading: sum(23), charger: aMultiCharger(), task: 'charge' }
+	],
+	[
+		'lead to recover',
+		{ pack: leadPack({ cells: 12 }), reading: sum(18.5), charger: aMultiCharger(), task: 'recover' }
+	],
+	[
+		'nickel with next to nothing',
+		{ pack: nimhPack(), reading: sum(1.2), charger: aMultiCharger(), task: 'charge' }
 	],
 	['LiHV of which nothing is printed', { pack: aPack({ chemistry: 'lihv' }), charger: aMultiCharger() }],
 	[

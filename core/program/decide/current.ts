@@ -1,4 +1,5 @@
 /** Charge current: the least of all limits, rounded to the channel's step. */
+import { restsLow } from '../../pack/low-rest';
 import { ofMeasured, ratedAh } from '../../pack/rated';
 import { limitsAt, type Limit } from '../../charger/envelope';
 import { amps, cRate, text, volts } from '../../quantity/format';
@@ -23,6 +24,15 @@ function taskLimits(r: Resolved): Limit[] {
 	if (r.taskData.recovers && chemistry.recovery)
 		limits.push(
 			rate('recovery rate', `recovery, at most ${cRate(chemistry.recovery.maxC)}`, chemistry.recovery.maxC)
+		);
+	const { lowRest } = chemistry.traits;
+	if (lowRest && !r.taskData.recovers && restsLow(pack, r.reading))
+		limits.push(
+			rate(
+				'low rate',
+				`rests under ${text(volts(lowRest.ordinaryFromV))} a cell, at most ${cRate(lowRest.rateC)}`,
+				lowRest.rateC
+			)
 		);
 	const below = practice.values.cautiousBelowV;
 	const cells = r.reading?.cellVoltagesV;

@@ -1,7 +1,7 @@
 /** The guards of a run: safety timer, capacity limit and temperature, from what the forecast says it may need. */
 import { ratedAh } from '../../pack/rated';
 import type { Forecast } from '../../forecast/forecast';
-import { storageNeedAh, timedAh } from '../../forecast/program-legs';
+import { drainedAh, storageNeedAh, timedAh } from '../../forecast/program-legs';
 import type { HeldSetting } from '../../charger/setting';
 import { whose } from '../../practice/practice';
 import { heldSetting, type Resolved } from '../../request/context';
@@ -155,6 +155,15 @@ export function decideCapacityLimit(
 			roundUpWithin(need, held),
 			'storage',
 			`${storedShare(r)} goes by charge, because the volts of ${r.chemistry.name} say nothing: about ${Math.round(1000 * need)} mAh to move.`,
+			step
+		);
+	const drained = drainedAh(r);
+	if (drained !== null)
+		return plainly(
+			'capacityLimitAh',
+			roundDownWithin(drained, held),
+			'chemistry',
+			`a drained battery is given ${Math.round((100 * drained) / ratedAh(r.pack))} % of its capacity, and judged an hour later.`,
 			step
 		);
 	if (!forecast) return plainly('capacityLimitAh', held.heldValue, 'none', 'no forecast to set it by.', step);

@@ -13,9 +13,9 @@ export const deltaVFalsePeak: Rule = {
 		const wider =
 			r.chemistry.endOfCharge.kind === 'dip' ? r.chemistry.endOfCharge.looseDeltaV : settings.deltaV;
 		return {
-			sentence: `At ${text(millivolts(settings.deltaV))} a cell a false early peak may end it with ${text(milliampHours(forecast.falseEnd.chargeAh))} in: a few mV more would not, with the other guards on.`,
+			sentence: `At ${text(millivolts(settings.deltaV))} a cell a false early peak may end it with ${text(milliampHours(forecast.falseEnd.chargeAh))} in${forecast.falseEnd.looserHelps ? ': a few mV more would not, with the other guards on' : ', and a few mV more would not help: let the pack take the temperature of the air first, or charge it a little slower'}.`,
 			fix:
-				wider > settings.deltaV && r.channel.deltaVStepV !== null
+				forecast.falseEnd.looserHelps && wider > settings.deltaV && r.channel.deltaVStepV !== null
 					? { label: `Set ${text(millivolts(wider))}`, kind: 'set', set: { deltaV: wider } }
 					: undefined
 		};

@@ -4,6 +4,7 @@ import { deltaVFalsePeak } from './delta-v-false-peak';
 import { deltaVOutOfRange } from './delta-v-out-of-range';
 import { nickelCellReversed } from './nickel-cell-reversed';
 import { nickelHighVolts } from './nickel-high-volts';
+import { nickelPackDead } from './nickel-pack-dead';
 import { nickelRestart } from './nickel-restart';
 import { slowNickelOnDip } from './slow-nickel-on-dip';
 import { trickleNever } from './trickle-never';
@@ -14,6 +15,7 @@ export const nickelRules: readonly Rule[] = [
 	deltaVOutOfRange,
 	nickelCellReversed,
 	nickelHighVolts,
+	nickelPackDead,
 	nickelRestart,
 	slowNickelOnDip,
 	trickleNever,

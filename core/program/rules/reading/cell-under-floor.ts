@@ -17,7 +17,7 @@ export const cellUnderFloor: Rule = {
 		if (at < 0) return null;
 		const which = r.reading.cellVoltagesV ? `Cell ${at + 1}` : 'A cell on average';
 		return {
-			sentence: `${which} reads ${text(volts(cells[at]))}, below ${text(volts(floor))}: ${r.chemistry.name} this empty may have grown metal inside and is not charged.`
+			sentence: `${which} reads ${text(volts(cells[at]))}, below ${text(volts(floor))}: ${r.chemistry.name} this empty ${r.chemistry.traits.emptyHarm}, and is not charged: retire it.`
 		};
 	}
 };

@@ -1,3 +1,4 @@
+import { lowRestOf } from '../../../pack/low-rest';
 import { cellVoltages } from '../../../pack/reading';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -16,9 +17,12 @@ export const cellNeedsRecovery: Rule = {
 		const hardFloorV = recovery.belowV;
 		const cells = cellVoltages(r.reading, r.pack.cells);
 		const at = cells.findIndex((v) => v >= doNotChargeV && v < hardFloorV);
+		// One that may be shorted, or is known to be drained, has its own rules.
+		const low = lowRestOf(r.pack, r.reading);
+		if (low === 'shorted' || low === 'drained') return null;
 		if (at < 0 || cells.some((v) => v < doNotChargeV)) return null;
 		return {
-			sentence: `Cell ${at + 1} rests at ${text(volts(cells[at]))}, below ${text(volts(hardFloorV))}: it may be recovered at ${recovery.maxC}C for ${recovery.maxMin} min, not charged at an ordinary rate.`,
+			sentence: `${r.reading.cellVoltagesV ? `Cell ${at + 1}` : 'A cell on average'} rests at ${text(volts(cells[at]))}, below ${text(volts(hardFloorV))}: it may be recovered at ${recovery.maxC}C for ${recovery.maxMin} min, not charged at an ordinary rate.`,
 			fix: { label: 'Recover it', kind: 'task', task: 'recover' }
 		};
 	}

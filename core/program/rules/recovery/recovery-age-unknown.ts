@@ -17,7 +17,7 @@ export const recoveryAgeUnknown: Rule = {
 		const age = r.reading ? (Date.parse(r.now) - Date.parse(r.reading.takenAt)) / DAY_MS : Infinity;
 		if (age <= MOST_DAYS) return null;
 		return {
-			sentence: `${r.reading ? `The pack was read ${Math.round(age)} days ago` : 'The pack was never read'}: a pack that lay empty for an unknown time is not recovered, because metal may have grown inside.`,
+			sentence: `${r.reading ? `The pack was read ${Math.round(age)} days ago` : 'The pack was never read'}: a pack that lay empty for an unknown time is not recovered, because it ${r.chemistry.traits.emptyHarm}.`,
 			fix: { label: 'Take a reading', kind: 'go', to: 'read pack' }
 		};
 	}

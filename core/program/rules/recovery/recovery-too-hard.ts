@@ -1,3 +1,4 @@
+import { ratedAh } from '../../../pack/rated';
 import { heldSetting } from '../../../request/context';
 import { amps, milliampHours, minutes, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -13,7 +14,7 @@ export const recoveryTooHard: Rule = {
 	check({ r, settings }) {
 		const { recovery } = r.chemistry;
 		if (!r.taskData.recovers || !recovery) return null;
-		const { capacityAh } = r.pack;
+		const capacityAh = ratedAh(r.pack);
 		const mostA = recovery.maxC * capacityAh;
 		// A charger whose least current is above that cannot recover this pack at all.
 		const tooStrong = settings.currentA > mostA + 1e-9;

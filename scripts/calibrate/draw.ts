@@ -1,0 +1,98 @@
+/**
+ * Packs drawn at random whose truth is not the forecast's, and what a meter shows of each. The figures are this file's own (common
+ * practice, no source) and frozen: a change of them is another calibration, and `calibration.test.ts` notices it.
+ */
+import { CHEMISTRIES } from '../../core/chemistry/catalogue';
+import type { Chemistry } from '../../core/chemistry/chemistry';
+import { ocvAt, type OpenCircuitCurve } from '../../core/chemistry/curve';
+import { normal, uniform } from '../../core/simulate/random';
+
+/** One standard deviation each; shares, V, K. */
+export const TRUTH = {
+	capacity: 0.05,
+	cellCapacity: 0.01,
+	resistance: 0.3,
+	cellResistance: 0.08,
+	/** Charge by which a cell differs from its siblings, and where it was never balanced. */
+	cellCharge: 0.05,
+	neverBalanced: 0.15,
+	neverBalancedShare: 0.1,
+	/** Where a meter shows each cell, and where every full charge levels them. */
+	seenCells: 0.02,
+	levelledByGas: 0.01,
+	/** How far another curve departs from ours in the middle, shares of charge. */
+	curve: 0.02,
+	meterV: 0.003,
+	/** What a flat or lazy curve remembers, V: rest volts are off by this for the same charge. */
+	lazyV: { life: 0.015, nimh: 0.015, nicd: 0.015, lead: 0.008, leadgel: 0.008 } as Record<string, number>,
+	coolingFactor: 0.15,
+	airK: 1.5,
+	chargerV: 0.004,
+	chargerA: 0.01
+} as const;
+/** Draws further out are slips, not packs. */
+const WIDEST = 2.5;
+
+export interface DrawnPack {
+	chemistry: Chemistry;
+	cells: number;
+	labelAh: number;
+	capacityAh: number[];
+	soc: number[];
+	resistance: number[];
+	curve: OpenCircuitCurve;
+	/** What the meter showed, V per cell. */
+	readV: number[];
+	coolingFactor: number;
+	airK: number;
+	chargerV: number;
+	chargerA: number;
+}
+
+/** Our curve with the charge at each voltage moved, most in the middle and nothing when empty or full. */
+function another(curve: OpenCircuitCurve, by: number): OpenCircuitCurve {
+	const voltsV = curve.voltsV.map((_, k) => {
+		const soc = curve.firstSoc + k * curve.stepSoc;
+		return ocvAt(curve, soc > 0 && soc < 1 ? soc + by * Math.sin(Math.PI * soc) : soc);
+	});
+	return { ...curve, voltsV };
+}
+
+/** Packs of one chemistry, always the same ones; the first of a longer list are those of a shorter one. */
+export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
+	const at = CHEMISTRIES.findIndex((c) => c.id === chemistryId);
+	const chemistry = CHEMISTRIES[at];
+	const even = uniform(4100 + at);
+	const next = normal(even);
+	const draw = (sigma: number) => sigma * Math.max(-WIDEST, Math.min(WIDEST, next()));
+	return Array.from({ length: count }, () => {
+		const lithium = chemistry.family === 'lithium';
+		const cells = lithium ? 2 + Math.floor(even() * 5) : 6;
+		const labelAh = [0.85, 1.3, 2.2, 3.3, 5][Math.floor(even() * 5)];
+		const meanSoc = 0.1 + 0.5 * even();
+		const curve = another(chemistry.curve, draw(TRUTH.curve));
+		const whole = labelAh * (1 + draw(TRUTH.capacity));
+		const worse = Math.exp(draw(TRUTH.resistance));
+		const apart = even() < TRUTH.neverBalancedShare ? TRUTH.neverBalanced : TRUTH.cellCharge;
+		// Lithium that shows its cells is looked at before it is charged; cells far apart are another matter than a forecast.
+		const seen = lithium && chemistry.storage.kind === 'volts';
+		const differ = seen ? TRUTH.seenCells : chemistry.traits.gasses ? TRUTH.levelledByGas : apart;
+		const each = <T>(value: (i: number) => T) => Array.from({ length: cells }, (_, i) => value(i));
+		const soc = each(() => Math.min(0.95, Math.max(0.02, meanSoc + draw(differ))));
+		const lazy = draw(TRUTH.lazyV[chemistry.id] ?? 0);
+		return {
+			chemistry,
+			cells,
+			labelAh,
+			capacityAh: each(() => whole * (1 + draw(TRUTH.cellCapacity))),
+			soc,
+			resistance: each(() => worse * Math.exp(draw(TRUTH.cellResistance))),
+			curve,
+			readV: each((i) => ocvAt(curve, soc[i]) + lazy + draw(TRUTH.meterV)),
+			coolingFactor: Math.exp(draw(TRUTH.coolingFactor)),
+			airK: draw(TRUTH.airK),
+			chargerV: draw(TRUTH.chargerV),
+			chargerA: draw(TRUTH.chargerA)
+		};
+	});
+}
