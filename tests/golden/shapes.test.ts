@@ -1,8 +1,20 @@
-/** What is taken over the link and over HTTP, as JSON Schema, as written down. */
+/** What is taken over the link and over HTTP, as JSON Schema, and every description that is data, as written down. */
 import { test } from 'node:test';
 import { z } from 'zod';
+import { HELD_SETTING, HELD_SETTINGS } from '../../core/charger/setting';
+import { CONNECTOR, CONNECTORS } from '../../core/pack/connector';
+import { PRACTICE } from '../../core/practice/practice';
+import { SCHOOLS } from '../../core/practice/schools';
+import {
+	USUAL_CAPACITY_MAH,
+	USUAL_CELL_RESISTANCE_MOHM,
+	USUAL_CHANNEL_CURRENT_A,
+	USUAL_CHANNEL_POWER_W
+} from '../../core/quantity/plausible';
+import { TASKS } from '../../core/request/task';
 import * as protocol from '../../link/protocol';
 import { openApi } from '../../src/lib/server/openapi';
+import { DESCRIPTIONS } from '../support/descriptions';
 import { asWritten } from '../support/golden';
 import { leavesOf } from '../support/leaves';
 
@@ -23,4 +35,22 @@ test('messages of the link', () => {
 
 test('the description of the HTTP API', () => {
 	asWritten('openapi', lines('api', openApi()));
+});
+
+test('every description, setting that a charger holds, task and school', () => {
+	asWritten('descriptions', [
+		...Object.entries({ ...DESCRIPTIONS, PRACTICE, HELD_SETTING, CONNECTOR }).flatMap(([name, fields]) =>
+			lines(name, fields)
+		),
+		...lines('HELD_SETTINGS', HELD_SETTINGS),
+		...SCHOOLS.flatMap((s) => lines(`school ${s.id}`, s)),
+		...TASKS.flatMap((t) => lines(`task ${t.id}`, t)),
+		...lines('usual', [
+			USUAL_CAPACITY_MAH,
+			USUAL_CHANNEL_CURRENT_A,
+			USUAL_CHANNEL_POWER_W,
+			USUAL_CELL_RESISTANCE_MOHM
+		]),
+		...lines('connectors', CONNECTORS)
+	]);
 });
