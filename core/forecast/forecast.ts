@@ -4,6 +4,7 @@
  * to each side is the root of the sum of squares of its departures to that side (first-order propagation). It is deterministic and takes a few milliseconds. The picture's band comes from
  * `monte-carlo.ts`, which also tells whether first order was good enough.
  */
+import { powerLimits } from '../charger/envelope';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { runLegs, type Outcome } from '../simulate/run-legs';
@@ -54,24 +55,30 @@ export function roughHours(r: Resolved, settings: ProgramSettings): number {
 		settings.dischargeA ?? Infinity,
 		r.channel.dischargePowerW / (r.pack.cells * r.chemistry.voltages.nominalV)
 	);
+	// However much is keyed, no more comes out than the power gives.
+	const reachedA =
+		Math.min(...powerLimits(r.envelope).map((l) => l.powerW)) /
+		(r.pack.cells * r.chemistry.voltages.nominalV);
+	const upA = Math.max(1e-6, Math.min(settings.currentA, reachedA));
 	const hours = (share: number, amps: number) => (Math.max(0.05, share) * capacityAh) / amps;
 	if (moves === 'in') {
 		if (r.taskData.limitsAreProgram) return 1;
 		const timed = timedAh(r, settings.currentA);
-		return timed === null ? hours(1 - soc, settings.currentA) : timed / settings.currentA;
+		return timed === null ? hours(1 - soc, upA) : timed / upA;
 	}
 	if (moves === 'out') return hours(soc, downA);
 	if (moves === 'either') {
 		const by = storageSoc(r, settings.endVoltageV) - soc;
-		return by >= 0 ? hours(by, settings.currentA) : hours(-by, downA);
+		return by >= 0 ? hours(by, upA) : hours(-by, downA);
 	}
-	return Math.max(hours(1, settings.currentA), hours(1, downA));
+	return Math.max(hours(1, upA), hours(1, downA));
 }
 
 /** A step that gives a few hundred points over the longest leg, s. Slow runs may take longer ones. */
 export function coarseStepS(r: Resolved, settings: ProgramSettings): number {
 	const guessS = roughHours(r, settings) * 3600;
-	return Math.min(guessS > 4 * 3600 ? 45 : 20, Math.max(1, guessS / 240));
+	const most = guessS > 8 * 3600 ? 120 : guessS > 4 * 3600 ? 45 : 20;
+	return Math.min(most, Math.max(1, guessS / 240));
 }
 
 const RESULTS = {
@@ -83,6 +90,9 @@ const RESULTS = {
 };
 type ResultId = keyof typeof RESULTS;
 
+/** Even a short run may have a long tail: lead near full, cells that are far apart. */
+const LEAST_FOLLOWED_H = { volts: 20, dip: 6 };
+
 /** A charge that ends with less than this share of what it should put in was ended by a false peak. */
 const FALSE_END_SHARE = 0.6;
 
@@ -90,12 +100,18 @@ const FALSE_END_SHARE = 0.6;
 export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0): Forecast {
 	const free = unguarded(r, settings);
 	const dtS = coarseStepS(r, settings);
+	// One that has no end by then has none that anybody waits for.
+	const dip = r.chemistry.endOfCharge.kind === 'dip';
+	const least = dip ? LEAST_FOLLOWED_H.dip : LEAST_FOLLOWED_H.volts;
+	const longestS = 3600 * Math.min(48, Math.max(least, (dip ? 2.5 : 4) * roughHours(r, settings)));
 	const legs = (departure: Departure) => endedByFull(legsOf(r, free, departure));
 	const run = (departure: Departure, every = 0, of = legs(departure)) =>
 		runLegs(packModel(r, departure), of, {
 			dtS,
 			traceEveryS: every,
-			stretchAfterS: r.chemistry.endOfCharge.kind === 'dip' ? Infinity : 300 * dtS
+			longestS,
+			// A nickel charge of ordinary length keeps its step, for the dip's sake.
+			stretchAfterSteps: dip ? 600 : 300
 		});
 	const best = run(NO_DEPARTURE, traceEveryS);
 	const sigma = uncertaintyOf(r);

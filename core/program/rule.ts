@@ -61,6 +61,8 @@ export interface Rule {
 	fire?: boolean;
 	/** Only looked at when the program puts charge in, or takes it out, at some time. Default: always. */
 	when?: 'charging' | 'discharging';
+	/** It speaks of what the forecast shows, which a press changes. */
+	ofForecast?: boolean;
 	source: string;
 	check(input: RuleInput): RuleResult | null;
 }

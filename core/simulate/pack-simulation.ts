@@ -9,6 +9,9 @@ import { resistanceFactor, type PackModel } from './pack-model';
 /** Temperature moves slowly, so the resistances that depend on it are renewed only this often, s. */
 const RENEW_S = 30;
 
+/** Beyond this no pack is one any more and the model says nothing, °C. */
+const BURNS_DEG_C = 200;
+
 /** Where a pack stands: what the next leg of a program begins with. */
 export interface PackState {
 	soc: Float64Array;
@@ -134,6 +137,10 @@ export abstract class PackSimulation {
 		this.timeS += dtS;
 		const cooling = (this.temperatureDegC - model.ambientDegC) / model.coolingS;
 		this.temperatureDegC += dtS * (heatW / model.heatCapacityJPerK - cooling);
+		if (this.temperatureDegC > BURNS_DEG_C) {
+			this.temperatureDegC = BURNS_DEG_C;
+			this.endReason = 'temperature';
+		}
 		if (this.temperatureDegC > this.peakTemperatureDegC) this.peakTemperatureDegC = this.temperatureDegC;
 	}
 

@@ -6,8 +6,11 @@ import { goesOn, simulateLeg, type Leg } from './legs';
 import type { PackModel } from './pack-model';
 import type { PackSimulation, PackState } from './pack-simulation';
 
-/** No leg is followed for longer than this, s: two days. A control without a usable end stops here. */
+/** No leg is followed for longer than this, s. A control without a usable end stops here. */
 const LONGEST_S = 2 * 86400;
+
+/** No step is stretched beyond this, s: the dip of a nickel charge lasts for minutes. */
+const LONGEST_STEP_S = 60;
 
 /** A run's course as columns, in the same shape as telemetry, so that a forecast and a real run are drawn and kept alike. */
 export type Trace = Telemetry;
@@ -55,8 +58,13 @@ export interface RunOptions {
 	dtS: number;
 	/** Seconds between trace points; 0 keeps none. */
 	traceEveryS: number;
-	/** After this time the step is three times as long: for forecasts, whose tail changes slowly. Default: never. */
-	stretchAfterS?: number;
+	/**
+	 * After this many steps of a leg the step is three times as long, after as many again nine times, and so on up to
+	 * {@link LONGEST_STEP_S}: for forecasts, whose tail changes slowly, so that their work is bounded. Default: never.
+	 */
+	stretchAfterSteps?: number;
+	/** No leg is followed for longer than this, s. Default: two days. */
+	longestS?: number;
 }
 
 function keep(trace: Trace, sim: PackSimulation, offsetS: number): void {
@@ -91,15 +99,21 @@ function begin(model: PackModel): Outcome {
 	};
 }
 
-/** Follows one leg to its end, or for {@link LONGEST_S}. */
+/** Follows one leg to its end, or for as long as the options say. */
 function followLeg(sim: PackSimulation, out: Outcome, options: RunOptions): void {
 	const offsetS = out.timeS;
-	const stretchAfterS = options.stretchAfterS ?? Infinity;
+	const stretchAfter = options.stretchAfterSteps ?? Infinity;
+	let dtS = options.dtS;
+	let steps = 0;
 	const { trace, phases } = out;
 	let traceAtS = 0;
 	let lastPhase = -1;
-	while (sim.endReason === null && sim.timeS < LONGEST_S) {
-		const dtS = sim.timeS < stretchAfterS ? options.dtS : 3 * options.dtS;
+	const longestS = options.longestS ?? LONGEST_S;
+	while (sim.endReason === null && sim.timeS < longestS) {
+		if (++steps > stretchAfter) {
+			dtS = Math.max(dtS, Math.min(3 * dtS, LONGEST_STEP_S));
+			steps = 0;
+		}
 		sim.step(dtS);
 		if (sim.phase !== lastPhase) {
 			lastPhase = sim.phase;

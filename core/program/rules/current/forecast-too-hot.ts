@@ -10,6 +10,7 @@ export const forecastTooHot: Rule = {
 	title: 'Forecast reaches the temperature limit',
 	severity: 'check',
 	protects: 'pack',
+	ofForecast: true,
 	source: PRACTICE,
 	check({ r, settings, forecast }) {
 		if (!forecast) return null;

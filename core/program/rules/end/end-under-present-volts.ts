@@ -13,20 +13,12 @@ export const endUnderPresentVolts: Rule = {
 	protects: 'result',
 	when: 'charging',
 	source: PRACTICE,
-	check({ r, settings, solved }) {
+	check({ r, settings }) {
 		if (!r.reading || !asks(r, 'endVoltageV') || r.taskData.stores || r.taskData.recovers) return null;
 		const highest = Math.max(...cellVoltages(r.reading, r.pack.cells));
 		if (highest <= settings.endVoltageV + BEYOND_V) return null;
-		const helps = highest <= solved.endVoltageV + BEYOND_V && solved.endVoltageV > settings.endVoltageV;
 		return {
-			sentence: `The fullest cell has ${text(volts(highest))} already and the charge ends at ${text(volts(settings.endVoltageV))}: it would end at once.`,
-			fix: helps
-				? {
-						label: `Set ${text(volts(solved.endVoltageV))}`,
-						kind: 'set',
-						set: { endVoltageV: solved.endVoltageV }
-					}
-				: undefined
+			sentence: `The fullest cell has ${text(volts(highest))} already and the charge ends at ${text(volts(settings.endVoltageV))}: it would end at once.`
 		};
 	}
 };

@@ -7,6 +7,7 @@ export const forecastCellOverLimit: Rule = {
 	protects: 'person',
 	when: 'charging',
 	fire: true,
+	ofForecast: true,
 	source:
 		'IEC 62133-2 upper limit charging voltage, from memory; the forecast is this program’s own simulation.',
 	check({ r, settings, forecast }) {
@@ -19,6 +20,7 @@ export const forecastCellOverLimit: Rule = {
 			sentence: `In the forecast the highest cell reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.${blind}`,
 			fix:
 				!settings.balance &&
+				r.chemistry.balanceFromCells !== null &&
 				r.channel.balancePortCells >= r.pack.cells &&
 				r.pack.balanceLead &&
 				r.pack.cells > 1

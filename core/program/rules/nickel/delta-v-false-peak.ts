@@ -7,6 +7,7 @@ export const deltaVFalsePeak: Rule = {
 	severity: 'check',
 	protects: 'result',
 	when: 'charging',
+	ofForecast: true,
 	source: PRACTICE,
 	check({ r, settings, forecast }) {
 		if (!forecast?.falseEnd || settings.deltaV === null) return null;

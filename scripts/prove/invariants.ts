@@ -1,0 +1,116 @@
+/**
+ * What holds for whatever is proposed, written apart from the rules: plain figures of the trade, and a simulation whose pack is not
+ * the forecast's. Each returns a sentence for what is broken.
+ */
+import { chemistryOf } from '../../core/chemistry/catalogue';
+import { packModel } from '../../core/forecast/assume';
+import { discharges, legsOf } from '../../core/forecast/program-legs';
+import type { Solution } from '../../core/program/solve';
+import { runLegs } from '../../core/simulate/run-legs';
+import type { DrawnCase } from './cases';
+
+/** Common practice, no source; IEC 62133-2 for the lithium ceiling, from memory. Volts per cell, °C, 1/h. */
+const LITHIUM = {
+	lipo: { end: 4.2, cell: 4.25, floor: 3.0, noLabelC: 1 },
+	lihv: { end: 4.35, cell: 4.4, floor: 3.0, noLabelC: 1 },
+	liion: { end: 4.2, cell: 4.25, floor: 2.5, noLabelC: 0.5 },
+	life: { end: 3.65, cell: 3.7, floor: 2.5, noLabelC: 1 }
+} as const;
+const COLD_DEG_C = { lithium: 5, nickel: 5, lead: 0 } as const;
+const HOT_DEG_C = 40;
+/** Steps of half a minute may pass a floor by this much, V. */
+const STEP_V = 0.06;
+
+/** Whether every number in it is one. */
+function finite(data: unknown, path = ''): string | null {
+	if (typeof data === 'number') return Number.isFinite(data) ? null : `${path} is ${data}`;
+	if (typeof data !== 'object' || data === null) return null;
+	for (const [key, value] of Object.entries(data)) {
+		const found = finite(value, `${path}.${key}`);
+		if (found) return found;
+	}
+	return null;
+}
+
+/** What the reading's age leaves of its temperature: the coldest and the warmest the pack may be now. */
+function mayBe({ context: { reading, ambientDegC, now } }: DrawnCase): [number, number] {
+	const t = reading?.temperatureDegC ?? null;
+	if (reading === null || t === null) return [ambientDegC, ambientDegC];
+	const fresh = Math.abs(Date.parse(now) - Date.parse(reading.takenAt)) <= 3600e3;
+	return fresh ? [t, t] : [Math.min(t, ambientDegC), Math.max(t, ambientDegC)];
+}
+
+/** The first thing that is broken by this answer to this case, in words; null when all of it holds. */
+export function broken(c: DrawnCase, s: Solution): string | null {
+	const { pack, reading } = c.context;
+	const { settings, resolved: r, forecast } = s;
+	const odd = finite({ settings, forecast, findings: s.findings, decisions: s.decisions });
+	if (odd) return odd;
+	const stops = s.findings.filter((f) => f.severity === 'stop');
+	if (!s.proposed) return stops.some((f) => f.sentence.length > 20) ? null : 'a refusal without a reason';
+	if (stops.length) return 'proposed although it is stopped';
+	const { family } = chemistryOf(pack.chemistry);
+	const lithium = LITHIUM[pack.chemistry as keyof typeof LITHIUM] ?? null;
+	const [coldest, warmest] = mayBe(c);
+	const charges = !discharges(r, settings) || r.taskData.moves === 'both';
+	const holdsAh = Math.min(pack.capacityAh, pack.measuredCapacityAh ?? Infinity);
+
+	if (pack.condition !== 'in service') return 'a pack that is out of service';
+	if (warmest > HOT_DEG_C) return `started at ${warmest} °C`;
+	if (charges) {
+		if (coldest < COLD_DEG_C[family]) return `charged at ${coldest} °C`;
+		const most = pack.labelChargeRateC ?? lithium?.noLabelC ?? 1;
+		if (settings.currentA > most * holdsAh + 1e-6)
+			return `${settings.currentA} A into ${holdsAh} Ah, of which the label allows ${most}C`;
+		if (lithium && coldest < 10 && settings.currentA > 0.2 * holdsAh + 1e-6)
+			return `${settings.currentA} A into ${holdsAh} Ah at ${coldest} °C`;
+		if (lithium) {
+			if (settings.endVoltageV > lithium.end + 1e-9) return `ends at ${settings.endVoltageV} V`;
+			if (pack.makerEndVoltageV !== null && settings.endVoltageV > pack.makerEndVoltageV + 1e-9)
+				return `ends at ${settings.endVoltageV} V, its maker says ${pack.makerEndVoltageV}`;
+			const unproved =
+				pack.chemistry === 'lihv' && pack.labelVoltageV === null && pack.makerEndVoltageV === null;
+			if (unproved && settings.endVoltageV > 4.2 + 1e-9) return 'LiHV of which nothing is proved';
+			if (reading && reading.cellVoltagesV === null && pack.cells > 1) {
+				const sum = reading.packVoltageV ?? 0;
+				const full = pack.chemistry === 'life' ? 3.65 : pack.chemistry === 'liion' ? 4.2 : 4.2;
+				if (sum <= (pack.cells - 1) * full) return `${sum} V may be ${pack.cells - 1} cells`;
+			}
+			if (reading?.cellVoltagesV?.some((v) => v > lithium.cell)) return 'a cell is over its limit already';
+		}
+	}
+
+	// Another pack than the forecast's: a little smaller, of more resistance, and the charger as wrong as it may be.
+	const guess = packModel(r);
+	const other = {
+		...guess,
+		capacityAh: guess.capacityAh.map((ah, i) => ah * (i % 2 ? 0.98 : 0.96)),
+		seriesOhm: guess.seriesOhm.map((ohm) => ohm * 1.15),
+		relaxOhm: guess.relaxOhm.map((ohm) => ohm * 1.15)
+	};
+	const legs = legsOf(r, { ...settings, safetyTimerMin: settings.safetyTimerMin ?? 2880 });
+	// Fine enough for a run of minutes; a longer one changes slowly.
+	const dtS = Math.min(30, Math.max(0.5, (forecast?.best.timeS ?? 0) / 300));
+	const out = runLegs(other, legs, { dtS, traceEveryS: 60 });
+	if (lithium && out.highestCellV > lithium.cell + 1e-6) return `a cell at ${out.highestCellV} V`;
+	const began = reading?.cellVoltagesV ? Math.min(...reading.cellVoltagesV) : Infinity;
+	const down = out.legs.some((l) => l.kind === 'discharge' && l.timeS > 120);
+	if (lithium && down && out.lowestCellV !== null && began > lithium.floor + 0.2) {
+		const least = lithium.floor - r.channel.voltageAccuracyV - STEP_V;
+		if (out.lowestCellV < least) return `a cell emptied to ${out.lowestCellV} V`;
+	}
+	const powerW = Math.min(
+		r.channel.powerW,
+		r.charger.sharedPowerW === null ? Infinity : Math.max(0, r.charger.sharedPowerW - c.context.othersOutputW)
+	);
+	for (const [k, amps] of out.trace.currentA.entries()) {
+		const watts = out.trace.packV[k] * amps;
+		if (watts > powerW + 0.01) return `${watts} W from ${powerW}`;
+		if (-watts > r.channel.dischargePowerW + 0.01) return `${-watts} W to be turned into heat`;
+	}
+	// A timer of the program's own lets such a pack come to its end.
+	const own = !('safetyTimerMin' in c.keyed) && settings.safetyTimerMin !== null && !r.taskData.limitEndsWell;
+	if (own && out.endReason === 'timer' && settings.safetyTimerMin! < 2880)
+		return `the timer of ${settings.safetyTimerMin} min cuts it`;
+	return null;
+}
