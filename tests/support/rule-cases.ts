@@ -82,6 +82,11 @@ const lead = (change: Scene = {}): Scene => ({
 const joinedWith = (cells: number[], change = {}): Scene => ({
 	joined: [{ pack: aPack({ id: 'other', name: 'Other pack' }), reading: aReading(cells, change) }]
 });
+/** Both read a few minutes ago. */
+const joinedFresh = (change = {}): Scene => ({
+	reading: flat(3, 3.72, { takenAt: '2026-05-02T17:50:00.000Z' }),
+	...joinedWith([3.72, 3.72, 3.72], { takenAt: '2026-05-02T17:50:00.000Z', ...change })
+});
 const discharging = (change: Scene = {}): Scene => ({
 	charger: multi(),
 	reading: flat(3, 4.15),
@@ -625,8 +630,8 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		says: '110 mV apart'
 	},
 	'load-joins-with-care': {
-		fires: joinedWith([3.72, 3.72, 3.72], { state: 'just used' }),
-		misses: joinedWith([3.72, 3.72, 3.72]),
+		fires: joinedFresh({ state: 'just used' }),
+		misses: joinedFresh(),
 		severity: 'check',
 		says: 'read all of them again'
 	},

@@ -10,6 +10,7 @@ import { resolvePractice, type PracticeLayer } from '../../practice/practice';
 import type { ReadingInput } from '../../pack/reading';
 import { mayJoin } from './may-join';
 import { meetAtNode, meetingOf } from './meeting';
+import { settle } from './settling';
 
 const ohms = (...values: number[]): Partial<ReadingInput> => ({ cellResistancesOhm: values });
 const one = (v: number, r: number, capacityAh = 2) => ({
@@ -66,7 +67,11 @@ describe('may they be joined', () => {
 		aPack({ id: 'b', name: 'B', ...change })
 	];
 	const fresh = (volts: number[], change: Partial<ReadingInput> = {}) =>
-		aReading(volts, { cellResistancesOhm: volts.map(() => 0.03), ...change });
+		aReading(volts, {
+			takenAt: '2026-05-02T17:50:00.000Z',
+			cellResistancesOhm: volts.map(() => 0.03),
+			...change
+		});
 	const judge = (packs: Pack[], readings: (ReadingInput | null)[], person: PracticeLayer = {}) =>
 		mayJoin(
 			packs.map((pack, k) => ({ pack, reading: readings[k] })),
@@ -106,9 +111,9 @@ describe('may they be joined', () => {
 		assert.ok(says(judge(two(), [even(), null]), 'join-not-read'));
 		const sum = aReading([], { cellVoltagesV: null, packVoltageV: 11.4 });
 		assert.ok(says(judge(two(), [even(), sum]), 'join-cells-not-read'));
-		const old = fresh([3.8, 3.8, 3.8], { takenAt: '2026-05-02T15:59:00.000Z' });
-		assert.match(says(judge(two(), [even(), old]), 'join-reading-stale'), /B was read 2 h ago/);
-		const young = fresh([3.8, 3.8, 3.8], { takenAt: '2026-05-02T16:01:00.000Z' });
+		const old = fresh([3.8, 3.8, 3.8], { takenAt: '2026-05-02T17:44:00.000Z' });
+		assert.match(says(judge(two(), [even(), old]), 'join-reading-stale'), /B was read 16 min ago/);
+		const young = fresh([3.8, 3.8, 3.8], { takenAt: '2026-05-02T17:46:00.000Z' });
 		assert.equal(says(judge(two(), [even(), young]), 'join-reading-stale'), '');
 		assert.ok(
 			says(judge(two(), [even(), fresh([3.8, 3.8, 3.8], { state: 'just used' })]), 'join-reading-stale')
@@ -131,11 +136,58 @@ describe('may they be joined', () => {
 		assert.equal(judge(two(), [even(), even(3, 3.78)], strict).may, true);
 	});
 
-	test('no more than 1C as they meet, though the volts are close', () => {
-		const low = (v: number) => fresh([v, v, v], { cellResistancesOhm: [0.01, 0.01, 0.01] });
-		// 0.06 V / 20 mΩ = 3 A of 2.6 Ah is above 1C; 0.05 V is 2.5 A and below.
-		assert.match(says(judge(two(), [low(3.8), low(3.74)]), 'join-first-current'), /1\.2C would flow/);
-		assert.equal(judge(two(), [low(3.8), low(3.75)]).may, true);
+	test('equal packs a tenth of a volt apart: about 4C at first, 2C over the first minute, a Check with what to do', () => {
+		const usual = (v: number) => ({ ...fresh([v, v, v]), cellResistancesOhm: null });
+		const apart = judge(two(), [usual(3.7), usual(3.8)]);
+		const { settling, range } = apart.meeting!;
+		const rate = (amps: number[]) => Math.max(...amps) / 2.6;
+		assert.ok(rate(settling.peakA) > 3.5 && rate(settling.peakA) < 4.5, `${rate(settling.peakA)}C`);
+		assert.ok(rate(settling.minuteMeanA) > 1.5 && rate(settling.minuteMeanA) < 2.6);
+		const moved = Math.max(...settling.movedShare);
+		assert.ok(moved > 0.06 && moved < 0.165, `${moved}`);
+		assert.ok(rate(range.low.peakA) < rate(settling.peakA) && rate(range.high.peakA) > rate(settling.peakA));
+		assert.equal(apart.may, true);
+		const labelled = two().map((p) => ({ ...p, labelChargeRateC: 1 }));
+		assert.match(
+			says(judge(labelled, [usual(3.7), usual(3.8)]), 'join-first-minute'),
+			/in the first minute about 2\.\dC would flow into A, 1\d % .* Main leads first, wait \d+ min/
+		);
+		assert.match(says(apart, 'join-first-minute'), /until they are level/);
+	});
+
+	test('small differences of packs that bear it are ordinary; too much charge or too hard a minute is a Stop', () => {
+		const usual = (v: number) => ({ ...fresh([v, v, v]), cellResistancesOhm: null });
+		assert.deepEqual(judge(two(), [usual(3.8), usual(3.785)]).findings, []);
+		// Little resistance: the minute is hard, though little moves.
+		const hard = (v: number) => fresh([v, v, v], { cellResistancesOhm: [0.0005, 0.0005, 0.0005] });
+		const unmeasuredSlow = two({ capacityAh: 20, measuredCapacityAh: 20 });
+		assert.equal(judge(unmeasuredSlow, [hard(3.7), hard(3.8)]).may, false);
+		const strict: PracticeLayer = { parallel: 'close volts, strict' };
+		const firm = (v: number) => fresh([v, v, v], { cellResistancesOhm: [0.004, 0.004, 0.004] });
+		assert.match(
+			says(judge(two(), [firm(3.8), firm(3.78)], strict), 'join-first-minute'),
+			/at most 0\.5C by your practice/
+		);
+	});
+
+	test('sums alike and cells not: what the balance contacts would carry is a Stop', () => {
+		const low = (v: number[]) => fresh(v, { cellResistancesOhm: [0.004, 0.004, 0.004] });
+		const result = judge(two(), [low([3.9, 3.8, 3.8]), low([3.8, 3.9, 3.8])]);
+		assert.match(says(result, 'join-balance-contact'), /2\.\d A would flow through a balance contact/);
+		assert.equal(result.may, false);
+		const near = judge(two(), [low([3.85, 3.8, 3.8]), low([3.8, 3.85, 3.8])]);
+		assert.equal(says(near, 'join-balance-contact'), '');
+		assert.ok(near.meeting!.balanceFirstA > 1 && near.meeting!.balanceFirstA < 2);
+	});
+
+	test('a plug that carries twice its rating as they meet is named', () => {
+		const small = (change = {}) => two({ connectorId: 'signal-2', ...change });
+		const packs = small().map((p) => ({ ...p, connectorId: 'signal-2' }));
+		const usual = (v: number) => ({ ...fresh([v, v, v]), cellResistancesOhm: null });
+		assert.match(
+			says(judge(packs, [usual(3.8), usual(3.73)]), 'join-first-minute'),
+			/small 2-pin signal plug/i
+		);
 	});
 
 	test('LiFe: within 20 mV, and asked about in the flat of its curve', () => {
@@ -145,4 +197,21 @@ describe('may they be joined', () => {
 		assert.ok(says(judge(flat, [even(3, 3.3), even(3, 3.3)]), 'join-flat-curve'));
 		assert.equal(says(judge(flat, [even(3, 3.55), even(3, 3.55)]), 'join-flat-curve'), '');
 	});
+});
+
+test('settling ends where the charge is shared, and the first current is the closed form of the row of cells', () => {
+	const members = [
+		{ pack: aPack({ cells: 2 }), reading: aReading([3.75, 3.75], ohms(0.005, 0.005)) },
+		{ pack: aPack({ cells: 2 }), reading: aReading([3.8, 3.8], ohms(0.005, 0.005)) }
+	];
+	const s = settle(members);
+	assert.ok(Math.abs(s.peakA[0] - 0.1 / 0.02) < 1e-9);
+	assert.ok(Math.abs(s.peakA[0] + s.peakA[1]) < 1e-9);
+	const { movedAh } = meetingOf(members);
+	assert.ok(s.movedShare[0] > 0.5 * (movedAh[0] / 2.6) && s.movedShare[0] <= movedAh[0] / 2.6 + 1e-6);
+	assert.ok(s.minuteMeanA[0] < s.peakA[0] && s.minuteMeanA[0] > 0);
+	assert.ok(s.levelMin > 0.5 && s.levelMin < 240);
+	// Equal packs are level at once.
+	const same = settle([members[0], members[0]]);
+	assert.equal(same.levelMin, 0);
 });

@@ -1,10 +1,12 @@
 /** Whether packs may be charged joined in parallel, by what they are, what they read, and the person's school. */
 import { chemistryOf } from '../../chemistry/catalogue';
 import { estimateCharge } from '../../pack/charge-state';
+import { connectorOf } from '../../pack/connector';
 import type { Pack } from '../../pack/pack';
+import { ratedAh } from '../../pack/rated';
 import { whose, type ResolvedPractice } from '../../practice/practice';
 import type { ReadingInput } from '../../pack/reading';
-import { cRate, millivolts, text, volts } from '../../quantity/format';
+import { amps, cRate, millivolts, text, volts } from '../../quantity/format';
 import { meetingOf, type Meeting, type Member } from './meeting';
 
 export interface JoinFinding {
@@ -21,13 +23,18 @@ export interface MayJoin {
 	may: boolean;
 }
 
-/** How far apart cells may be, V, and the greatest first current, 1/h. Common practice, no source. */
-const CLOSE = { apartV: 0.1, peakC: 1 };
-const STRICT = { apartV: 0.02, peakC: 0.5 };
+/** How far apart cells may be, V. Common practice, no source. */
+const CLOSE_V = 0.1;
+const STRICT_V = 0.02;
+/** What strict people let flow in the first minute, 1/h (common practice, no source). */
+const STRICT_C = 0.5;
+/** What is ordinary, and what is the most with care: mean of the first minute, 1/h, and charge moved, a share; common practice, no source. */
+const ORDINARY = { unlabelledC: 1, moved: 0.05 };
+const WITH_CARE = { minuteC: 3, moved: 0.165, plugTimes: 2, balanceA: 2 };
 /** LiFe volts say so little that they have to be this close. */
 const FLAT_APART_V = 0.02;
 /** A reading older than this is no ground to join on, h. */
-const STALE_H = 2;
+const STALE_H = 0.25;
 
 interface Candidate {
 	pack: Pack;
@@ -35,7 +42,11 @@ interface Candidate {
 }
 
 const ago = (hours: number) =>
-	hours < 48 ? `${Math.round(hours)} h ago` : `${Math.round(hours / 24)} d ago`;
+	hours < 1
+		? `${Math.round(60 * hours)} min ago`
+		: hours < 48
+			? `${Math.round(hours)} h ago`
+			: `${Math.round(hours / 24)} d ago`;
 const stop = (rule: string, sentence: string): JoinFinding => ({ rule, severity: 'stop', sentence });
 
 /** What the packs are, whatever they read. */
@@ -126,14 +137,65 @@ function byReading(members: readonly Candidate[], now: string): JoinFinding[] {
 	return out;
 }
 
+const rounded = (rate: number) => cRate(Number(rate.toPrecision(2)));
+
+/** Whether what the meeting does is gentle enough: the first minute, the charge that moves, plugs and contacts. */
+function byWhatItDoes(
+	members: readonly Member[],
+	meeting: Meeting,
+	strict: boolean,
+	by: string
+): JoinFinding[] {
+	const { settling } = meeting;
+	const receives = members.map((m, k) => ({
+		m,
+		minuteC: settling.minuteMeanA[k] / ratedAh(m.pack),
+		labelC: m.pack.labelChargeRateC ?? ORDINARY.unlabelledC
+	}));
+	const hardest = receives.reduce((a, b) => (b.minuteC / b.labelC > a.minuteC / a.labelC ? b : a));
+	const moved = Math.max(...settling.movedShare.map(Math.abs));
+	const plug = members
+		.map((m, k) => ({ at: connectorOf(m.pack.connectorId), amps: Math.abs(settling.peakA[k]) }))
+		.find(({ at, amps }) => at !== null && amps > WITH_CARE.plugTimes * at.currentA);
+	const what = `in the first minute about ${rounded(hardest.minuteC)} would flow into ${hardest.m.pack.name}, ${Math.round(100 * moved)} % of a charge until they are level`;
+	if (strict && hardest.minuteC > STRICT_C + 1e-9)
+		return [
+			stop(
+				'join-first-minute',
+				`As they meet, ${what}; at most ${cRate(STRICT_C)} by ${by}: let them come closer first.`
+			)
+		];
+	if (hardest.minuteC > WITH_CARE.minuteC || moved > WITH_CARE.moved)
+		return [stop('join-first-minute', `As they meet, ${what}: charge the lower one alone first.`)];
+	if (meeting.balanceAfterA > WITH_CARE.balanceA)
+		return [
+			stop(
+				'join-balance-contact',
+				`Even with the main leads level, ${text(amps(meeting.balanceAfterA))} would flow through a balance contact, which carries ${text(amps(WITH_CARE.balanceA))}: their cells do not match.`
+			)
+		];
+	const hard = hardest.minuteC > hardest.labelC + 1e-9 || moved > ORDINARY.moved || plug !== undefined;
+	if (!hard) return [];
+	const plugs = plug
+		? ` The first current, ${text(amps(plug.amps))}, is more than its ${plug.at!.name} bears for long.`
+		: '';
+	return [
+		{
+			rule: 'join-first-minute',
+			severity: 'check',
+			sentence: `As they meet, ${what}.${plugs} Main leads first, wait ${Math.max(1, Math.ceil(settling.levelMin))} min until they are level, then the balance leads; or bring them closer first, let them rest and read again.`
+		}
+	];
+}
+
 /** Whether they are close enough, position by position, and gentle enough as they meet. */
 function byVolts(members: readonly Member[], meeting: Meeting, practice: ResolvedPractice): JoinFinding[] {
 	const out: JoinFinding[] = [];
 	const chemistry = chemistryOf(members[0].pack.chemistry);
 	const flat = chemistry.storage.kind === 'charge';
 	const strict = practice.values.parallel === 'close volts, strict';
-	const limit = strict ? STRICT : CLOSE;
-	const apartV = flat ? Math.min(FLAT_APART_V, limit.apartV) : limit.apartV;
+	const closeV = strict ? STRICT_V : CLOSE_V;
+	const apartV = flat ? Math.min(FLAT_APART_V, closeV) : closeV;
 	const by = whose(practice, 'parallel');
 	const worst = meeting.positions.reduce((a, b) => (b.apartV > a.apartV ? b : a));
 	const cell = meeting.positions.indexOf(worst) + 1;
@@ -144,13 +206,7 @@ function byVolts(members: readonly Member[], meeting: Meeting, practice: Resolve
 				`At cell ${cell} they are ${text(millivolts(worst.apartV))} apart, at most ${text(millivolts(apartV))} by ${by}: charge the lower one alone first.`
 			)
 		);
-	if (meeting.peakC > limit.peakC + 1e-9)
-		out.push(
-			stop(
-				'join-first-current',
-				`As they meet, ${cRate(Number(meeting.peakC.toPrecision(2)))} would flow through cell ${meeting.peakCell} of ${meeting.peakPack}, at most ${cRate(limit.peakC)} by ${by}: let them come closer first.`
-			)
-		);
+	out.push(...byWhatItDoes(members, meeting, strict, by));
 	const charges = members.map((m) => estimateCharge(chemistry, m.pack.cells, m.reading).soc);
 	if (flat && charges.some((soc) => soc > 0.2 && soc < 0.9))
 		out.push({

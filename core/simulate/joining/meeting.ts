@@ -5,6 +5,7 @@
 import { chemistryOf } from '../../chemistry/catalogue';
 import { ocvAt, socAt } from '../../chemistry/curve';
 import type { Pack } from '../../pack/pack';
+import { settle, type Settling } from './settling';
 import { cellVoltages, type ReadingInput } from '../../pack/reading';
 
 export interface Member {
@@ -24,10 +25,16 @@ export interface Position {
 export interface Meeting {
 	/** Bottom cell first. */
 	positions: Position[];
+	/** What it does over time, by the resistances as known or usual, and what it does at least and at most by how well they are known. */
+	settling: Settling;
+	range: { low: Settling; high: Settling };
 	/** First current into each pack through the main leads alone, A. */
 	mainA: number[];
 	/** Charge that has flowed into each pack when they have settled, Ah; negative flowed out. */
 	movedAh: number[];
+	/** The greatest current through a balance contact, A: when the balance leads touch first, and when the main leads are level. */
+	balanceFirstA: number;
+	balanceAfterA: number;
 	/** The greatest first current of all, as a rate of the pack that bears it, 1/h, and which pack and cell that is. */
 	peakC: number;
 	peakPack: string;
@@ -35,7 +42,7 @@ export interface Meeting {
 }
 
 /** Ohms of each cell of a pack, bottom first: measured, or usual for its chemistry and size. Leads are taken as nothing. */
-function cellOhms({ pack, reading }: Member): number[] {
+export function cellOhms({ pack, reading }: Member): number[] {
 	const measured = reading.cellResistancesOhm;
 	const usual = chemistryOf(pack.chemistry).defaults.seriesOhmAh / pack.capacityAh;
 	return Array.from({ length: pack.cells }, (_, i) =>
@@ -51,6 +58,31 @@ export function meetAtNode(emf: readonly number[], ohm: readonly number[]): numb
 }
 
 const total = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
+
+/** Resistance may be this many times as great, or as small: measured, and usual for its kind (common practice, no source). */
+const KNOWN_OHM = 1.1;
+const USUAL_OHM = 1.35;
+
+/** Resistance of the two balance contacts and wires between a cell and its neighbour on a board, Ω (common practice, no source). */
+const CONTACT_OHM = 0.02;
+
+/** The greatest current through a balance contact, before the main leads are joined and after they have made the sums alike. */
+function balanceContacts(volts: readonly number[][], ohms: readonly number[][]) {
+	const mean = volts.map((v) => total(v) / v.length);
+	const greatest = (of: (k: number, i: number) => number) =>
+		Math.max(
+			...volts[0].flatMap((_, i) =>
+				meetAtNode(
+					volts.map((__, k) => of(k, i)),
+					ohms.map((r) => r[i] + CONTACT_OHM)
+				).map(Math.abs)
+			)
+		);
+	return {
+		balanceFirstA: greatest((k, i) => volts[k][i]),
+		balanceAfterA: greatest((k, i) => volts[k][i] - mean[k])
+	};
+}
 
 /** What flows when these packs meet. They must have one chemistry and one cell count; at least two of them. */
 export function meetingOf(members: readonly Member[]): Meeting {
@@ -82,5 +114,15 @@ export function meetingOf(members: readonly Member[]): Meeting {
 			if (rate > peak.peakC) Object.assign(peak, { peakC: rate, peakPack: pack.name, peakCell: i + 1 });
 		})
 	);
-	return { positions, mainA, movedAh, ...peak };
+	const known = members.every((m) => m.reading.cellResistancesOhm?.length === cells);
+	const factor = known ? KNOWN_OHM : USUAL_OHM;
+	return {
+		settling: settle(members),
+		range: { low: settle(members, factor), high: settle(members, 1 / factor) },
+		positions,
+		mainA,
+		movedAh,
+		...balanceContacts(volts, ohms),
+		...peak
+	};
 }

@@ -2,7 +2,7 @@
 <script lang="ts">
 	import type { MayJoin } from '$core/simulate/joining/may-join';
 	import type { Pack } from '$core/pack/pack';
-	import { cRate } from '$core/quantity/format';
+	import type { Settling } from '$core/simulate/joining/settling';
 	import { reachable } from '$lib/ui/frame/reachable';
 
 	let { packs, joined }: { packs: readonly Pack[]; joined: MayJoin } = $props();
@@ -11,6 +11,14 @@
 	const word = $derived(
 		!joined.may ? 'Stop' : joined.findings.some((f) => f.severity === 'check') ? 'Check' : 'Clear'
 	);
+	/** The least, the likely and the greatest of a figure, by how well the resistances are known. */
+	function span(of: (s: Settling) => number, unit: string, digits: number): string {
+		if (!meeting) return '';
+		const { low, high } = meeting.range;
+		const ends = [of(low), of(high)].sort((a, b) => a - b).map((v) => v.toFixed(digits));
+		const likely = of(meeting.settling).toFixed(digits);
+		return ends[0] === ends[1] ? `${likely}${unit}` : `${likely}${unit} (${ends[0]} to ${ends[1]})`;
+	}
 	const signed = (mah: number) => `${mah < 0 ? '−' : '+'}${Math.abs(Math.round(mah))}`;
 </script>
 
@@ -69,8 +77,15 @@
 					</tbody>
 				</table>
 				<p class="quiet mt-1 text-[12.5px]">
-					At most {cRate(Number(meeting.peakC.toPrecision(2)))}, by the packs’ own resistance; leads make it
-					less.
+					The table is the first moment, by the packs’ own resistance; leads make it less. Through the main
+					leads {span((s) => Math.max(...s.peakA.map(Math.abs)), ' A', 1)} at first, {span(
+						(s) => Math.max(...s.minuteMeanA.map(Math.abs)),
+						' A',
+						1
+					)} on average over the first minute, level after {span((s) => s.levelMin, ' min', 0)}. Through a
+					balance contact {meeting.balanceFirstA.toFixed(1)}&nbsp;A if those touch first, {meeting.balanceAfterA.toFixed(
+						1
+					)}&nbsp;A once the main leads are level; it carries 2&nbsp;A.
 				</p>
 			</div>
 		{/if}

@@ -1,0 +1,81 @@
+/**
+ * What a meeting does over time: packs joined at their main leads, each a row of cells with a series resistance and a relaxation
+ * pair, run until next to nothing flows. The first current is the greatest; it falls within seconds to minutes, and what counts is
+ * the charge that moves and how hard the first minute is.
+ */
+import { chemistryOf } from '../../chemistry/catalogue';
+import { ocvAt, socAt } from '../../chemistry/curve';
+import { ratedAh } from '../../pack/rated';
+import { cellVoltages } from '../../pack/reading';
+import { cellOhms, meetAtNode, type Member } from './meeting';
+
+export interface Settling {
+	/** First current of each pack, A; positive flows in. */
+	peakA: number[];
+	/** Mean current over the first minute, A. */
+	minuteMeanA: number[];
+	/** Charge moved until they are level, as a share of each pack's capacity. */
+	movedShare: number[];
+	/** Until less than {@link LEVEL_C} flows, min. */
+	levelMin: number;
+}
+
+/** Level means that less than this flows, 1/h (common practice, no source). */
+const LEVEL_C = 0.05;
+const FINE_S = 0.5;
+const COARSE_S = 5;
+const MINUTE_S = 60;
+const LONGEST_S = 4 * 3600;
+
+interface State {
+	socs: number[];
+	capacityAh: number;
+	seriesOhm: number;
+	relaxOhm: number;
+	relaxV: number;
+	movedAh: number;
+}
+
+/** Runs the meeting with every resistance `ohmFactor` times what is known or usual. One chemistry and one cell count. */
+export function settle(members: readonly Member[], ohmFactor = 1): Settling {
+	const { curve, defaults } = chemistryOf(members[0].pack.chemistry);
+	const packs = members.map((m): State => {
+		const capacityAh = ratedAh(m.pack);
+		return {
+			socs: cellVoltages(m.reading, m.pack.cells).map((v) => socAt(curve, v)),
+			capacityAh,
+			seriesOhm: ohmFactor * cellOhms(m).reduce((a, b) => a + b, 0),
+			relaxOhm: (ohmFactor * m.pack.cells * defaults.relaxOhmAh) / m.pack.capacityAh,
+			relaxV: 0,
+			movedAh: 0
+		};
+	});
+	const emf = () => packs.map((p) => p.socs.reduce((sum, s) => sum + ocvAt(curve, s), 0) + p.relaxV);
+	const ohm = packs.map((p) => p.seriesOhm);
+	const peakA = meetAtNode(emf(), ohm);
+	const minuteAs = packs.map(() => 0);
+	let timeS = 0;
+	let levelS = 0;
+	while (timeS < LONGEST_S) {
+		const dtS = timeS < MINUTE_S ? FINE_S : COARSE_S;
+		const amps = meetAtNode(emf(), ohm);
+		packs.forEach((p, k) => {
+			const keep = Math.exp(-dtS / defaults.relaxS);
+			p.relaxV = p.relaxV * keep + amps[k] * p.relaxOhm * (1 - keep);
+			const ah = (amps[k] * dtS) / 3600;
+			p.movedAh += ah;
+			for (let i = 0; i < p.socs.length; i++) p.socs[i] += ah / p.capacityAh;
+			if (timeS < MINUTE_S) minuteAs[k] += amps[k] * dtS;
+		});
+		timeS += dtS;
+		const flows = packs.some((p, k) => Math.abs(amps[k]) > LEVEL_C * p.capacityAh);
+		if (flows) levelS = timeS;
+		else if (timeS > MINUTE_S) break;
+	}
+	return {
+		peakA,
+		minuteMeanA: minuteAs.map((s) => s / MINUTE_S),
+		movedShare: packs.map((p) => p.movedAh / p.capacityAh),
+		levelMin: levelS / 60
+	};
+}
