@@ -116,7 +116,7 @@ test('among many nickel packs that lay for months some end on the false peak at 
 			const legs = legsOf(r, unguarded(r, settings), departure);
 			return runLegs(packModel(r, departure), legs, { dtS: 10, traceEveryS: 0 }).chargeAh;
 		});
-		return charges.sort((a, b) => a - b)[6];
+		return charges.sort((x, y) => x - y).at(6)!;
 	};
 	assert.ok(early(0.003) < 0.3, 'one in twenty stops with next to nothing in');
 	assert.ok(early(0.01) > early(0.003));

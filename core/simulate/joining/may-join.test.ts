@@ -140,7 +140,7 @@ describe('may they be joined', () => {
 		const usual = (v: number) => ({ ...fresh([v, v, v]), cellResistancesOhm: null });
 		const apart = judge(two(), [usual(3.7), usual(3.8)]);
 		const { settling, range } = apart.meeting!;
-		const rate = (amps: number[]) => Math.max(...amps) / 2.6;
+		const rate = (currents: number[]) => Math.max(...currents) / 2.6;
 		assert.ok(rate(settling.peakA) > 3.5 && rate(settling.peakA) < 4.5, `${rate(settling.peakA)}C`);
 		assert.ok(rate(settling.minuteMeanA) > 1.5 && rate(settling.minuteMeanA) < 2.6);
 		const moved = Math.max(...settling.movedShare);
