@@ -172,12 +172,15 @@ export function keyInCard(solution: Solution): KeyInCard {
 	const then = askedFor
 		.map((ask) => askedLine(ask, r, settings))
 		.filter((line): line is KeyInLine => line !== null);
-	if (r.channel.asksTrickle && !asked.has('trickleA')) {
+	const heldAlready = heldLines(r, settings, asked);
+	const trickle = settingName('trickleA', r.task);
+	const said = [...heldAlready.first, ...then].some((line) => line.what === trickle);
+	if (r.channel.asksTrickle && !asked.has('trickleA') && !said) {
 		const line = settingLine('trickleA', r, settings);
 		if (line) then.push(line);
 	}
 	return {
-		...heldLines(r, settings, asked),
+		...heldAlready,
 		then,
 		steps,
 		beware: bewareOf(r)

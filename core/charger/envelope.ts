@@ -89,7 +89,7 @@ export function powerLimits(input: EnvelopeInput): { id: LimitId; label: string;
 			const inputW = charger.inputCurrentA * supply.voltageV;
 			limits.push({
 				id: 'input current',
-				label: `input current, ${text(amps(charger.inputCurrentA))} at ${text(volts(supply.voltageV, 1))}`,
+				label: `input current, ${text(amps(charger.inputCurrentA))} from ${text(volts(supply.voltageV, 1))}`,
 				powerW: toOutput(inputW)
 			});
 		}

@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import fc from 'fast-check';
 import { aCharger, aContext, aPack, aReading, aSupply, held } from '../../tests/support/bench-chargers';
+import { aMultiCharger } from '../../tests/support/rule-cases';
 import { chemistryOf } from '../chemistry/catalogue';
 import { limitsAt } from '../charger/envelope';
 import { isOnStep } from '../quantity/step';
@@ -259,4 +260,35 @@ test('property: for any pack and charger a proposal breaks no rule, keeps every 
 		proposals > 40 && refusals > 40,
 		`${proposals} proposals, ${refusals} refusals: both sides are exercised`
 	);
+});
+
+test('one cell low among others that are not: the recovery is proposed, moves charge, and says how it is judged', () => {
+	const s = solve(
+		aContext({
+			reading: aReading([2.71, 3.4, 3.44]),
+			charger: aMultiCharger(),
+			task: 'recover'
+		})
+	);
+	assert.equal(s.proposed, true, JSON.stringify(s.findings.map((f) => f.rule)));
+	assert.ok(s.settings.endVoltageV >= 3.5 && s.settings.currentA <= 0.05 * 2.6);
+	assert.ok(s.forecast!.chargeAh.median > 0.5 * 0.03 * 2.6, `${s.forecast!.chargeAh.median} Ah`);
+	const spread = s.findings.find((f) => f.rule === 'spread-large')!;
+	assert.equal(spread.severity, 'check');
+	assert.match(
+		spread.sentence,
+		/cell 1 lowest: recover the whole pack .* An hour later that cell must hold 3\.00 V/
+	);
+	// The same pack is not charged.
+	const charge = solve(aContext({ reading: aReading([2.71, 3.4, 3.44]), charger: aMultiCharger() }));
+	assert.equal(charge.findings.find((f) => f.rule === 'cell-needs-recovery')?.fix?.kind, 'task');
+});
+
+test('a charger without LiHV is refused, and the lower program that harms neither is named', () => {
+	const lihv = aPack({ chemistry: 'lihv', labelVoltageV: 11.4 });
+	const { findings } = solve(aContext({ pack: lihv }));
+	const refused = findings.find((f) => f.rule === 'chemistry-not-on-channel')!;
+	assert.match(refused.sentence, /has one for LiPo: keyed as that it ends at 4\.20 V, safe and not quite full/);
+	const none = solve(aContext({ pack: aPack({ chemistry: 'life' }) })).findings;
+	assert.ok(!none.find((f) => f.rule === 'chemistry-not-on-channel')!.sentence.includes('It has one'));
 });

@@ -94,8 +94,9 @@ describe('schools and care', () => {
 	test('whether a pair may be joined: what flows as they meet, and never where the person says never', async () => {
 		const pair = `/program/pair?pack=${bench.packId('Gannet lifeboat, main')}&with=${bench.packId('Gannet lifeboat, spare')}`;
 		await person.goTo(pair);
-		await person.sees('Joined on one channel: Stop');
-		await person.sees(/As they meet, [\d.]+C would flow through cell \d/);
+		await person.sees('Joined on one channel: Check');
+		await person.sees(/Through the main leads [\d.]+ A/);
+		await person.sees(/level after \d+ min/);
 		await choose('parallel', 'never');
 		await person.goTo(pair);
 		await person.sees('Never in parallel, by your practice.');

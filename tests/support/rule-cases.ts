@@ -174,6 +174,12 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		severity: 'check',
 		says: 'not above the 21 °C'
 	},
+	'hurry-below-label': {
+		fires: { purpose: 'hurry', reading: flat(3, 3.8) },
+		misses: { purpose: 'hurry', pack: aPack({ labelChargeRateC: 2 }), reading: flat(3, 3.8) },
+		severity: 'note',
+		says: 'would allow 5C; a hurry stops at 2C'
+	},
 	'resistance-uneven': {
 		fires: { reading: flat(3, 3.8, { cellResistancesOhm: [0.009, 0.009, 0.0144] }) },
 		misses: { reading: flat(3, 3.8, { cellResistancesOhm: [0.009, 0.009, 0.0143] }) },

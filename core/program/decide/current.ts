@@ -68,7 +68,7 @@ export function decideCurrent(r: Resolved, endVoltageV: number): Decision<'curre
 		return {
 			setting: 'currentA',
 			value: fixedCurrentA,
-			candidates,
+			candidates: [{ id: 'fixed', label: 'fixed on this channel', value: fixedCurrentA }, ...candidates],
 			decidedBy: 'fixed',
 			step: null,
 			why: `fixed at ${text(amps(fixedCurrentA))} on this channel.`

@@ -43,9 +43,19 @@ function decideStorageV(r: Resolved): Decision<'endVoltageV'> {
 	const { voltages, name } = r.chemistry;
 	const { storageV, endVoltageStepV } = r.channel;
 	const window = `${voltages.storageWindowV.low.toFixed(2)} to ${voltages.storageWindowV.high.toFixed(2)} V`;
-	if (storageV !== null)
-		return plainly('endVoltageV', storageV, 'fixed', `fixed at ${storageV.toFixed(2)} V on this channel.`);
 	const own = r.practice.values.storageV;
+	if (storageV !== null) {
+		const instead =
+			own !== null && own !== storageV
+				? `; the ${own.toFixed(2)} V of ${whose(r.practice, 'storageV')} cannot be keyed here`
+				: '';
+		return plainly(
+			'endVoltageV',
+			storageV,
+			'fixed',
+			`fixed at ${storageV.toFixed(2)} V on this channel${instead}.`
+		);
+	}
 	// A figure chosen for one chemistry says nothing of another.
 	const fits = own !== null && own >= voltages.storageWindowV.low && own <= voltages.storageWindowV.high;
 	const target = fits ? own : voltages.storageV;
@@ -60,10 +70,16 @@ function decideStorageV(r: Resolved): Decision<'endVoltageV'> {
 	);
 }
 
-/** Where a recovery stops filling, V per cell: a tenth above the volts below which it is wanted. */
+/** A recovery ends this far above the highest cell at the least, V (common practice, no source). */
+const ABOVE_HIGHEST_V = 0.1;
+
+/** Where a recovery stops filling, V per cell: a tenth above the volts below which it is wanted, and above what every cell has. */
 function decideRecoveryV(r: Resolved): Decision<'endVoltageV'> {
 	const belowV = r.chemistry.recovery?.belowV ?? r.chemistry.voltages.hardFloorV;
-	const until = floorToStep(1.1 * belowV, 0.01);
+	// Where one cell is low among others that are not, the others must not end it at once.
+	const highest = r.reading?.cellVoltagesV ? Math.max(...r.reading.cellVoltagesV) : 0;
+	const wanted = Math.max(1.1 * belowV, highest + ABOVE_HIGHEST_V);
+	const until = floorToStep(Math.min(wanted, r.chemistry.voltages.chargeEndV), 0.01);
 	const least = entryFor(r.channel, r.chemistry.id)?.endVoltageMinV ?? null;
 	const { endVoltageStepV } = r.channel;
 	const fixedV = fixedEndV(r);
@@ -86,7 +102,9 @@ function decideRecoveryV(r: Resolved): Decision<'endVoltageV'> {
 		'endVoltageV',
 		until,
 		'chemistry',
-		`a tenth above ${belowV.toFixed(2)} V, the floor.`,
+		wanted > 1.1 * belowV
+			? `above the ${highest.toFixed(2)} V of the highest cell; timer and capacity limit end the recovery before.`
+			: `a tenth above ${belowV.toFixed(2)} V, the floor.`,
 		endVoltageStepV
 	);
 }

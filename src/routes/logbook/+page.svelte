@@ -97,7 +97,9 @@
 		</table>
 	</div>
 	<p class="mt-3 flex items-center gap-4">
-		<span class="quiet">{data.total} runs, page {data.page} of {data.pages}</span>
+		<span class="quiet"
+			>{data.total} {data.total === 1 ? 'run' : 'runs'}, page {data.page} of {data.pages}</span
+		>
 		{#if data.page > 1}<a class="link" href={to(data.page - 1)}>newer</a>{/if}
 		{#if data.page < data.pages}<a class="link" href={to(data.page + 1)}>older</a>{/if}
 	</p>

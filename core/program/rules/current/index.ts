@@ -9,6 +9,7 @@ import { currentOffStep } from './current-off-step';
 import { fastNever } from './fast-never';
 import { fastSkips } from './fast-skips';
 import { forecastTooHot } from './forecast-too-hot';
+import { hurryBelowLabel } from './hurry-below-label';
 import { hurryHard } from './hurry-hard';
 import { noPowerLeft } from './no-power-left';
 import { rateCapLowers } from './rate-cap-lowers';
@@ -25,6 +26,7 @@ export const currentRules: readonly Rule[] = [
 	fastNever,
 	fastSkips,
 	forecastTooHot,
+	hurryBelowLabel,
 	hurryHard,
 	noPowerLeft,
 	rateCapLowers,

@@ -1,6 +1,6 @@
 import { watchesCells } from '../../../forecast/assume';
 import { spreadV } from '../../../pack/reading';
-import { millivolts, text } from '../../../quantity/format';
+import { millivolts, text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
 /** Spread at rest that deserves a look, V. */
@@ -24,14 +24,20 @@ export const spreadLarge: Rule = {
 		if (spread === null || spread <= LOOK_V + 1e-9) return null;
 		const cells = r.reading!.cellVoltagesV!;
 		const low = cells.indexOf(Math.min(...cells)) + 1;
+		const apart = `Cells are ${text(millivolts(spread))} apart, cell ${low} lowest`;
+		const { recovery } = r.chemistry;
+		if (r.taskData.recovers && recovery && spread > INVESTIGATE_V)
+			return {
+				sentence: `${apart}: recover the whole pack with its balance lead on, never through the balance wires alone. An hour later that cell must hold ${text(volts(recovery.belowV))}: then charge at 0.2C and watch it; if it does not, retire the pack.`
+			};
 		if (spread > INVESTIGATE_V)
 			return {
 				severity: 'stop',
-				sentence: `Cells are ${text(millivolts(spread))} apart, cell ${low} lowest: a cell may be failing. Measure again and find out why before charging.`,
+				sentence: `${apart}: a cell may be failing. Measure again and find out why before charging.`,
 				fix: { label: 'Take a reading', kind: 'go', to: 'read pack' }
 			};
 		return {
-			sentence: `Cells are ${text(millivolts(spread))} apart, cell ${low} lowest: ${levels}.`
+			sentence: `${apart}: ${levels}.`
 		};
 	}
 };

@@ -49,9 +49,12 @@
 	const many = $derived(decision.candidates.length > 1);
 	const name = $derived(settingName(id, task));
 	const shown = (stored: number) => Number((stored * shownPerStored(id)).toPrecision(9));
-	/** Limits are written to a tenth: they are compared, not keyed. */
-	const show = (stored: number) =>
-		id === 'currentA' || id === 'dischargeA' ? stored.toFixed(stored < 1 ? 2 : 1) : showFigure(id, stored);
+	/** Limits are written to a tenth, down as what is keyed: a limit of 3.86 A does not read 3.9 above a setting of 3.8. */
+	function show(stored: number): string {
+		if (id !== 'currentA' && id !== 'dischargeA') return showFigure(id, stored);
+		const per = stored < 1 ? 100 : 10;
+		return (Math.floor(stored * per + 1e-6) / per).toFixed(stored < 1 ? 2 : 1);
+	}
 	const sentence = $derived(decision.why ? decision.why[0].toUpperCase() + decision.why.slice(1) : '');
 </script>
 

@@ -167,14 +167,16 @@
 			<dl class="grid grid-cols-[8.5rem_1fr] gap-y-1">
 				<dt class="quiet">{movedWord(run.task)}</dt>
 				<dd class="num">
-					{run.chargeAh === null ? '–' : Math.round(run.chargeAh * 1000)} mAh{#if run.expectedAh}<span
-							class="quiet ml-2">of {Math.round(run.expectedAh * 1000)}</span
+					{run.chargeAh === null ? '–' : Math.round(run.chargeAh * 1000)} mAh{#if Math.round((run.expectedAh ?? 0) * 1000) > 0}<span
+							class="quiet ml-2">of {Math.round((run.expectedAh ?? 0) * 1000)}</span
 						>{/if}
 				</dd>
 				<dt class="quiet">Time</dt>
 				<dd class="num">
-					{run.durationS === null ? '–' : minutesOf(run.durationS)}{#if run.expectedMin}<span
-							class="quiet ml-2">of {Math.round(run.expectedMin)}</span
+					{run.durationS === null
+						? '–'
+						: minutesOf(run.durationS)}{#if Math.round(run.expectedMin ?? 0) > 0}<span class="quiet ml-2"
+							>of {Math.round(run.expectedMin ?? 0)}</span
 						>{/if}
 				</dd>
 				{#if run.peakTemperatureDegC !== null}<dt class="quiet">Warmest</dt>

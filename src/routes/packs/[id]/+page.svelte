@@ -161,7 +161,9 @@
 					</table>
 				</div>
 				{#if data.totalRuns > data.runs.length}<p class="mt-2">
-						<a class="link" href="/logbook?pack={pack.id}">All {data.totalRuns} runs</a>
+						<a class="link" href="/logbook?pack={pack.id}"
+							>All {data.totalRuns} {data.totalRuns === 1 ? 'run' : 'runs'}</a
+						>
 					</p>{/if}
 			</section>
 		</div>
