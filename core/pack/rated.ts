@@ -11,8 +11,6 @@ const WORTH_SAYING = 0.98;
 export const ratedAh = (pack: Rated): number =>
 	Math.min(pack.capacityAh, pack.measuredCapacityAh ?? Infinity);
 
-/** Behind a rate, where it is not the label's capacity that it counts from: " of the 1560 mAh measured"; else nothing. */
+/** Behind a rate, where it is not the label's capacity that it counts from: " of 1560 mAh"; else nothing. */
 export const ofMeasured = (pack: Rated): string =>
-	ratedAh(pack) < WORTH_SAYING * pack.capacityAh
-		? ` of the ${text(milliampHours(ratedAh(pack)))} measured`
-		: '';
+	ratedAh(pack) < WORTH_SAYING * pack.capacityAh ? ` of ${text(milliampHours(ratedAh(pack)))}` : '';

@@ -288,7 +288,10 @@ test('a charger without LiHV is refused, and the lower program that harms neithe
 	const lihv = aPack({ chemistry: 'lihv', labelVoltageV: 11.4 });
 	const { findings } = solve(aContext({ pack: lihv }));
 	const refused = findings.find((f) => f.rule === 'chemistry-not-on-channel')!;
-	assert.match(refused.sentence, /has one for LiPo: keyed as that it ends at 4\.20 V, safe and not quite full/);
+	assert.match(
+		refused.sentence,
+		/has one for LiPo: keyed as that it ends at 4\.20 V, safe and not quite full/
+	);
 	const none = solve(aContext({ pack: aPack({ chemistry: 'life' }) })).findings;
 	assert.ok(!none.find((f) => f.rule === 'chemistry-not-on-channel')!.sentence.includes('It has one'));
 });

@@ -1,4 +1,5 @@
-import { ceilToStep } from '../../../quantity/step';
+import { ratedAh } from '../../../pack/rated';
+import { ceilToStep, floorToStep } from '../../../quantity/step';
 import { amps, cRate, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -12,15 +13,18 @@ export const slowNickelOnDip: Rule = {
 	check({ r, settings }) {
 		const end = r.chemistry.endOfCharge;
 		if (end.kind !== 'dip') return null;
-		const rateC = settings.currentA / r.pack.capacityAh;
-		if (rateC >= end.weakBelowC - 1e-9) return null;
+		const holdsAh = ratedAh(r.pack);
+		const rateC = settings.currentA / holdsAh;
+		// Rounded down to the step it is as strong as can be keyed.
+		if (settings.currentA >= floorToStep(end.weakBelowC * holdsAh, r.channel.currentStepA) - 1e-9)
+			return null;
 		if (rateC >= end.unreliableBelowC - 1e-9)
 			return {
 				sentence: `At ${cRate(rateC)} the dip of ${r.chemistry.name} is weak and may be missed: ${cRate(end.weakBelowC)} or more, or rely on the capacity limit.`,
 				fix: {
-					label: `Set ${text(amps(ceilToStep(end.weakBelowC * r.pack.capacityAh, r.channel.currentStepA)))}`,
+					label: `Set ${text(amps(ceilToStep(end.weakBelowC * holdsAh, r.channel.currentStepA)))}`,
 					kind: 'set',
-					set: { currentA: ceilToStep(end.weakBelowC * r.pack.capacityAh, r.channel.currentStepA) }
+					set: { currentA: ceilToStep(end.weakBelowC * holdsAh, r.channel.currentStepA) }
 				}
 			};
 		if (settings.safetyTimerMin !== null || settings.capacityLimitAh !== null) return null;
