@@ -23,6 +23,7 @@ function ok<T>(result: Result<T>): T {
 	return result.value;
 }
 const now = '2026-05-02T18:00:00.000Z';
+const fieldsOf = ({ id: _id, ...fields }: Pack) => fields;
 
 describe('programs, slots and surroundings', () => {
 	let db: Database;
@@ -229,6 +230,28 @@ describe('programs, slots and surroundings', () => {
 		// A run that was deleted says nothing.
 		await db.write(() => latest.destroy());
 		assert.equal((await pastsOf(db)).get(trawler.id)!.lastRun!.end, null);
+	});
+
+	test('a discharge that had to end higher has not emptied the pack, by either way of asking', async () => {
+		const low = ok(await createPack(db, fieldsOf(aPack({ name: 'Emptied' }))));
+		const high = ok(await createPack(db, fieldsOf(aPack({ name: 'Ended higher' }))));
+		const endedAt = '2026-05-02T16:00:00.000Z';
+		for (const [pack, dischargeEndV] of [
+			[low, 3.3],
+			[high, 3.6]
+		] as const)
+			await pastRun(pack.id, {
+				task: 'discharge',
+				settings: { cells: 3, dischargeEndV },
+				startedAt: endedAt,
+				endedAt,
+				endReason: 'end voltage'
+			});
+		const pasts = await pastsOf(db);
+		assert.equal(pasts.get(low.id)!.lastRun!.end, 'emptied');
+		assert.equal(pasts.get(high.id)!.lastRun!.end, null);
+		assert.equal((await lastRunOf(db, low.id, now))!.end, 'emptied');
+		assert.equal((await lastRunOf(db, high.id, now))!.end, null);
 	});
 
 	test('a reading keeps what happened before it, and a word nobody knows is refused', async () => {
