@@ -19,6 +19,8 @@ export interface Surroundings {
 	chargesSinceBalance: number | null;
 	/** The pack's last run that ended; null when there was none. */
 	lastRun: LastRun | null;
+	/** Earlier readings of its cells' resistances, oldest first, with the pack's temperature then; at most a few. */
+	earlierResistances: readonly { takenAt: string; ohm: readonly number[]; degC: number | null }[];
 	/** Balance boards that other runs use now. */
 	boardsInUse: number;
 	/** What the most demanding pack of this channel needs, where the person sets the guards once for all; null otherwise. */
@@ -37,6 +39,7 @@ export const ALONE: Surroundings = {
 	sameSupplyMostW: 0,
 	chargesSinceBalance: null,
 	lastRun: null,
+	earlierResistances: [],
 	boardsInUse: 0,
 	largest: null,
 	keptHere: [],

@@ -87,6 +87,13 @@ const joinedFresh = (change = {}): Scene => ({
 	reading: flat(3, 3.72, { takenAt: '2026-05-02T17:50:00.000Z' }),
 	...joinedWith([3.72, 3.72, 3.72], { takenAt: '2026-05-02T17:50:00.000Z', ...change })
 });
+/** A pack of 9 mΩ a cell a year ago, at 25 °C, with these now. */
+const resisting = (cellResistancesOhm: number[]): Scene => ({
+	reading: flat(3, 3.8, { cellResistancesOhm, temperatureDegC: 25 }),
+	around: {
+		earlierResistances: [{ takenAt: '2025-05-01T10:00:00.000Z', ohm: [0.009, 0.009, 0.009], degC: 25 }]
+	}
+});
 const discharging = (change: Scene = {}): Scene => ({
 	charger: multi(),
 	reading: flat(3, 4.15),
@@ -179,6 +186,12 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		misses: { purpose: 'hurry', pack: aPack({ labelChargeRateC: 2 }), reading: flat(3, 3.8) },
 		severity: 'note',
 		says: 'would allow 5C; a hurry stops at 2C'
+	},
+	'resistance-risen': {
+		fires: resisting([0.018, 0.018, 0.018]),
+		misses: resisting([0.0134, 0.0134, 0.0134]),
+		severity: 'check',
+		says: '2.0 times the 9.0 mΩ of 2025-05-01 (at 25 °C)'
 	},
 	'resistance-uneven': {
 		fires: { reading: flat(3, 3.8, { cellResistancesOhm: [0.009, 0.009, 0.0144] }) },

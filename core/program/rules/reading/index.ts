@@ -14,6 +14,7 @@ import { readingContradictsCells } from './reading-contradicts-cells';
 import { readingFromTheFuture } from './reading-from-the-future';
 import { readingNotRested } from './reading-not-rested';
 import { readingOld } from './reading-old';
+import { resistanceRisen } from './resistance-risen';
 import { resistanceUneven } from './resistance-uneven';
 import { spreadLarge } from './spread-large';
 import { sumFitsFewerCells } from './sum-fits-fewer-cells';
@@ -34,6 +35,7 @@ export const readingRules: readonly Rule[] = [
 	readingFromTheFuture,
 	readingNotRested,
 	readingOld,
+	resistanceRisen,
 	resistanceUneven,
 	spreadLarge,
 	sumFitsFewerCells,

@@ -254,6 +254,35 @@ describe('programs, slots and surroundings', () => {
 		assert.equal((await lastRunOf(db, high.id, now))!.end, null);
 	});
 
+	test('resistances of earlier readings come along, oldest first, and none of readings without them', async () => {
+		const pack = ok(await createPack(db, fieldsOf(aPack({ name: 'Measured' }))));
+		const read = (takenAt: string, cellResistancesOhm: number[] | null) =>
+			addReading(
+				db,
+				pack.id,
+				{ takenAt, cellVoltagesV: [3.8, 3.8, 3.8], temperatureDegC: 25, cellResistancesOhm },
+				now
+			);
+		ok(await read('2026-01-02T10:00:00.000Z', null));
+		ok(await read('2026-02-02T10:00:00.000Z', [0.012, 0.011, 0.01]));
+		ok(await read('2026-01-01T10:00:00.000Z', [0.008, 0.008, 0.009]));
+		ok(await read('2026-05-02T17:00:00.000Z', [0.02, 0.02, 0.021]));
+		const { around } = ok(await programContext(db, request({ packId: pack.id, task: 'balance' }), now));
+		assert.deepEqual(
+			around!.earlierResistances!.map((e) => [e.takenAt, e.ohm[0], e.degC]),
+			[
+				['2026-01-01T10:00:00.000Z', 0.008, 25],
+				['2026-02-02T10:00:00.000Z', 0.012, 25],
+				['2026-05-02T17:00:00.000Z', 0.02, 25]
+			]
+		);
+		const { findings } = ok(await solveProgram(db, request({ packId: pack.id, task: 'balance' }), now));
+		assert.match(
+			findings.find((f) => f.rule === 'resistance-risen')?.sentence ?? '',
+			/times the .* of 2026-01-01/
+		);
+	});
+
 	test('a reading keeps what happened before it, and a word nobody knows is refused', async () => {
 		const reading = { takenAt: '2026-05-02T17:55:00.000Z', packVoltageV: 7.2, usedSince: 'until it faded' };
 		assert.equal(ok(await addReading(db, trawler.id, reading, now)).usedSince, 'until it faded');

@@ -8,6 +8,7 @@ import { TASKS } from '$core/request/task';
 import type { Surroundings } from '$core/request/surroundings';
 import type { Store } from '../../db/connect';
 import { lastRunOf } from '../packs/care';
+import { toReading } from '../../db/map';
 import { getPreferences } from '../house/preferences';
 import { openRuns } from '../runs/open-runs';
 import { channelOutputs } from '../runs/run-outputs';
@@ -84,17 +85,39 @@ async function keptHere(db: Store, chargerId: string, packId: string): Promise<S
 	});
 }
 
+/** How many readings with resistances are looked at: enough that one slip does not count. */
+const EARLIER_READINGS = 5;
+
+/** The first readings of a pack that have resistances: what it was like when it was newer. */
+async function earlierResistances(
+	db: Store,
+	packId: string,
+	now: string
+): Promise<Surroundings['earlierResistances']> {
+	const rows = await db.models.Reading.findAll({
+		where: { packId, cellResistancesOhm: { [Op.ne]: null }, takenAt: { [Op.lt]: now } },
+		order: [['takenAt', 'ASC']],
+		limit: EARLIER_READINGS
+	});
+	return rows
+		.map(toReading)
+		.flatMap(({ takenAt, cellResistancesOhm, temperatureDegC }) =>
+			cellResistancesOhm ? [{ takenAt, ohm: cellResistancesOhm, degC: temperatureDegC }] : []
+		);
+}
+
 export async function surroundings(
 	db: Store,
 	at: { pack: Pack; charger: Charger; channelId: string; supply: Supply | null; bench: readonly Charger[] },
 	programPractice: PracticeLayer,
 	now: string
 ): Promise<Surroundings> {
-	const [preferences, supplied, charges, lastRun, boards, kept, slots] = await Promise.all([
+	const [preferences, supplied, charges, lastRun, earlier, boards, kept, slots] = await Promise.all([
 		getPreferences(db),
 		onSameSupply(db, at.charger, at.bench),
 		db.kept(`balance ${at.pack.id}`, () => chargesSinceBalance(db, at.pack.id)),
 		lastRunOf(db, at.pack.id, now),
+		earlierResistances(db, at.pack.id, now),
 		boardsInUse(db, at.channelId),
 		db.kept(`kept ${at.charger.id} ${at.pack.id}`, () => keptHere(db, at.charger.id, at.pack.id)),
 		db.kept(`slots ${at.charger.id}`, () => slotsOf(db, at.charger.id))
@@ -105,6 +128,7 @@ export async function surroundings(
 		...supplied,
 		chargesSinceBalance: charges,
 		lastRun,
+		earlierResistances: earlier,
 		boardsInUse: boards,
 		largest: null,
 		keptHere: kept,
