@@ -92,7 +92,10 @@ function spreadSigma(r: Resolved): number {
 	const unseen = unseenSigma(r);
 	if (unseen !== null) return MORE_OR_LESS * unseen;
 	const { cellsRead, sumRead } = r.chemistry.traits.cellSpread;
-	return r.reading?.cellVoltagesV != null ? cellsRead : sumRead;
+	if (r.reading?.cellVoltagesV == null) return sumRead;
+	// Cells that read alike drift apart by what their capacities differ while they are charged.
+	const missing = Math.max(0, 1 - r.chargeState.soc);
+	return r.chemistry.traits.cellsDiffer ? Math.hypot(cellsRead, CELL_CAPACITY * missing) : cellsRead;
 }
 
 /** One standard deviation of each departure, from what is known of this pack and charger. */

@@ -90,7 +90,7 @@ export function broken(c: DrawnCase, s: Solution): string | null {
 	};
 	const legs = legsOf(r, { ...settings, safetyTimerMin: settings.safetyTimerMin ?? 2880 });
 	// Fine enough for a run of minutes; a longer one changes slowly.
-	const dtS = Math.min(30, Math.max(0.5, (forecast?.best.timeS ?? 0) / 300));
+	const dtS = Math.min(10, Math.max(0.5, (forecast?.best.timeS ?? 0) / 300));
 	const out = runLegs(other, legs, { dtS, traceEveryS: 60 });
 	if (lithium && out.highestCellV > lithium.cell + 1e-6) return `a cell at ${out.highestCellV} V`;
 	const began = reading?.cellVoltagesV ? Math.min(...reading.cellVoltagesV) : Infinity;
