@@ -409,3 +409,24 @@ test('the volts of nickel say as little: noted until a reading says how the pack
 	assert.deepEqual(nickel('used')!.fix?.kind, 'go');
 	assert.equal(nickel('until it faded'), undefined);
 });
+
+test('a rate cap is raised where the pack bears the current, and the current lowered where it does not or the cap is fixed', () => {
+	const at = (change: object, pack = aPack()) => {
+		const capped = aCharger({
+			held: [held({ kind: 'rateCapC', heldValue: 2, min: 0.5, max: 10, step: 0.5, ...change })]
+		});
+		const all = run({ charger: capped, pack, set: { currentA: 5.3 } });
+		return all.find((f) => f.rule === 'rate-cap-lowers')!;
+	};
+	assert.deepEqual(at({}).fix, {
+		label: 'Mark 2.5C as keyed',
+		kind: 'hold',
+		setting: 'rateCapC',
+		channelId: null,
+		task: null,
+		value: 2.5
+	});
+	assert.match(at({}).sentence, /Raise the cap to 2\.5C, which this pack bears, or set 5\.2 A/);
+	for (const lower of [at({ fixed: true }), at({ max: 2 }), at({}, aPack({ labelChargeRateC: 2 }))])
+		assert.equal(lower.fix?.kind, 'set');
+});
