@@ -1,3 +1,4 @@
+import { mean, median } from 'd3-array';
 import { resistanceFactor } from '../../../simulate/pack-model';
 import { milliohms, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -7,12 +8,6 @@ const RISEN = 1.5;
 const NEAR_END = 2;
 /** Readings closer than this to the present one say nothing of wear, ms. */
 const APART_MS = 30 * 86400e3;
-
-const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
-function median(values: readonly number[]): number {
-	const sorted = [...values].sort((x, y) => x - y);
-	return sorted[Math.floor(sorted.length / 2)];
-}
 
 export const resistanceRisen: Rule = {
 	id: 'resistance-risen',
@@ -25,12 +20,13 @@ export const resistanceRisen: Rule = {
 		if (!reading?.cellResistancesOhm?.length) return null;
 		// Compared as it would be at 25 °C: cold alone doubles it.
 		const at25 = (ohm: readonly number[], degC: number | null) =>
-			mean(ohm) / resistanceFactor(degC ?? r.ambientDegC, r.chemistry.defaults.resistanceDoublesPerK);
+			(mean(ohm) ?? NaN) /
+			resistanceFactor(degC ?? r.ambientDegC, r.chemistry.defaults.resistanceDoublesPerK);
 		const earlier = r.around.earlierResistances.filter(
 			(e) => e.ohm.length === r.pack.cells && Date.parse(reading.takenAt) - Date.parse(e.takenAt) > APART_MS
 		);
 		if (earlier.length === 0) return null;
-		const before = median(earlier.map((e) => at25(e.ohm, e.degC)));
+		const before = median(earlier, (e) => at25(e.ohm, e.degC)) ?? NaN;
 		const now = at25(reading.cellResistancesOhm, reading.temperatureDegC);
 		const times = now / before;
 		if (times < RISEN - 1e-9) return null;

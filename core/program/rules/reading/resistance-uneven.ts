@@ -1,3 +1,4 @@
+import { median } from 'd3-array';
 import { milliohms, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -5,13 +6,6 @@ import { PRACTICE, type Rule } from '../../rule';
 const TIMES = 1.6;
 /** Differences under this are the meter's, Ω (common practice, no source). */
 const METER_OHM = 0.003;
-
-/** The middle one, or the mean of the two middle ones. */
-function median(values: readonly number[]): number {
-	const sorted = [...values].sort((a, b) => a - b);
-	const half = Math.floor(sorted.length / 2);
-	return sorted.length % 2 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
-}
 
 export const resistanceUneven: Rule = {
 	id: 'resistance-uneven',
@@ -24,7 +18,7 @@ export const resistanceUneven: Rule = {
 		if (!measured || measured.length < 2) return null;
 		const worst = Math.max(...measured);
 		const at = measured.indexOf(worst);
-		const others = median(measured.filter((_, i) => i !== at));
+		const others = median(measured.filter((_, i) => i !== at)) ?? NaN;
 		if (worst < TIMES * others || worst - others < METER_OHM) return null;
 		return {
 			sentence: `Cell ${at + 1} has ${text(milliohms(worst))} and its siblings about ${text(milliohms(others))}: a worn cell, or a poor contact at its tap. It warms more and falls first. Measure again; if it stays, retire the pack.`,
