@@ -1,6 +1,6 @@
 /** Steps that start and test share. Plain Node: they run before anything is installed. */
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, realpathSync, statSync } from 'node:fs';
 import { connect } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -46,6 +46,16 @@ export function needNode() {
 	process.exit(1);
 }
 
+/**
+ * The environment in which a native module is compiled: against the headers that came with this Node, where they stand beside it, so
+ * that nothing has to be downloaded but the packages. A setting of one's own (`npm_config_nodedir`) is left alone.
+ */
+function withHeaders(env) {
+	const nodedir = dirname(dirname(realpathSync(process.execPath)));
+	const headers = join(nodedir, 'include', 'node', 'node_api.h');
+	return env.npm_config_nodedir || !existsSync(headers) ? env : { ...env, npm_config_nodedir: nodedir };
+}
+
 /** Installs the packages of the lock file unless that very lock file is installed already. */
 export async function install() {
 	const lock = join(root, 'package-lock.json');
@@ -54,7 +64,10 @@ export async function install() {
 	if (existsSync(installed) && existsSync(built) && statSync(installed).mtimeMs >= statSync(lock).mtimeMs)
 		return;
 	say('Installing packages. The database module is compiled here: about three minutes, once.');
-	const code = await run('npm', ['ci', '--no-audit', '--no-fund'], { note: 'installing and compiling' });
+	const code = await run('npm', ['ci', '--no-audit', '--no-fund'], {
+		note: 'installing and compiling',
+		env: withHeaders(process.env)
+	});
 	if (code !== 0) {
 		console.error(
 			'The packages could not be installed; see above. A C++ compiler, make and Python 3 are needed for sqlite3.'
