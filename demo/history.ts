@@ -86,7 +86,9 @@ function readingAt(
 		temperatureDegC: Math.round(degC),
 		cellResistancesOhm: byCell
 			? socs.map((_, i) => Math.round(ohm * (1 + 0.04 * Math.sin(3 * i + scene.seed)) * 1e4) / 1e4)
-			: null
+			: null,
+		chargerCellsV: null,
+		chargerChannelId: null
 	};
 }
 

@@ -45,3 +45,15 @@ test('where the pack lies follows the container; a lead battery wants air', () =
 	assert.match(lead.text, /aired, no sparks/);
 	assert.equal(lead.why, '');
 });
+
+test('of two equal main leads one is used; a charger that does not survive a reversed pack is said to be one', () => {
+	const texts = (pack = aPack(), charger = aMultiCharger()) =>
+		connectSteps(resolve(aContext({ pack, charger }))).map((s) => s.text);
+	const usual = texts();
+	const two = texts(aPack({ mainLeads: 'two equal' }));
+	assert.equal(two.length, usual.length + 1);
+	assert.match(two[2], /^Of its two equal main leads one is used; the other is live too/);
+	const bare = texts(aPack(), aMultiCharger({ protections: ['timer'] }));
+	assert.match(bare[3], /^Both colours looked at twice/);
+	assert.equal(bare.length, usual.length + 1);
+});

@@ -42,11 +42,34 @@ function placeStep(r: Resolved): HandStep {
 	};
 }
 
+/** Two equal main leads are joined inside the pack: one charges, and the other is as live as it. */
+const oneOfTwoLeads = (r: Resolved): HandStep[] =>
+	r.pack.mainLeads === 'one'
+		? []
+		: [
+				{
+					text: 'Of its two equal main leads one is used; the other is live too: its plug is covered.',
+					why: ''
+				}
+			];
+
+const lookTwice = (r: Resolved): HandStep[] =>
+	r.charger.protections.includes('reversed polarity')
+		? []
+		: [
+				{
+					text: 'Both colours looked at twice before they touched: this charger does not survive a reversed pack.',
+					why: ''
+				}
+			];
+
 /** The steps before a start, in order. Common practice, no source. */
 export const connectSteps = (r: Resolved): HandStep[] => [
 	{ text: 'The pack is not swollen, dented or hot; its wires and plugs are whole.', why: '' },
 	{ text: 'Supply on, charger on, charge lead in the charger before it touches the pack.', why: '' },
+	...oneOfTwoLeads(r),
 	plugStep(r),
+	...lookTwice(r),
 	placeStep(r)
 ];
 

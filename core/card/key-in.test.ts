@@ -190,3 +190,20 @@ describe('what is put back says who needs it', () => {
 		assert.equal(remark([]), 'if other packs rely on it');
 	});
 });
+
+test('an end of charge that the charger holds is changed first, and put back; a storage run leaves it', () => {
+	const bench = aMultiCharger({
+		asks: ['chemistry', 'task', 'cells', 'currentA'],
+		held: [
+			held({ kind: 'endVoltageV', heldValue: 4.1, min: 3.4, max: 4.4, step: 0.01 }),
+			held({ kind: 'endVoltageV', chemistry: 'life', heldValue: 3.5, min: 3.4, max: 4.4, step: 0.01 })
+		]
+	});
+	const card = keyInCard(solve(aContext({ charger: bench })));
+	assert.deepEqual(card.first, [
+		{ what: 'End of charge', value: '4.2 V/cell', remark: 'holds 4.1 V/cell, for the whole charger' }
+	]);
+	assert.equal(card.putBack[0].value, '4.1 V/cell');
+	const away = aContext({ charger: bench, task: 'storage', reading: aReading([4.1, 4.1, 4.1]) });
+	assert.deepEqual(keyInCard(solve(away)).first, []);
+});

@@ -53,6 +53,10 @@ function wanted(kind: HeldSettingKind, r: Resolved, settings: ProgramSettings): 
 			return settings[kind];
 		case 'trickleA':
 			return settings.trickleA;
+		case 'endVoltageV':
+			return asks(r, 'endVoltageV') && !r.taskData.stores && !r.taskData.recovers
+				? settings.endVoltageV
+				: undefined;
 		case 'dischargeEndV':
 			return asks(r, 'dischargeEndV') ? (settings.dischargeEndV ?? undefined) : undefined;
 		case 'recoveryTimeMin':

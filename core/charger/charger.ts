@@ -75,6 +75,18 @@ export const CHANNEL = {
 		max: 0.1,
 		offer: 0.02
 	}),
+	/** How much more its cell page shows than a meter did, per cell, with its sign; null when never compared. */
+	showsMoreV: figure({
+		part: 'common',
+		label: 'Shows more than a meter',
+		unit: 'mV',
+		per: 1000,
+		min: -0.2,
+		max: 0.2,
+		optional: true,
+		start: null,
+		help: 'measured; −: it shows less'
+	}),
 	/** A temperature probe can be connected. */
 	hasProbe: flag({ part: 'common flags', label: 'temperature probe', start: false }),
 	showsCells: flag({ part: 'common flags', label: 'shows each cell', start: true }),
@@ -290,15 +302,25 @@ export function heldFor(charger: Pick<Charger, 'held'>, channelId: string): Held
 	return charger.held.filter((s) => s.scope !== 'channel' || s.channelId === channelId);
 }
 
-/** The setting of this kind that bears on a task on a channel: the one kept for that task before the one kept for all. */
+/**
+ * The setting of this kind that bears on a task with a chemistry on a channel: the one kept for that task before the one kept for
+ * all tasks, and of those the one kept for that chemistry before the one kept for all.
+ */
 export function heldOf(
 	charger: Pick<Charger, 'held'>,
 	channelId: string,
 	kind: HeldSetting['kind'],
-	task: TaskId
+	task: TaskId,
+	chemistry: string
 ): HeldSetting | null {
-	const bearing = heldFor(charger, channelId).filter((s) => s.kind === kind);
-	return bearing.find((s) => s.task === task) ?? bearing.find((s) => s.task === null) ?? null;
+	const bearing = heldFor(charger, channelId).filter(
+		(s) =>
+			s.kind === kind &&
+			(s.task === null || s.task === task) &&
+			(s.chemistry === null || s.chemistry === chemistry)
+	);
+	const nearness = (s: HeldSetting) => (s.task !== null ? 2 : 0) + (s.chemistry !== null ? 1 : 0);
+	return bearing.sort((a, b) => nearness(b) - nearness(a))[0] ?? null;
 }
 
 /** What a channel says about one chemistry; null when it has no program for it. */

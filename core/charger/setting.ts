@@ -4,6 +4,7 @@
  * persists and then cuts the next charge short.
  */
 import { choice, figure, flag, reference, shown, type Figure, type ValuesOf } from '../quantity/field';
+import { CHEMISTRY_CHOICE } from '../chemistry/catalogue';
 import { TASK_IDS } from './programs';
 
 /** A value that a charger keeps: what it is called, its unit, and what a new one begins with. */
@@ -40,6 +41,11 @@ export const HELD_SETTINGS = {
 		unit: 'mA',
 		per: 1000,
 		usual: { defaultValue: null, min: 50, max: 300, step: 10 }
+	},
+	endVoltageV: {
+		label: 'End of charge',
+		unit: 'V/cell',
+		usual: { defaultValue: 4.2, min: 3.5, max: 4.4, step: 0.01 }
 	},
 	dischargeEndV: {
 		label: 'End of discharge',
@@ -78,6 +84,8 @@ export const HELD_SETTING = {
 	channelId: reference({ label: 'Channel', most: 64, optional: true, start: null }),
 	/** The program it is kept for, where the charger keeps one value per program; null for all of them. */
 	task: choice({ label: 'Program', options: TASK_IDS, open: true, optional: true, start: null }),
+	/** The chemistry it is kept for, where the charger keeps one value for each; null for all of them. */
+	chemistry: choice({ ...CHEMISTRY_CHOICE, label: 'Chemistry', optional: true, start: null }),
 	/** As it leaves the factory; null is off. */
 	defaultValue: figure({ label: 'Maker’s', ...value }),
 	/** As it stands now; null is off. */

@@ -3,6 +3,7 @@ import { lowRestOf } from '../pack/low-rest';
 import { ratedAh } from '../pack/rated';
 import { socAt } from '../chemistry/curve';
 import type { Resolved } from '../request/context';
+import { askedShare } from '../request/storage-target';
 import type { ProgramSettings } from '../request/settings';
 import { restLeg, type Leg } from '../simulate/legs';
 import { chargeControl, dischargeControl, NO_DEPARTURE, presentCapacityAh, type Departure } from './assume';
@@ -14,7 +15,7 @@ const RECOVERY_REST_S = 3600;
 export function storageSoc(r: Resolved, storageV: number): number {
 	const { storage, curve } = r.chemistry;
 	if (storage.kind !== 'charge') return socAt(curve, storageV);
-	return r.practice.values.storageShare ?? storage.soc;
+	return askedShare(r) ?? storage.soc;
 }
 
 /** Whether a storage run to `storageV` volts per cell puts charge in or takes it out. */

@@ -58,13 +58,20 @@ function socAtLoaded(
 	return high;
 }
 
+/** What the discharge begins with: the pack as it was read, filled, or filled with its cells levelled. */
+export type Beginning = 'as read' | 'filled' | 'levelled';
+
 /**
  * Lowest end of discharge at `amps`, V per cell on the average of the pack, at which the weakest cell stays above its loaded floor
  * in 99 of 100 packs. 0 where cells have no floor of their own (nickel and lead are judged by the pack) or the pack has one cell.
  * Capacities differ by 3 %, resistances by 20 % and charges by 4 % where only the sum was read, one standard deviation each
  * (common practice, no source).
  */
-export function endForWeakestV(r: Resolved, amps: number): number {
+export function endForWeakestV(
+	r: Resolved,
+	amps: number,
+	begins: Beginning = r.taskData.repeats ? 'filled' : 'as read'
+): number {
 	const { chemistry, pack, chargeState } = r;
 	const differ = chemistry.traits.cellsDiffer;
 	const { cells } = pack;
@@ -76,9 +83,10 @@ export function endForWeakestV(r: Resolved, amps: number): number {
 	const measured = r.reading?.cellResistancesOhm?.length === cells ? r.reading.cellResistancesOhm : null;
 	const seriesOf = (i: number) => warmth * (measured ? measured[i] : defaults.seriesOhmAh / pack.capacityAh);
 	const relaxOhm = (warmth * defaults.relaxOhmAh) / pack.capacityAh;
-	const chargeSigma = r.reading?.cellVoltagesV ? differ.cellsRead : differ.sumRead;
-	// A cycle that begins with a charge discharges a full pack, whose cells differ as they do now.
-	const fuller = r.taskData.repeats ? Math.max(0, 1 - chargeState.soc) : 0;
+	const chargeSigma = begins === 'levelled' || r.reading?.cellVoltagesV ? differ.cellsRead : differ.sumRead;
+	// A pack that was filled without levelling has cells that differ as they do now.
+	const fuller = begins === 'filled' ? Math.max(0, 1 - chargeState.soc) : 0;
+	const startsAt = (i: number): number => (begins === 'levelled' ? 1 : chargeState.socs[i] + fuller);
 	const floorSocs = Array.from({ length: cells }, (_, i) =>
 		// Where nobody measured them, one stands for all.
 		i > 0 && !measured
@@ -105,7 +113,7 @@ export function endForWeakestV(r: Resolved, amps: number): number {
 			const at = (d * MOST_CELLS + i) * 3;
 			capacity[i] = capacityAh * (1 + differ.capacity * z[at]);
 			factor[i] = Math.exp(differ.resistance * z[at + 1]);
-			start[i] = chargeState.socs[i] + fuller + chargeSigma * z[at + 2];
+			start[i] = startsAt(i) + chargeSigma * z[at + 2];
 			leastAh = Math.min(leastAh, (start[i] - floorSoc(i, z[at + 1])) * capacity[i]);
 		}
 		let packV = 0;

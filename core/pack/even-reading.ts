@@ -21,6 +21,8 @@ export function evenReading(
 		state: 'rest',
 		usedSince: 'used',
 		temperatureDegC: degC,
-		cellResistancesOhm: null
+		cellResistancesOhm: null,
+		chargerCellsV: null,
+		chargerChannelId: null
 	};
 }

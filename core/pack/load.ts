@@ -82,7 +82,10 @@ function joinedReading(load: Load): ReadingInput | null {
 		temperatureDegC: warmth.sort((a, b) => fromRoom(b) - fromRoom(a))[0] ?? null,
 		cellResistancesOhm: resistances.every((r) => r?.length === cells)
 			? positions.map((i) => 1 / sum(resistances.map((r) => 1 / r![i])))
-			: null
+			: null,
+		// A charger's page shows one pack, never several joined.
+		chargerCellsV: null,
+		chargerChannelId: null
 	};
 }
 

@@ -37,6 +37,13 @@ export const PACK = {
 	connectorId: reference({ label: 'Main connector', most: 40, optional: true, start: null }),
 	/** The pack has a balance lead with S+1 wires. */
 	balanceLead: flag({ label: 'It has a balance lead', start: true }),
+	/** Of two equal main leads one charges; the other is as live and must be covered. */
+	mainLeads: choice({
+		label: 'Main leads',
+		options: ['one', 'two equal'],
+		words: { 'two equal': 'two equal ones' },
+		start: 'one'
+	}),
 	/** Null until a capacity check has been made. */
 	measuredCapacityAh: figure({
 		label: 'Measured capacity',
@@ -63,6 +70,37 @@ export const PACK = {
 		max: 4.4,
 		optional: true,
 		start: null
+	}),
+	/** Where the speed controller of its model cuts off, on the average of the cells: it looks at the sum alone. */
+	modelCutoffV: figure({
+		label: 'Its model cuts off at',
+		unit: 'V/cell',
+		min: 0.5,
+		max: 4.2,
+		optional: true,
+		start: null,
+		help: 'as its speed controller is set; by the sum divided by the cells'
+	}),
+	/** Where it lies between uses, and how warm it is there at its warmest. */
+	keptAt: text({ label: 'Kept at', least: 0, most: 120, start: '' }),
+	keptIn: choice({
+		label: 'Kept in',
+		options: ['not said', 'fire-resistant box', 'bag', 'open shelf', 'its model', 'a vehicle'],
+		words: {
+			'fire-resistant box': 'a fire-resistant box',
+			bag: 'a fire-resistant bag',
+			'open shelf': 'the open'
+		},
+		start: 'not said'
+	}),
+	keptDegC: figure({
+		label: 'Warmest there',
+		unit: '°C',
+		min: -30,
+		max: 70,
+		optional: true,
+		start: null,
+		help: 'at or below 25 °C is usual'
 	}),
 	/** What the pack carries besides cells. */
 	electronics: choice({

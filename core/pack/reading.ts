@@ -1,5 +1,5 @@
 /** A reading: what a meter or a charger's cell page showed for one pack at one moment. */
-import { choice, figure, figures, moment, type ValuesOf } from '../quantity/field';
+import { choice, figure, figures, moment, reference, type ValuesOf } from '../quantity/field';
 
 /** Volts of one cell: below zero it is reversed, above 6 V it was a tap. */
 export const CELL_VOLTS = figure({
@@ -48,6 +48,17 @@ export const READING = {
 		optional: true,
 		start: null
 	}),
+	/** The same cells as a charger's own page shows them, bottom cell first: evidence of how far that charger is off. */
+	chargerCellsV: figures({
+		label: 'On the charger’s page',
+		each: CELL_VOLTS,
+		least: 1,
+		most: 24,
+		optional: true,
+		start: null
+	}),
+	/** The channel whose page it was; null when not said. */
+	chargerChannelId: reference({ label: 'Shown by', most: 64, optional: true, start: null }),
 	cellResistancesOhm: figures({
 		label: 'Resistance',
 		each: figure({ label: 'Resistance', unit: 'mΩ', per: 1000, min: 0.00001, max: 2 }),

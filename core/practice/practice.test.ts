@@ -109,7 +109,7 @@ describe('every place that uses a school follows it and says so', () => {
 		assert.equal(end('a little deeper', { chemistry: 'life' })!.toFixed(2), '2.70');
 	});
 
-	test('storage by charge: half full, or the share that somebody keeps; packs that go by volts keep theirs', () => {
+	test('storage by charge: half full, or the share that somebody keeps; packs that go by volts have it in volts', () => {
 		const life = { chemistry: 'life', labelVoltageV: null };
 		const stored = (storageShare: number | null, pack: Record<string, unknown>) =>
 			at({ storageShare }, { task: 'storage', reading: aReading([3.1, 3.1, 3.1]) }, pack);
@@ -118,7 +118,10 @@ describe('every place that uses a school follows it and says so', () => {
 		assert.match(more.decisions.capacityLimitAh.why, /^70 % full, by your practice, goes by charge/);
 		const apart = more.settings.capacityLimitAh! - half.settings.capacityLimitAh!;
 		assert.ok(Math.abs(apart - 0.2 * 2.6) < 0.02, `${apart} Ah`);
-		assert.deepEqual(stored(0.7, {}).settings, stored(null, {}).settings);
+		assert.deepEqual(
+			[stored(null, {}), stored(0.7, {})].map((s) => s.settings.endVoltageV),
+			[3.8, 3.85]
+		);
 	});
 
 	test('a storage voltage chosen for LiPo does not move LiHV out of its own window', () => {

@@ -33,6 +33,8 @@ export const PRACTICE = {
 		step: 0.01,
 		optional: true
 	}),
+	/** What a pack is put away for: to lie until it is used, or to travel, at 30 % of charge or below. */
+	storageFor: choice({ label: 'Put away', options: ['to lie', 'to travel'] }),
 	/** Share of charge at which packs are put away whose volts say nothing; null is the chemistry's own. */
 	storageShare: figure({
 		label: 'Storage charge',
@@ -83,6 +85,7 @@ export const DEFAULT_PRACTICE: Practice = {
 	guards: 'per pack',
 	stepRounding: 'down',
 	fullness: 'full',
+	storageFor: 'to lie',
 	storageV: null,
 	storageShare: null,
 	cautiousBelowV: null,

@@ -132,10 +132,19 @@ export const SCHOOLS: readonly School[] = [
 		ofProgram: true
 	},
 	{
+		id: 'storageFor',
+		about: 'lying and emptying',
+		question: 'Put away',
+		why: 'To lie until it is used; what travels by air holds 30 % of charge at most, and carriers may ask for less.',
+		choices: ['to lie', 'to travel'],
+		ofPack: false,
+		ofProgram: true
+	},
+	{
 		id: 'storageShare',
 		about: 'lying and emptying',
 		question: 'Storage by charge',
-		why: 'Half full, where volts say nothing as on LiFe; people keep 40 to 70 %.',
+		why: 'By volts where they tell the charge, half full where they do not, as on LiFe; people keep 40 to 70 %.',
 		choices: range('storageShare', 'by chemistry'),
 		ofPack: true,
 		ofProgram: true

@@ -19,6 +19,7 @@ export type Fix =
 			setting: HeldSettingKind;
 			channelId: string | null;
 			task?: TaskId | null;
+			chemistry?: string | null;
 			value: number | null;
 	  }
 	| { label: string; kind: 'task'; task: TaskId }

@@ -168,8 +168,8 @@ export const asks = (r: Pick<Resolved, 'settingIds'>, id: SettingId): boolean =>
 
 /** The held setting of this kind that bears on the program's channel, or null when the charger has none. */
 export function heldSetting(
-	r: Pick<Resolved, 'charger' | 'channelId' | 'task'>,
+	r: Pick<Resolved, 'charger' | 'channelId' | 'task' | 'chemistry'>,
 	kind: HeldSettingKind
 ): HeldSetting | null {
-	return heldOf(r.charger, r.channelId, kind, r.task);
+	return heldOf(r.charger, r.channelId, kind, r.task, r.chemistry.id);
 }

@@ -89,7 +89,9 @@ function readingOf(d: Draw, pack: Pack, chemistry: Chemistry): ReadingInput | nu
 		usedSince: d.one(['not said', 'not used', 'used', 'until it faded']),
 		cellResistancesOhm: d.chance(0.2)
 			? Array.from({ length: pack.cells }, () => to(d.log(0.0005, 0.2), 5))
-			: null
+			: null,
+		chargerCellsV:
+			!bySum && d.chance(0.1) ? Array.from({ length: pack.cells }, () => to(d.between(3, 4.2), 3)) : null
 	});
 }
 

@@ -14,6 +14,7 @@ export const held = (change: Partial<HeldSetting> & Pick<HeldSetting, 'kind'>): 
 	scope: 'charger',
 	channelId: null,
 	task: null,
+	chemistry: null,
 	defaultValue: null,
 	heldValue: null,
 	min: 1,
@@ -96,6 +97,8 @@ export function aReading(cells: number[], change: Partial<ReadingInput> = {}): R
 		usedSince: 'not said',
 		temperatureDegC: 21,
 		cellResistancesOhm: null,
+		chargerCellsV: null,
+		chargerChannelId: null,
 		...change
 	};
 }

@@ -111,6 +111,15 @@ const leads = [
 	{ id: 'l', name: 'Short lead', connectorId: 'block-medium', awg: 14, lengthM: 0.4, currentA: 20 }
 ];
 
+/** Three cells at 3.80 V by the meter, and what the charger's page showed of them. */
+const shownAt = (chargerCellsV: number[]): Scene => ({ reading: flat(3, 3.8, { chargerCellsV }) });
+const toTravel = (change: Scene = {}): Scene => ({
+	task: 'storage',
+	charger: multi(),
+	reading: flat(3, 4.1),
+	around: { practice: { person: {}, program: { storageFor: 'to travel' } } },
+	...change
+});
 /** A pack that nobody can read cell by cell. */
 const noTaps = (change: Record<string, unknown> = {}) => aPack({ balanceLead: false, ...change });
 const lihvChannel = () => aCharger({}, { chemistries: [{ chemistry: 'lihv', minCells: 1, maxCells: 6 }] });
@@ -122,6 +131,53 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		misses: discharging({ set: { dischargeEndV: 3.3 } }),
 		severity: 'stop',
 		says: 'floor of 3.00 V while the pack still shows'
+	},
+	'model-cutoff-low': {
+		fires: { pack: aPack({ modelCutoffV: 3.4 }), reading: flat(3, 3.8) },
+		misses: { pack: aPack({ modelCutoffV: 3.45 }), reading: flat(3, 3.8) },
+		severity: 'note',
+		says: 'cuts off at 3.40 V a cell, 10.2 V in all'
+	},
+	'charger-shows-otherwise': {
+		// Keyed to the full end on a channel that shows 60 mV too little.
+		fires: { ...shownAt([3.74, 3.74, 3.74]), set: { endVoltageV: 4.2 } },
+		misses: { ...shownAt([3.78, 3.82, 3.8]), set: { endVoltageV: 4.2 } },
+		severity: 'stop',
+		says: 'shows 60 mV less than the meter: keyed to 4.20 V, a cell would really reach 4.260 V, above the 4.25 V limit'
+	},
+	'held-end-of-charge': {
+		fires: {
+			charger: aCharger({
+				asks: ['chemistry', 'task', 'cells', 'currentA'],
+				held: [held({ kind: 'endVoltageV', heldValue: 4.15, min: 3.9, max: 4.35, step: 0.01 })]
+			})
+		},
+		misses: {
+			charger: aCharger({
+				asks: ['chemistry', 'task', 'cells', 'currentA'],
+				held: [held({ kind: 'endVoltageV', heldValue: 4.2, min: 3.9, max: 4.35, step: 0.01 })]
+			})
+		},
+		severity: 'check',
+		says: 'holds 4.15 V a cell as its end of charge, whatever the chemistry; this program wants 4.20 V: it would end before'
+	},
+	'no-reverse-protection': {
+		fires: { charger: aCharger({ protections: ['cell count'] }) },
+		misses: { charger: aCharger({ protections: ['reversed polarity'] }) },
+		severity: 'note',
+		says: 'plugged in backwards'
+	},
+	'transport-too-full': {
+		fires: toTravel({ set: { endVoltageV: 3.77 } }),
+		misses: toTravel(),
+		severity: 'check',
+		says: 'cells that travel by air hold at most 30 %'
+	},
+	'kept-badly': {
+		fires: { pack: aPack({ keptDegC: 26 }), task: 'storage', charger: multi(), reading: flat(3, 4.1) },
+		misses: { pack: aPack({ keptDegC: 25 }), task: 'storage', charger: multi(), reading: flat(3, 4.1) },
+		severity: 'note',
+		says: 'Where it is kept: it gets 26 °C there'
 	},
 	'sum-fits-fewer-cells': {
 		fires: { pack: aPack({ cells: 4, labelVoltageV: 14.8 }), reading: wholePack(12.6) },

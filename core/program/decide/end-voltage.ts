@@ -8,6 +8,8 @@ import { unprovedTwin } from '../../pack/label-volts';
 import { whose } from '../../practice/practice';
 import { floorToStep } from '../../quantity/step';
 import type { Resolved } from '../../request/context';
+import { overfillV } from '../../request/meter-error';
+import { askedShare, travels, voltsAtShare } from '../../request/storage-target';
 import { fixedEndV } from './fixed-end';
 import { plainly, type Candidate, type Decision } from './decision';
 
@@ -38,16 +40,39 @@ function fullV(r: Resolved): { label: string; value: number } {
 	};
 }
 
-/** Where a storage run goes, V per cell: what the channel fixes, else the nearest practice, else the chemistry. */
-function decideStorageV(r: Resolved): Decision<'endVoltageV'> {
+/** What a storage run is asked for, V per cell, whose wish it is, and why; the chemistry's own where nobody asks for anything. */
+function wantedStorage(r: Resolved): Candidate {
 	const { voltages, name } = r.chemistry;
-	const { storageV, endVoltageStepV } = r.channel;
-	const window = `${voltages.storageWindowV.low.toFixed(2)} to ${voltages.storageWindowV.high.toFixed(2)} V`;
+	const { low, high } = voltages.storageWindowV;
+	const keeps = `${name} keeps at ${low.toFixed(2)} to ${high.toFixed(2)} V`;
+	const share = askedShare(r);
+	if (share !== null && travels(r))
+		return {
+			id: 'transport',
+			label: `to travel, about ${Math.round(100 * share)} % of charge`,
+			value: voltsAtShare(r, share)
+		};
+	if (share !== null) {
+		const atV = voltsAtShare(r, share);
+		const value = Math.min(high, Math.max(low, atV));
+		const asked = `${Math.round(100 * share)} % by ${whose(r.practice, 'storageShare')} is ${atV.toFixed(2)} V`;
+		return { id: 'practice', label: value === atV ? asked : `${asked}, and ${keeps}`, value };
+	}
 	const own = r.practice.values.storageV;
+	// A figure chosen for one chemistry says nothing of another.
+	if (own !== null && own >= low && own <= high)
+		return { id: 'practice', label: `${whose(r.practice, 'storageV')}; ${keeps}`, value: own };
+	return { id: 'chemistry', label: keeps, value: voltages.storageV };
+}
+
+/** Where a storage run goes, V per cell: what the channel fixes, else what is asked for, else the chemistry. */
+function decideStorageV(r: Resolved): Decision<'endVoltageV'> {
+	const { storageV, endVoltageStepV } = r.channel;
+	const wanted = wantedStorage(r);
 	if (storageV !== null) {
 		const instead =
-			own !== null && own !== storageV
-				? `; the ${own.toFixed(2)} V of ${whose(r.practice, 'storageV')} cannot be keyed here`
+			wanted.id !== 'chemistry' && Math.abs(wanted.value - storageV) > 0.005
+				? `; ${wanted.value.toFixed(2)} V (${wanted.label}) cannot be keyed here`
 				: '';
 		return plainly(
 			'endVoltageV',
@@ -56,18 +81,13 @@ function decideStorageV(r: Resolved): Decision<'endVoltageV'> {
 			`fixed at ${storageV.toFixed(2)} V on this channel${instead}.`
 		);
 	}
-	// A figure chosen for one chemistry says nothing of another.
-	const fits = own !== null && own >= voltages.storageWindowV.low && own <= voltages.storageWindowV.high;
-	const target = fits ? own : voltages.storageV;
 	const from = Math.round(100 * Math.min(1, Math.max(0, r.chargeState.soc)));
-	const way = `from about ${from} % the pack goes ${storageDirection(r, target)}`;
-	return plainly(
-		'endVoltageV',
-		target,
-		fits ? 'practice' : 'chemistry',
-		`${fits ? `${whose(r.practice, 'storageV')}; ` : ''}${name} keeps at ${window}; ${way}.`,
-		endVoltageStepV ?? 0.01
-	);
+	const way = `from about ${from} % the pack goes ${storageDirection(r, wanted.value)}`;
+	const step = endVoltageStepV ?? 0.01;
+	// What travels is not to be a step too full.
+	const value =
+		wanted.id === 'transport' || wanted.id === 'practice' ? floorToStep(wanted.value, step) : wanted.value;
+	return plainly('endVoltageV', value, wanted.id, `${wanted.label}; ${way}.`, step);
 }
 
 /** A recovery ends this far above the highest cell at the least, V (common practice, no source). */
@@ -132,6 +152,13 @@ export function decideEndVoltage(r: Resolved): Decision<'endVoltageV'> {
 			value: voltages.cellMaxV - voltageAccuracyV - unseenV
 		}
 	];
+	const over = overfillV(r);
+	if (over > 0)
+		candidates.push({
+			id: 'meter',
+			label: `${(over * 1000).toFixed(0)} mV under full, as this channel shows that much less than a meter`,
+			value: fullV(r).value - over
+		});
 	if (r.purpose === 'gentle')
 		candidates.push({ id: 'gentle', label: `gentle end for ${name}`, value: voltages.gentleEndV.high });
 	if (r.practice.values.fullness === 'a little less' && r.chemistry.traits.endIsChoice)

@@ -5,6 +5,7 @@ import { drainedAh, storageNeedAh, timedAh } from '../../forecast/program-legs';
 import type { HeldSetting } from '../../charger/setting';
 import { whose } from '../../practice/practice';
 import { heldSetting, type Resolved } from '../../request/context';
+import { askedShare, travels } from '../../request/storage-target';
 import { showSetting } from '../../request/settings';
 import { plainly, roundDownWithin, roundUpWithin, type Candidate, type Decision } from './decision';
 
@@ -98,9 +99,9 @@ export function decideTimer(
 
 /** How full a pack is put away that goes by charge: "half full", or the person's own share and whose it is. */
 function storedShare(r: Resolved): string {
-	const share = r.practice.values.storageShare;
+	const share = askedShare(r);
 	if (share === null) return 'half full';
-	return `${Math.round(100 * share)} % full, by ${whose(r.practice, 'storageShare')},`;
+	return `${Math.round(100 * share)} % full, ${travels(r) ? 'to travel' : `by ${whose(r.practice, 'storageShare')}`},`;
 }
 
 /** What bears on the capacity limit, Ah, and what is wanted of it. */

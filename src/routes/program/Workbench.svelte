@@ -117,6 +117,7 @@
 			kind: fix.setting,
 			channelId: fix.channelId,
 			task: fix.task ?? null,
+			chemistry: fix.chemistry ?? null,
 			value: fix.value
 		});
 		if (!sent.ok) return void toast.error(sent.message);
@@ -130,6 +131,7 @@
 						kind: fix.setting,
 						channelId: fix.channelId,
 						task: fix.task ?? null,
+						chemistry: fix.chemistry ?? null,
 						value: before
 					});
 					await refresh();

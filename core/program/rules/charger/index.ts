@@ -12,6 +12,7 @@ import { slotHoldsOther } from './slot-holds-other';
 import { startsByItself } from './starts-by-itself';
 import { taskNotForChemistry } from './task-not-for-chemistry';
 import { taskNotOnChannel } from './task-not-on-channel';
+import { heldEndOfCharge } from './held-end-of-charge';
 
 export const chargerRules: readonly Rule[] = [
 	cellsSetDiffer,
@@ -25,5 +26,6 @@ export const chargerRules: readonly Rule[] = [
 	slotHoldsOther,
 	startsByItself,
 	taskNotForChemistry,
-	taskNotOnChannel
+	taskNotOnChannel,
+	heldEndOfCharge
 ];

@@ -9,6 +9,7 @@ import { dischargeFewWatts } from './discharge-few-watts';
 import { dischargeTooFast } from './discharge-too-fast';
 import { endsEmpty } from './ends-empty';
 import { weakCellUnseen } from './weak-cell-unseen';
+import { modelCutoffLow } from './model-cutoff-low';
 
 export const dischargeRules: readonly Rule[] = [
 	cannotDischarge,
@@ -19,5 +20,6 @@ export const dischargeRules: readonly Rule[] = [
 	dischargeFewWatts,
 	dischargeTooFast,
 	endsEmpty,
-	weakCellUnseen
+	weakCellUnseen,
+	modelCutoffLow
 ];

@@ -7,6 +7,7 @@ import { endVoltageAboveChemistry } from './end-voltage-above-chemistry';
 import { endVoltageInexactCharger } from './end-voltage-inexact-charger';
 import { endVoltageNotOffered } from './end-voltage-not-offered';
 import { forecastCellOverLimit } from './forecast-cell-over-limit';
+import { chargerShowsOtherwise } from './charger-shows-otherwise';
 
 export const endRules: readonly Rule[] = [
 	chargeGivenUp,
@@ -15,5 +16,6 @@ export const endRules: readonly Rule[] = [
 	endVoltageAboveChemistry,
 	endVoltageInexactCharger,
 	endVoltageNotOffered,
-	forecastCellOverLimit
+	forecastCellOverLimit,
+	chargerShowsOtherwise
 ];

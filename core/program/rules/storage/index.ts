@@ -2,5 +2,12 @@
 import type { Rule } from '../../rule';
 import { storageOutsideWindow } from './storage-outside-window';
 import { storageReached } from './storage-reached';
+import { transportTooFull } from './transport-too-full';
+import { keptBadly } from './kept-badly';
 
-export const storageRules: readonly Rule[] = [storageOutsideWindow, storageReached];
+export const storageRules: readonly Rule[] = [
+	storageOutsideWindow,
+	storageReached,
+	transportTooFull,
+	keptBadly
+];

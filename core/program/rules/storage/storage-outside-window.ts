@@ -1,4 +1,5 @@
 import { text, volts } from '../../../quantity/format';
+import { travels } from '../../../request/storage-target';
 import { PRACTICE, type Rule } from '../../rule';
 
 export const storageOutsideWindow: Rule = {
@@ -9,7 +10,7 @@ export const storageOutsideWindow: Rule = {
 	source: PRACTICE,
 	check({ r, settings, solved }) {
 		const { storageWindowV } = r.chemistry.voltages;
-		if (!r.taskData.stores || r.chemistry.storage.kind !== 'volts') return null;
+		if (!r.taskData.stores || travels(r) || r.chemistry.storage.kind !== 'volts') return null;
 		const v = settings.endVoltageV;
 		if (v >= storageWindowV.low - 1e-9 && v <= storageWindowV.high + 1e-9) return null;
 		return {

@@ -1,5 +1,6 @@
 import { packVoltage } from '../../../pack/reading';
-import { text, volts } from '../../../quantity/format';
+import { percent, text, volts } from '../../../quantity/format';
+import { TRANSPORT_SOC, travels } from '../../../request/storage-target';
 import { PRACTICE, type Rule } from '../../rule';
 
 /** Within this of the target a pack is left alone, V per cell (common practice, no source). */
@@ -12,6 +13,10 @@ export const storageReached: Rule = {
 	protects: 'result',
 	source: PRACTICE,
 	check({ r, settings }) {
+		if (travels(r) && r.reading && r.chargeState.soc <= TRANSPORT_SOC)
+			return {
+				sentence: `It holds about ${text(percent(Math.max(0, r.chargeState.soc)))}, and ${text(percent(TRANSPORT_SOC))} is the most to travel with: nothing needs doing.`
+			};
 		if (
 			!r.taskData.stores ||
 			!r.reading ||

@@ -5,11 +5,13 @@ import { containerSealed } from './container-sealed';
 import { leadDropsVolts } from './lead-drops-volts';
 import { leadTooThin } from './lead-too-thin';
 import { noChargeLead } from './no-charge-lead';
+import { noReverseProtection } from './no-reverse-protection';
 
 export const wiringRules: readonly Rule[] = [
 	connectorTooSmall,
 	containerSealed,
 	leadDropsVolts,
 	leadTooThin,
-	noChargeLead
+	noChargeLead,
+	noReverseProtection
 ];

@@ -6,6 +6,7 @@ import * as everyChemistry from './migrations/0002-every-chemistry';
 import * as care from './migrations/0003-care';
 import * as ground from './migrations/0004-ground';
 import * as described from './migrations/0005-described';
+import * as told from './migrations/0006-told';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -18,7 +19,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0002-every-chemistry': everyChemistry,
 	'0003-care': care,
 	'0004-ground': ground,
-	'0005-described': described
+	'0005-described': described,
+	'0006-told': told
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

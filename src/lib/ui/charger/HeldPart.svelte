@@ -2,6 +2,7 @@
 <script lang="ts">
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
+	import { CHEMISTRIES } from '$core/chemistry/catalogue';
 	import { HELD_KINDS, HELD_SETTING, HELD_SETTINGS } from '$core/charger/setting';
 	import { TASKS } from '$core/request/task';
 	import { emptyHeld, HELD_FIGURES, type ChannelDraft, type HeldDraft } from './charger-draft';
@@ -12,7 +13,7 @@
 		channels: readonly Pick<ChannelDraft, 'label'>[];
 		errors: Record<string, string>;
 	}
-	const COLUMNS = ['kind', 'scope', 'task', ...HELD_FIGURES] as const;
+	const COLUMNS = ['kind', 'scope', 'task', 'chemistry', ...HELD_FIGURES] as const;
 	let { held = $bindable(), channels, errors }: Props = $props();
 </script>
 
@@ -67,6 +68,12 @@
 							<select class="field" aria-label="{d.label} of program" bind:value={h.task}>
 								<option value="">all</option>
 								{#each TASKS as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
+							</select>
+						</td>
+						<td>
+							<select class="field" aria-label="{d.label} of chemistry" bind:value={h.chemistry}>
+								<option value="">all</option>
+								{#each CHEMISTRIES as x (x.id)}<option value={x.id}>{x.name}</option>{/each}
 							</select>
 						</td>
 						{#each HELD_FIGURES as key (key)}

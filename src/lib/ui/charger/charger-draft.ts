@@ -80,6 +80,7 @@ function readHeld(draft: HeldDraft, at: string, errors: FieldErrors): object {
 		...rest,
 		...Object.fromEntries(figures),
 		task: draft.task || null,
+		chemistry: draft.chemistry || null,
 		channelId: draft.scope === 'channel' ? `#${channel}` : null
 	};
 }

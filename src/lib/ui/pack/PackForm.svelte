@@ -112,6 +112,13 @@
 			/>
 		{/if}
 		{@render typed('electronics')}
+		{@render typed('mainLeads')}
+		{#if Number(draft.cells) > 1}{@render typed('modelCutoffV')}{/if}
+		{@render typed('keptIn')}
+		<div class="grid grid-cols-2 gap-3">
+			{@render typed('keptAt')}
+			{@render typed('keptDegC')}
+		</div>
 		<Described
 			field={PACK.pairId}
 			bind:value={draft.pairId}

@@ -8,7 +8,13 @@
 	import { askAboutSlip, USUAL_CELL_RESISTANCE_MOHM } from '$core/quantity/plausible';
 	import { send } from '../server/api';
 
-	let { pack, onsaved }: { pack: Pack; onsaved: () => void } = $props();
+	interface Props {
+		pack: Pack;
+		/** Channels that have a cell page, to say whose it is. */
+		channels: readonly (readonly [id: string, name: string])[];
+		onsaved: () => void;
+	}
+	let { pack, channels, onsaved }: Props = $props();
 
 	// A pack without a balance lead shows no cells: there the pack's volts are asked for first.
 	// svelte-ignore state_referenced_locally
@@ -23,6 +29,11 @@
 	let withResistance = $state(false);
 	// svelte-ignore state_referenced_locally
 	let resistances = $state(Array.from({ length: pack.cells }, () => ''));
+	/** The same cells on a charger's own page, to see how far it is off. */
+	let withCharger = $state(false);
+	// svelte-ignore state_referenced_locally
+	let shown = $state(Array.from({ length: pack.cells }, () => ''));
+	let shownBy = $state('');
 	let confirmed = $state('');
 	let temperature = $state('');
 	let state_ = $state<ReadingInput['state']>('rest');
@@ -44,6 +55,7 @@
 		pack: number | null;
 		degC: number | null;
 		ohm: number[] | null;
+		charger: number[] | null;
 	} | null {
 		const found: Record<string, string> = {};
 		const figure = (key: string, typed: string, field: Figure) => {
@@ -73,8 +85,12 @@
 					figure(`r${i}`, r, { ...cellResistancesOhm.each, label: `Resistance ${i + 1}` })
 				)
 			: null;
+		const charger =
+			withCharger && way !== 'pack'
+				? shown.map((v, i) => figure(`s${i}`, v, { ...CELL_VOLTS, label: `Charger, cell ${i + 1}`, min: 0 }))
+				: null;
 		errors = found;
-		return Object.keys(found).length ? null : { cells, pack: packV, degC, ohm };
+		return Object.keys(found).length ? null : { cells, pack: packV, degC, ohm, charger };
 	}
 
 	async function submit(event: SubmitEvent) {
@@ -89,7 +105,9 @@
 			state: state_,
 			usedSince,
 			temperatureDegC: values.degC,
-			cellResistancesOhm: values.ohm
+			cellResistancesOhm: values.ohm,
+			chargerCellsV: values.charger,
+			chargerChannelId: values.charger ? shownBy || null : null
 		});
 		busy = false;
 		if (!sent.ok) {
@@ -98,6 +116,7 @@
 		}
 		volts = volts.map(() => '');
 		resistances = resistances.map(() => '');
+		shown = shown.map(() => '');
 		total = temperature = '';
 		usedSince = 'not said';
 		onsaved();
@@ -118,6 +137,9 @@
 		<label class="flex min-h-[24px] items-center gap-1"
 			><input type="checkbox" bind:checked={withResistance} /> resistance too</label
 		>
+		{#if way !== 'pack'}<label class="flex min-h-[24px] items-center gap-1"
+				><input type="checkbox" bind:checked={withCharger} /> the charger’s page too</label
+			>{/if}
 	</div>
 	<div class="mt-2 flex flex-wrap gap-2">
 		{#if way === 'pack'}
@@ -185,6 +207,28 @@
 				>
 			</p>
 		{/if}
+	{/if}
+	{#if withCharger && way !== 'pack'}
+		<div class="mt-2 flex flex-wrap gap-2" role="group" aria-label={READING.chargerCellsV.label}>
+			{#each shown as _, i (i)}
+				<label class="w-[4.6rem]">
+					<span class="quiet block text-[12px]">Shown {i + 1}, V</span>
+					<input
+						class="field num"
+						inputmode="decimal"
+						bind:value={shown[i]}
+						aria-invalid={!!errors[`s${i}`]}
+					/>
+				</label>
+			{/each}
+			<label>
+				<span class="quiet block text-[12px]">{READING.chargerChannelId.label}</span>
+				<select class="field" bind:value={shownBy}>
+					<option value="">not said</option>
+					{#each channels as [id, name] (id)}<option value={id}>{name}</option>{/each}
+				</select>
+			</label>
+		</div>
 	{/if}
 	{#each Object.entries(errors) as [key, words] (key)}<p class="mt-1 text-[12.5px] text-stop" role="alert">
 			{words}

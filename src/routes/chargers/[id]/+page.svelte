@@ -84,6 +84,7 @@
 				kind: h.kind,
 				channelId: h.channelId,
 				task: h.task,
+				chemistry: h.chemistry,
 				value: v
 			});
 		const sent = await put(value);
@@ -215,10 +216,14 @@
 						></thead
 					>
 					<tbody>
-						{#each charger.held.filter((h) => h.scope !== 'channel' || h.channelId === channel.id) as h, i (`${h.kind}${h.channelId}${h.task}`)}
+						{#each charger.held.filter((h) => h.scope !== 'channel' || h.channelId === channel.id) as h, i (`${h.kind}${h.channelId}${h.task}${h.chemistry}`)}
 							{@const d = HELD_SETTINGS[h.kind]}
 							<tr>
-								<td>{d.label}{h.task ? `, ${taskOf(h.task).name.toLowerCase()}` : ''}</td>
+								<td
+									>{d.label}{h.chemistry ? `, ${chemistryOf(h.chemistry).name}` : ''}{h.task
+										? `, ${taskOf(h.task).name.toLowerCase()}`
+										: ''}</td
+								>
 								<td class="quiet"
 									>{h.scope === 'charger'
 										? 'the whole charger'

@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
+import { listChargers } from '$lib/server/services/chargers/chargers';
 import { careOf, pastsOf } from '$lib/server/services/packs/care';
 import { getPack, readingsOf } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
@@ -13,13 +14,14 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	const found = await getPack(db, params.id);
 	if (!found.ok) error(404, found.message);
 	const now = new Date().toISOString();
-	const [readings, kept, { practice }, pasts, partner, { runs, total }] = await Promise.all([
+	const [readings, kept, { practice }, pasts, partner, { runs, total }, chargers] = await Promise.all([
 		readingsOf(db, params.id, 12),
 		programsOf(db, params.id),
 		getPreferences(db),
 		pastsOf(db, params.id),
 		found.value.pairId ? getPack(db, found.value.pairId) : null,
-		listRuns(db, { packId: params.id, limit: 12 })
+		listRuns(db, { packId: params.id, limit: 12 }),
+		listChargers(db)
 	]);
 	return {
 		pack: found.value,
@@ -27,6 +29,11 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		kept,
 		partner: partner?.ok ? partner.value.name : null,
 		runs,
+		cellPages: chargers.flatMap((c) =>
+			c.channels
+				.filter((channel) => channel.showsCells)
+				.map((channel) => [channel.id, `${c.name} ${channel.label}`] as const)
+		),
 		totalRuns: total,
 		...careOf(found.value, readings[0] ?? null, pasts.get(params.id), now, practice),
 		now

@@ -55,6 +55,15 @@
 			}
 		});
 	}
+
+	/** What a charger's own page showed beside the meter: "Pier Two A shows 3.82 3.81, 12 mV less". */
+	function shownBesides({ cellVoltagesV: meter, chargerCellsV: shown, chargerChannelId }: Reading): string {
+		if (!shown || !meter || shown.length !== meter.length) return '';
+		const mean = shown.reduce((sum, v, i) => sum + v - meter[i], 0) / shown.length;
+		const name = data.cellPages.find(([id]) => id === chargerChannelId)?.[1] ?? 'a charger';
+		const mv = Math.round(mean * 1000);
+		return `${name} shows ${shown.map((v) => v.toFixed(2)).join(' ')}${mv === 0 ? '' : `, ${Math.abs(mv)} mV ${mv < 0 ? 'less' : 'more'}`}`;
+	}
 </script>
 
 <svelte:head><title>{pack.name} · Stack Tender</title></svelte:head>
@@ -119,7 +128,9 @@
 						Never measured here. Read every cell with a meter or on a charger's cell page.
 					</p>
 				{/if}
-				<div class="mt-3 border-t pt-3"><ReadingForm {pack} onsaved={() => void refresh()} /></div>
+				<div class="mt-3 border-t pt-3">
+					<ReadingForm {pack} channels={data.cellPages} onsaved={() => void refresh()} />
+				</div>
 			</section>
 			<section class="mt-6">
 				<h2>Runs <span class="quiet font-normal">{data.totalRuns}</span></h2>
@@ -251,7 +262,9 @@
 							<span class="num flex-1 text-[12.5px]"
 								>{reading.cellVoltagesV
 									? reading.cellVoltagesV.map((v) => v.toFixed(2)).join(' ')
-									: `${packVoltage(reading).toFixed(2)} pack`}</span
+									: `${packVoltage(reading).toFixed(2)} pack`}{#if shownBesides(reading)}<span
+										class="quiet block">{shownBesides(reading)}</span
+									>{/if}</span
 							>
 							<span class="quiet text-[12px]">{ago(reading.takenAt, data.now)}</span>
 							<button

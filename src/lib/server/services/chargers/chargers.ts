@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { type ChargerInput, type Charger } from '$core/charger/charger';
 import { OPEN_STATUSES } from '$core/log/run';
-import { isHeldKind } from '$core/charger/setting';
+import { isHeldKind, showHeld, type HeldSettingKind } from '$core/charger/setting';
 import { type Supply } from '$core/charger/supply';
 import type { Database, Store } from '../../db/connect';
 import { toCharger, toSupply } from '../../db/map';
@@ -155,18 +155,36 @@ export async function restoreCharger(db: Database, id: string): Promise<Result<C
 	});
 }
 
+/** What is said of a value that this charger does not take. */
+function outside(kind: HeldSettingKind, min: number, max: number) {
+	const said = `The charger takes ${showHeld(kind, min)} to ${showHeld(kind, max)}.`;
+	return refuse(422, said, { value: said });
+}
+
 /** Notes that a person has keyed a value into a charger's own settings. `null` is off. */
 export async function setHeldValue(
 	db: Database,
 	chargerId: string,
-	input: { kind: unknown; channelId: string | null; value: number | null; task?: unknown }
+	input: {
+		kind: unknown;
+		channelId: string | null;
+		value: number | null;
+		task?: unknown;
+		chemistry?: unknown;
+	}
 ): Promise<Result<Charger>> {
 	const { kind } = input;
 	if (!isHeldKind(kind))
 		return refuse(422, 'There is no such setting.', { kind: 'There is no such setting.' });
 	return db.write(async (tx) => {
 		const row = await tx.models.HeldSetting.findOne({
-			where: { chargerId, kind, channelId: input.channelId, task: input.task ?? null }
+			where: {
+				chargerId,
+				kind,
+				channelId: input.channelId,
+				task: input.task ?? null,
+				chemistry: input.chemistry ?? null
+			}
 		});
 		if (!row) return missing('setting on this charger');
 		const { value } = input;
@@ -174,9 +192,7 @@ export async function setHeldValue(
 		if (value === null && !row.get('canBeOff'))
 			return refuse(422, 'This setting cannot be off.', { value: 'It cannot be off.' });
 		if (value !== null && !(value >= row.get('min') && value <= row.get('max')))
-			return refuse(422, `The charger takes ${row.get('min')} to ${row.get('max')}.`, {
-				value: `The charger takes ${row.get('min')} to ${row.get('max')}.`
-			});
+			return outside(kind, row.get('min'), row.get('max'));
 		const before = row.get('heldValue');
 		if (before !== value) {
 			await row.update({ heldValue: value });

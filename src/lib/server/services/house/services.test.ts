@@ -215,8 +215,8 @@ describe('use cases', () => {
 			ok(await hold('safetyTimerMin', null)).held.find((h) => h.kind === 'safetyTimerMin')!.heldValue,
 			null
 		);
-		refused(await hold('safetyTimerMin', 0), 422, /takes 1 to 999/);
-		refused(await hold('safetyTimerMin', 1000), 422, /takes 1 to 999/);
+		refused(await hold('safetyTimerMin', 0), 422, /takes 1 min to 999 min/);
+		refused(await hold('safetyTimerMin', 1000), 422, /takes 1 min to 999 min/);
 		const heldTimer = async (value: number) =>
 			ok(await hold('safetyTimerMin', value)).held.find((h) => h.kind === 'safetyTimerMin')!.heldValue;
 		assert.deepEqual([await heldTimer(1), await heldTimer(999)], [1, 999], 'both ends are taken');
