@@ -89,6 +89,8 @@ export const CHANNEL = {
 	}),
 	/** A temperature probe can be connected. */
 	hasProbe: flag({ part: 'common flags', label: 'temperature probe', start: false }),
+	/** The balance plug goes into the case itself, so that no board is taken up. */
+	portBuiltIn: flag({ part: 'common flags', label: 'balance port in its case, no board', start: false }),
 	showsCells: flag({ part: 'common flags', label: 'shows each cell', start: true }),
 	/** Programs its screen offers. */
 	tasks: choices({

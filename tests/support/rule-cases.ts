@@ -559,6 +559,12 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		severity: 'note',
 		says: 'drops 173 mV'
 	},
+	'one-cell-balances-nothing': {
+		fires: { pack: aPack({ cells: 1 }), reading: flat(1, 3.8) },
+		misses: { pack: aPack({ cells: 1 }), reading: flat(1, 3.8), task: 'charge' },
+		severity: 'note',
+		says: 'balance stays off'
+	},
 	'boards-all-used': {
 		fires: {
 			around: {

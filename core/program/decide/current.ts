@@ -3,9 +3,10 @@ import { restsLow } from '../../pack/low-rest';
 import { ofMeasured, ratedAh } from '../../pack/rated';
 import { limitsAt, type Limit } from '../../charger/envelope';
 import { amps, cRate, text, volts } from '../../quantity/format';
-import { floorToStep, roundToStep } from '../../quantity/step';
+import { ceilToStep, floorToStep, roundToStep } from '../../quantity/step';
 import { whose } from '../../practice/practice';
-import type { Resolved } from '../../request/context';
+import { timedAh } from '../../forecast/program-legs';
+import { heldSetting, type Resolved } from '../../request/context';
 import type { Decision } from './decision';
 
 /** Rate for cells that a cautious person goes gently on, 1/h (common practice, no source). */
@@ -54,6 +55,25 @@ function taskLimits(r: Resolved): Limit[] {
 	return limits;
 }
 
+/** The most that is still gentle on nickel when it goes on past full, 1/h (common practice, no source). */
+const GENTLE_NICKEL_C = 0.2;
+/** What 99 of 100 charges by time take longer than the typical one. */
+const TIMED_SPREAD = 1.06;
+
+/**
+ * Current at which a gentle nickel charge that is ended by time is done before the charger's longest timer, A; null where it is
+ * anyway, or it is not ended by time.
+ */
+export function withinTimerA(r: Resolved, currentA: number): number | null {
+	const timer = heldSetting(r, 'safetyTimerMin');
+	const neededAh = timedAh(r, currentA);
+	if (!timer || neededAh === null) return null;
+	const longestMin = timer.fixed ? timer.heldValue : timer.max;
+	if (longestMin === null) return null;
+	const needed = ceilToStep((TIMED_SPREAD * neededAh) / (longestMin / 60), r.channel.currentStepA);
+	return needed > currentA + 1e-9 && needed <= GENTLE_NICKEL_C * ratedAh(r.pack) + 1e-9 ? needed : null;
+}
+
 /**
  * Current, A: the least of all limits at the volts the pack has when it is full, so that it can be held to the end; rounded
  * down, or to the nearest step where that is the person's practice and no other limit is passed by it.
@@ -81,6 +101,16 @@ export function decideCurrent(r: Resolved, endVoltageV: number): Decision<'curre
 	const stepped = upward ? near : down;
 	// A channel whose least current is off its own step still offers that least current.
 	const value = stepped >= minCurrentA ? stepped : minCurrentA;
+	const raised = least.id === 'purpose rate' && r.purpose === 'gentle' ? withinTimerA(r, value) : null;
+	if (raised !== null && raised <= hard + 1e-9)
+		return {
+			setting: 'currentA',
+			value: raised,
+			candidates,
+			decidedBy: 'timer',
+			step: currentStepA,
+			why: `${least.label} would outlast the longest timer of ${r.charger.name}; this ends within it.`
+		};
 	const rounding = upward
 		? `, to the nearest ${currentStepA} A by ${whose(r.practice, 'stepRounding')}`
 		: down < least.currentA - 1e-9

@@ -9,6 +9,7 @@ import {
 	type Case,
 	type Scene
 } from '../../../tests/support/rule-cases';
+import { InventorySchema } from '../../charger/inventory-schema';
 import { asWritten, line } from '../../../tests/support/golden';
 import { solve } from '../solve';
 import { RULES } from './index';
@@ -573,4 +574,50 @@ test('where a pack lies: each place with what is wrong there, and what is warm',
 		/in a vehicle: .*take it indoors; it gets 45 °C there/
 	);
 	assert.match(kept({ keptIn: 'open shelf' })!, /in the open: nothing there holds a fire/);
+});
+
+test('a balance port in the case needs no board', () => {
+	const board = { id: 'b', name: 'Board', cells: 6, count: 1 };
+	const around = { inventory: InventorySchema.parse({ boards: [board] }), boardsInUse: 1 };
+	const fires = (portBuiltIn: boolean) =>
+		solve(aContext({ around, charger: aCharger({}, { portBuiltIn }) })).findings.some(
+			(f) => f.rule === 'boards-all-used'
+		);
+	assert.deepEqual([fires(false), fires(true)], [true, false]);
+});
+
+test('a gentle nickel charge that would outlast the timer is raised until it ends within it, up to 0.2C and no further', () => {
+	const gentle = (max: number, set = {}) =>
+		solve(
+			aContext({
+				pack: nimhPack(),
+				reading: aReading([], { cellVoltagesV: null, packVoltageV: 7.3 }),
+				charger: aMultiCharger(
+					{ held: [held({ kind: 'safetyTimerMin', heldValue: 120, min: 10, max })] },
+					{ currentStepA: 0.01 }
+				),
+				task: 'charge',
+				purpose: 'gentle'
+			}),
+			set
+		);
+	const rules = (s: ReturnType<typeof gentle>) => s.findings.map((f) => f.rule);
+	const enough = gentle(1100);
+	assert.deepEqual([enough.settings.currentA, enough.decisions.currentA.decidedBy], [0.24, 'purpose rate']);
+	const raised = gentle(720);
+	assert.equal(raised.settings.currentA, 0.31);
+	assert.match(
+		raised.decisions.currentA.why,
+		/would outlast the longest timer of Test bench; this ends within it/
+	);
+	assert.ok(raised.proposed);
+	assert.ok(!rules(raised).includes('current-above-purpose'));
+	assert.ok(
+		rules(gentle(720, { currentA: 0.35 })).includes('current-above-purpose'),
+		'more than that is asked about'
+	);
+	// At 0.2C and above it would have to be ended by something else than time: it stays as gentle as it was asked for.
+	const short = gentle(440);
+	assert.equal(short.settings.currentA, 0.24);
+	assert.ok(rules(short).includes('timer-too-short'));
 });

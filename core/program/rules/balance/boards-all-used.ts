@@ -9,7 +9,8 @@ export const boardsAllUsed: Rule = {
 	source: PRACTICE,
 	check({ r, settings }) {
 		const { inventory, boardsInUse } = r.around;
-		if (!inventory || inventory.boards.length === 0 || !settings.balance) return null;
+		if (!inventory || inventory.boards.length === 0 || !settings.balance || r.channel.portBuiltIn)
+			return null;
 		const fit = boardsFor(inventory, r.pack.cells);
 		if (boardsInUse < fit) return null;
 		return {

@@ -6,6 +6,7 @@ import { boardsAllUsed } from './boards-all-used';
 import { cellsNotShown } from './cells-not-shown';
 import { chargerCannotBalance } from './charger-cannot-balance';
 import { chargesSinceBalance } from './charges-since-balance';
+import { oneCellBalancesNothing } from './one-cell-balances-nothing';
 
 export const balanceRules: readonly Rule[] = [
 	balanceImpossible,
@@ -13,5 +14,6 @@ export const balanceRules: readonly Rule[] = [
 	boardsAllUsed,
 	cellsNotShown,
 	chargerCannotBalance,
-	chargesSinceBalance
+	chargesSinceBalance,
+	oneCellBalancesNothing
 ];

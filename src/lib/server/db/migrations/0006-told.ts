@@ -1,6 +1,6 @@
 /**
  * What could not be told: two equal main leads, the cutoff of a model, where a pack lies, the cells on a charger's own page and how
- * far that charger is off, a held value kept per chemistry. Frozen.
+ * far that charger is off, ports that need no board, a held value kept per chemistry. Frozen.
  */
 import type { QueryInterface } from 'sequelize';
 
@@ -24,6 +24,7 @@ const COLUMNS: [table: string, column: string, rest: string][] = [
 	['readings', 'chargerCellsV', `JSON ${versioned('chargerCellsV')}`],
 	['readings', 'chargerChannelId', 'VARCHAR(64)'],
 	['channels', 'showsMoreV', `DOUBLE PRECISION ${figure('showsMoreV', -0.2, 0.2)}`],
+	['channels', 'portBuiltIn', `TINYINT(1) NOT NULL DEFAULT 0 CHECK (portBuiltIn IN (0, 1))`],
 	['held_settings', 'chemistry', 'VARCHAR(20)']
 ];
 

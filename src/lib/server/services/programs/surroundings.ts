@@ -60,9 +60,16 @@ async function onSameSupply(db: Store, charger: Charger, bench: readonly Charger
 	};
 }
 
-/** Balance boards that runs on other channels use now: each balanced run takes one. */
-const boardsInUse = async (db: Store, channelId: string): Promise<number> =>
-	(await openRuns(db)).filter((run) => run.channelId !== channelId && run.settings.balance).length;
+/** Balance boards that runs on other channels use now: each balanced run takes one, unless the channel has a port of its own. */
+async function boardsInUse(db: Store, channelId: string, bench: readonly Charger[]): Promise<number> {
+	const needNone = new Set(
+		bench.flatMap((c) => c.channels.filter((ch) => ch.portBuiltIn).map((ch) => ch.id))
+	);
+	const open = await openRuns(db);
+	return open.filter(
+		(run) => run.channelId !== channelId && run.settings.balance && !needNone.has(run.channelId)
+	).length;
+}
 
 /** The newest version of every program kept for another pack on this charger. */
 async function keptHere(db: Store, chargerId: string, packId: string): Promise<Surroundings['keptHere']> {
@@ -118,7 +125,7 @@ export async function surroundings(
 		db.kept(`balance ${at.pack.id}`, () => chargesSinceBalance(db, at.pack.id)),
 		lastRunOf(db, at.pack.id, now),
 		earlierResistances(db, at.pack.id, now),
-		boardsInUse(db, at.channelId),
+		boardsInUse(db, at.channelId, at.bench),
 		db.kept(`kept ${at.charger.id} ${at.pack.id}`, () => keptHere(db, at.charger.id, at.pack.id)),
 		db.kept(`slots ${at.charger.id}`, () => slotsOf(db, at.charger.id))
 	]);
