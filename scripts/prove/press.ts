@@ -23,7 +23,10 @@ export function press({ context, keyed }: DrawnCase, fix: Fix): DrawnCase | null
 		}
 		case 'hold': {
 			const held = context.charger.held.map((h) =>
-				h.kind === fix.setting && h.channelId === fix.channelId && h.task === (fix.task ?? null)
+				h.kind === fix.setting &&
+				h.channelId === fix.channelId &&
+				h.task === (fix.task ?? null) &&
+				h.chemistry === (fix.chemistry ?? null)
 					? { ...h, heldValue: fix.value }
 					: h
 			);

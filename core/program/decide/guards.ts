@@ -97,6 +97,9 @@ export function decideTimer(
 	});
 }
 
+/** Below this share of the capacity a figure of what is needed says nothing. */
+const HARDLY_ANY = 0.01;
+
 /** How full a pack is put away that goes by charge: "half full", or the person's own share and whose it is. */
 function storedShare(r: Resolved): string {
 	const share = askedShare(r);
@@ -185,7 +188,10 @@ export function decideCapacityLimit(
 	const by = candidates.find((c) => Math.abs(c.value - wanted) < 1e-12) ?? candidates[0];
 	const whys: Record<string, string> = {
 		p99: `99 of 100 simulated runs take no more than ${Math.round(forecast.chargeAh.p99 * 1000)} mAh.`,
-		need: `about ${Math.round(forecast.chargeAh.median * 1000)} mAh are needed, and 15 % more.`
+		need:
+			forecast.chargeAh.median < HARDLY_ANY * r.pack.capacityAh
+				? 'hardly anything is needed.'
+				: `about ${Math.round(forecast.chargeAh.median * 1000)} mAh are needed, and 15 % more.`
 	};
 	return bySchool(r, held, currentA, {
 		...plainly('capacityLimitAh', value, by.id, whys[by.id] ?? `${by.label}.`, step),

@@ -4,6 +4,7 @@ import { test } from 'node:test';
 import { aCharger, aContext, aPack, aReading, aSupply, held } from '../../../tests/support/bench-chargers';
 import {
 	aMultiCharger,
+	leadPack,
 	nimhPack,
 	CASES_OF_EVERY_CHEMISTRY,
 	type Case,
@@ -620,4 +621,30 @@ test('a gentle nickel charge that would outlast the timer is raised until it end
 	const short = gentle(440);
 	assert.equal(short.settings.currentA, 0.24);
 	assert.ok(rules(short).includes('timer-too-short'));
+});
+
+test('put away too hard, and a sum that no cell of its own was read for, are said as that', () => {
+	const away = solve(
+		aContext({
+			pack: aPack({ capacityAh: 0.5 }),
+			task: 'storage',
+			reading: flat(3, 4.1),
+			charger: aMultiCharger()
+		}),
+		{ dischargeA: 1 }
+	);
+	const hard = away.findings.find((f) => f.rule === 'discharge-too-fast')!;
+	assert.match(hard.sentence, /^1\.0 A is 2C, hard on a pack that is only put away/);
+	const lead = solve(
+		aContext({
+			pack: leadPack(),
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 12.4 }),
+			charger: aMultiCharger(),
+			task: 'recover'
+		})
+	);
+	assert.match(
+		lead.findings.find((f) => f.rule === 'recovery-not-needed')!.sentence,
+		/^A cell rests on average at 2\.07 V, not under 1\.75 V/
+	);
 });

@@ -14,8 +14,13 @@ export const dischargeTooFast: Rule = {
 		const { dischargeA } = settings;
 		const mostA = r.chemistry.rates.dischargeMaxC * ratedAh(r.pack);
 		if (dischargeA === null || dischargeA <= mostA + 1e-9) return null;
+		const told = `${text(amps(dischargeA))} is ${cRate(dischargeA / ratedAh(r.pack))}`;
+		if (r.taskData.stores)
+			return {
+				sentence: `${told}, hard on a pack that is only put away: at most ${cRate(r.chemistry.rates.dischargeMaxC)} is usual.`
+			};
 		return {
-			sentence: `${text(amps(dischargeA))} is ${cRate(dischargeA / ratedAh(r.pack))}: capacities are compared at ${cRate(r.chemistry.rates.dischargeC)} to ${cRate(r.chemistry.rates.dischargeMaxC)}.`
+			sentence: `${told}: capacities are compared at ${cRate(r.chemistry.rates.dischargeC)} to ${cRate(r.chemistry.rates.dischargeMaxC)}.`
 		};
 	}
 };

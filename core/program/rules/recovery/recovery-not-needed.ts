@@ -17,7 +17,7 @@ export const recoveryNotNeeded: Rule = {
 		if (lowest < recovery.belowV) return null;
 		const other = ordinaryTask(r.chemistry, r.pack.cells);
 		return {
-			sentence: `The lowest cell rests at ${text(volts(lowest))}, above ${text(volts(recovery.belowV))}: charge it as usual, gently if you like.`,
+			sentence: `${r.reading.cellVoltagesV ? 'The lowest cell rests at' : 'A cell rests on average at'} ${text(volts(lowest))}, not under ${text(volts(recovery.belowV))}: charge it as usual, gently if you like.`,
 			fix: { label: taskOf(other).name, kind: 'task', task: other }
 		};
 	}
