@@ -93,6 +93,9 @@ type ResultId = keyof typeof RESULTS;
 /** Even a short run may have a long tail: lead near full, cells that are far apart. */
 const LEAST_FOLLOWED_H = { volts: 20, dip: 6 };
 
+/** Where charging slows near full, the last hours change so slowly that a step of this length follows them, s. */
+const LONGEST_TAIL_STEP_S = 180;
+
 /** A charge that ends with less than this share of what it should put in was ended by a false peak. */
 const FALSE_END_SHARE = 0.6;
 
@@ -111,7 +114,9 @@ export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0
 			traceEveryS: every,
 			longestS,
 			// A nickel charge of ordinary length keeps its step, for the dip's sake.
-			stretchAfterSteps: dip ? 600 : 300
+			stretchAfterSteps: dip ? 600 : 300,
+			longestStepS:
+				r.chemistry.slowing !== null && r.taskData.moves === 'in' ? LONGEST_TAIL_STEP_S : undefined
 		});
 	const best = run(NO_DEPARTURE, traceEveryS);
 	const sigma = uncertaintyOf(r);

@@ -61,6 +61,8 @@ export class ChargeSimulation extends PackSimulation {
 
 		let emfSum = 0;
 		let ohmSum = 0;
+		let slowedAt = NaN;
+		let slowedOhm = 0;
 		const setA = control.currentA * control.currentFactor;
 		// The set current is the least that can come out, so the search for a cell that needs less starts there.
 		let voltageLimitedA = setA;
@@ -73,7 +75,14 @@ export class ChargeSimulation extends PackSimulation {
 			const low = voltsV[k];
 			let r = seriesNow[i];
 			if (s < LOW_SOC) r *= 1 + lowRise * (LOW_SOC - s);
-			if (slowing !== null) r += slowing.fullOhm * Math.exp((Math.min(s, FULLEST) - 1) / slowing.widthSoc);
+			if (slowing !== null) {
+				// Cells that nobody told apart stand alike, and one stands for them.
+				if (s !== slowedAt) {
+					slowedAt = s;
+					slowedOhm = slowing.fullOhm * Math.exp((Math.min(s, FULLEST) - 1) / slowing.widthSoc);
+				}
+				r += slowedOhm;
+			}
 			seriesOhm[i] = r;
 			const slope = voltsV[k + 1] - low;
 			const e = low + (place - k) * slope + relaxV[i] * keep + bump;
@@ -169,11 +178,16 @@ export class ChargeSimulation extends PackSimulation {
 	private accept(currentA: number): number {
 		const { cells, soc, stored, cellV } = this;
 		const { halfSoc, widthSoc, perLnRate, perK, heatShare } = this.model.acceptance!;
+		const { capacityAh } = this.model;
 		let heatW = 0;
+		let lost = 0;
 		for (let i = 0; i < cells; i++) {
-			const rate = Math.max(0.005, currentA / this.model.capacityAh[i]);
-			const half = halfSoc + perLnRate * Math.log(rate) - perK * (this.temperatureDegC - 20);
-			const lost = 1 / (1 + Math.exp((half - soc[i]) / widthSoc));
+			// One like the cell before it loses as much.
+			if (i === 0 || soc[i] !== soc[i - 1] || capacityAh[i] !== capacityAh[i - 1]) {
+				const rate = Math.max(0.005, currentA / capacityAh[i]);
+				const half = halfSoc + perLnRate * Math.log(rate) - perK * (this.temperatureDegC - 20);
+				lost = 1 / (1 + Math.exp((half - soc[i]) / widthSoc));
+			}
 			stored[i] = 1 - lost;
 			heatW += lost * currentA * cellV[i] * heatShare;
 		}

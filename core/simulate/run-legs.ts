@@ -9,7 +9,7 @@ import type { PackSimulation, PackState } from './pack-simulation';
 /** No leg is followed for longer than this, s. A control without a usable end stops here. */
 const LONGEST_S = 2 * 86400;
 
-/** No step is stretched beyond this, s: the dip of a nickel charge lasts for minutes. */
+/** No step is stretched beyond this unless it is said otherwise, s: the dip of a nickel charge lasts for minutes. */
 const LONGEST_STEP_S = 60;
 
 /** A run's course as columns, in the same shape as telemetry, so that a forecast and a real run are drawn and kept alike. */
@@ -60,9 +60,11 @@ export interface RunOptions {
 	traceEveryS: number;
 	/**
 	 * After this many steps of a leg the step is three times as long, after as many again nine times, and so on up to
-	 * {@link LONGEST_STEP_S}: for forecasts, whose tail changes slowly, so that their work is bounded. Default: never.
+	 * `longestStepS`: for forecasts, whose tail changes slowly, so that their work is bounded. Default: never.
 	 */
 	stretchAfterSteps?: number;
+	/** No step is stretched beyond this, s. Default: a minute. */
+	longestStepS?: number;
 	/** No leg is followed for longer than this, s. Default: two days. */
 	longestS?: number;
 }
@@ -111,7 +113,7 @@ function followLeg(sim: PackSimulation, out: Outcome, options: RunOptions): void
 	const longestS = options.longestS ?? LONGEST_S;
 	while (sim.endReason === null && sim.timeS < longestS) {
 		if (++steps > stretchAfter) {
-			dtS = Math.max(dtS, Math.min(3 * dtS, LONGEST_STEP_S));
+			dtS = Math.max(dtS, Math.min(3 * dtS, options.longestStepS ?? LONGEST_STEP_S));
 			steps = 0;
 		}
 		sim.step(dtS);
