@@ -7,7 +7,7 @@ import { solve } from '../program/solve';
 import { runLegs } from '../simulate/run-legs';
 import { NO_DEPARTURE, packModel } from './assume';
 import { forecast } from './forecast';
-import { monteCarlo, type Band } from './monte-carlo';
+import { bandOf, drawRuns, emptySamples, joinSamples, monteCarlo, type Band } from './monte-carlo';
 import { legsOf, unguarded } from './program-legs';
 import { normal, uniform } from '../simulate/random';
 
@@ -120,4 +120,18 @@ test('among many nickel packs that lay for months some end on the false peak at 
 	};
 	assert.ok(early(0.003) < 0.3, 'one in twenty stops with next to nothing in');
 	assert.ok(early(0.01) > early(0.003));
+});
+
+test('shares drawn by three workers join to what one would find, whichever is done first', () => {
+	const context = aContext({});
+	const { settings } = solve(context);
+	const sampling = { seed: 3, untilMin: 90, points: 40 };
+	const shared = emptySamples(40);
+	for (const at of [2, 0, 1]) {
+		const share = emptySamples(40);
+		const work = drawRuns(resolve(context), settings, { ...sampling, of: 3, at }, share);
+		for (let k = 0; k < 10; k++) assert.equal(work.next().value, k + 1);
+		joinSamples(shared, share);
+	}
+	assert.deepEqual(bandOf(shared, 90), band({}, 30).band);
 });

@@ -41,39 +41,63 @@ function spreadOf(values: number[]): Spread {
 	};
 }
 
-function bandAt(columns: number[][]): Band['packV'] {
+function bandAt(columns: readonly (readonly number[])[]): Band['packV'] {
 	const sorted = columns.map(inOrder);
 	const line = (q: number) => sorted.map((c) => quantileOf(c, q));
 	return { low: line(0.05), middle: line(0.5), high: line(0.95) };
 }
 
+/** What runs left behind: at each moment of the grid those still going, and how each ended. */
+export interface Samples {
+	packV: number[][];
+	currentA: number[][];
+	endMin: number[];
+	chargeAh: number[];
+	highestCellV: number[];
+}
+
+export interface Sampling {
+	seed: number;
+	/** The grid goes so far, min, in so many points. */
+	untilMin: number;
+	points?: number;
+	/** Of every so many runs one is done here, the one at this place: so that several workers share one set of runs. */
+	of?: number;
+	at?: number;
+}
+
+const POINTS = 80;
+
+/** None yet, for a grid of so many points. */
+export const emptySamples = (points = POINTS): Samples => ({
+	packV: Array.from({ length: points }, () => []),
+	currentA: Array.from({ length: points }, () => []),
+	endMin: [],
+	chargeAh: [],
+	highestCellV: []
+});
+
 /**
- * Runs `runs` charges and returns the band over a grid of `gridMin` minutes up to `untilMin`; yields the number done after
- * each. Neither timer nor capacity limit cuts a run: the band says what they would have to allow.
+ * Draws runs one after another and adds each to `into`; yields the number that `into` then holds. Neither timer nor capacity limit
+ * cuts a run. The k-th run of a seed is the same run whoever does it, so that shares of several workers join to what one would find.
  */
-export function* monteCarlo(
+export function* drawRuns(
 	r: Resolved,
 	settings: ProgramSettings,
-	options: { runs: number; seed: number; untilMin: number; points?: number }
-): Generator<number, Band> {
-	const points = options.points ?? 80;
-	const gridS = (options.untilMin * 60) / (points - 1);
-	const draw = normal(uniform(options.seed));
-	const sigma = uncertaintyOf(r);
+	{ seed, untilMin, points = POINTS, of = 1, at = 0 }: Sampling,
+	into: Samples
+): Generator<number, never> {
+	const gridS = (untilMin * 60) / (points - 1);
+	const draw = normal(uniform(seed));
+	const sigma = Object.entries(uncertaintyOf(r));
 	const free = unguarded(r, settings);
 	const coarse = coarseStepS(r, settings);
 	// A whole number of steps in a grid interval, so that every run is sampled at the same moments.
 	const dtS = gridS / Math.max(1, Math.round(gridS / coarse));
-	const volts: number[][] = Array.from({ length: points }, () => []);
-	const currents: number[][] = Array.from({ length: points }, () => []);
-	const ends: number[] = [];
-	const charges: number[] = [];
-	const highest: number[] = [];
-
-	for (let k = 0; k < options.runs; k++) {
-		const departure = Object.fromEntries(
-			Object.entries(sigma).map(([id, s]) => [id, s * Math.min(FURTHEST, Math.max(-FURTHEST, draw()))])
-		) as unknown as Departure;
+	for (let k = 0; ; k++) {
+		const drawn = sigma.map(([id, s]) => [id, s * Math.min(FURTHEST, Math.max(-FURTHEST, draw()))]);
+		if (k % of !== at) continue;
+		const departure = Object.fromEntries(drawn) as Departure;
 		const model = packModel(r, departure);
 		const legs = endedByFull(legsOf(r, free, departure));
 		let offsetS = 0;
@@ -87,8 +111,8 @@ export function* monteCarlo(
 				sim.step(dtS);
 				// The first point is the first step's: at the very start nothing has been measured yet.
 				if (next < points && offsetS + sim.timeS >= (next === 0 ? 0 : next * gridS - dtS / 2)) {
-					volts[next].push(sim.packV);
-					currents[next].push(sim.currentA);
+					into.packV[next].push(sim.packV);
+					into.currentA[next].push(sim.currentA);
 					next++;
 				}
 			}
@@ -98,19 +122,43 @@ export function* monteCarlo(
 			if (!goesOn(leg, sim)) break;
 			from = sim.state;
 		}
-		for (; next < points; next++) currents[next].push(0);
-		ends.push(offsetS / 60);
-		charges.push(largestAh);
-		highest.push(highestV);
-		yield k + 1;
+		for (; next < points; next++) into.currentA[next].push(0);
+		into.endMin.push(offsetS / 60);
+		into.chargeAh.push(largestAh);
+		into.highestCellV.push(highestV);
+		yield into.endMin.length;
 	}
+}
+
+/** The band that these runs make over a grid up to `untilMin`. */
+export function bandOf(samples: Samples, untilMin: number): Band {
+	const points = samples.packV.length;
 	return {
-		timeMin: Array.from({ length: points }, (_, i) => (i * gridS) / 60),
-		packV: bandAt(volts),
-		currentA: bandAt(currents),
-		endMin: spreadOf(ends),
-		chargeAh: spreadOf(charges),
-		highestCellV: spreadOf(highest),
-		runs: options.runs
+		timeMin: Array.from({ length: points }, (_, i) => (i * untilMin) / (points - 1)),
+		packV: bandAt(samples.packV),
+		currentA: bandAt(samples.currentA),
+		endMin: spreadOf(samples.endMin),
+		chargeAh: spreadOf(samples.chargeAh),
+		highestCellV: spreadOf(samples.highestCellV),
+		runs: samples.endMin.length
 	};
+}
+
+/** Adds `more` to `to`; in which order makes no difference to a band. */
+export function joinSamples(to: Samples, more: Samples): void {
+	for (const key of ['packV', 'currentA'] as const)
+		more[key].forEach((column, i) => to[key][i].push(...column));
+	for (const key of ['endMin', 'chargeAh', 'highestCellV'] as const) to[key].push(...more[key]);
+}
+
+/** Runs `runs` charges and returns their band; yields the number done after each. */
+export function* monteCarlo(
+	r: Resolved,
+	settings: ProgramSettings,
+	{ runs, ...sampling }: Sampling & { runs: number }
+): Generator<number, Band> {
+	const samples = emptySamples(sampling.points);
+	const work = drawRuns(r, settings, sampling, samples);
+	while (samples.endMin.length < runs) yield work.next().value;
+	return bandOf(samples, sampling.untilMin);
 }

@@ -1,28 +1,23 @@
-/** Thin: runs the forecast's band off the main thread, with progress and cancel. Core computes. */
+/** Thin: draws its share of the forecast's runs off the main thread. Core computes. */
 import './no-eval';
 import { expose } from 'comlink';
 import type { ProgramContext } from '$core/request/context';
 import { resolve } from '$core/request/context';
 import type { ProgramSettings } from '$core/request/settings';
-import { forecast } from '$core/forecast/forecast';
-import { monteCarlo, type Band } from '$core/forecast/monte-carlo';
-import type { Trace } from '$core/simulate/run-legs';
+import { drawRuns, emptySamples, type Samples, type Sampling } from '$core/forecast/monte-carlo';
 
-export interface ForecastJob {
+export interface ForecastJob extends Sampling {
 	id: number;
 	context: ProgramContext;
 	settings: ProgramSettings;
+	/** Runs of this worker's share. */
 	runs: number;
-	seed: number;
-}
-export interface ForecastAnswer {
-	trace: Trace;
-	voltageFromMin: number | null;
-	band: Band;
+	/** What was drawn is handed over after so many runs of the share, in rising order; the last of them is all. */
+	handOver: readonly number[];
 }
 
 /** Runs between looks at whether the job is still wanted. */
-const BATCH = 32;
+const BATCH = 16;
 
 let wanted = -1;
 const breathe = () => new Promise<void>((done) => setTimeout(done, 0));
@@ -32,30 +27,26 @@ const api = {
 	cancel(): void {
 		wanted = -1;
 	},
-	/** The best guess with its trace, then the band; null when a newer job or a cancel came in between. */
-	async run(job: ForecastJob, onprogress: (done: number) => void): Promise<ForecastAnswer | null> {
+	/** Draws the share, handing over what is new at each of the marks; stops where a newer job or a cancel comes in between. */
+	async run(job: ForecastJob, onsamples: (more: Samples) => void): Promise<void> {
 		wanted = job.id;
 		const r = resolve(job.context);
-		const outlook = forecast(r, job.settings, 20);
-		const { best } = outlook;
-		const work = monteCarlo(r, job.settings, {
-			runs: job.runs,
-			seed: job.seed,
-			untilMin: outlook.timeMin.p99
-		});
-		for (;;) {
-			for (let k = 0; k < BATCH; k++) {
-				const step = work.next();
-				if (step.done)
-					return {
-						trace: best.trace,
-						voltageFromMin: best.voltagePhaseFromS === null ? null : best.voltagePhaseFromS / 60,
-						band: step.value
-					};
-				if (k === BATCH - 1) onprogress(step.value);
+		const marks = [...job.handOver];
+		const fresh = emptySamples(job.points);
+		let handed = 0;
+		const work = drawRuns(r, job.settings, job, fresh);
+		for (let done = 0; done < job.runs;) {
+			const until = Math.min(job.runs, marks[0] ?? job.runs, done + BATCH);
+			while (done < until) done = handed + work.next().value;
+			if (done >= (marks[0] ?? job.runs)) {
+				marks.shift();
+				onsamples(fresh);
+				handed = done;
+				for (const column of [...fresh.packV, ...fresh.currentA]) column.length = 0;
+				fresh.endMin.length = fresh.chargeAh.length = fresh.highestCellV.length = 0;
 			}
 			await breathe();
-			if (wanted !== job.id) return null;
+			if (wanted !== job.id) return;
 		}
 	}
 };

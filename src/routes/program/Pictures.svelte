@@ -24,7 +24,7 @@
 	const { channel, chemistry } = $derived(r);
 	const reading = $derived(context.reading);
 	const forecast = $derived(solution.forecast);
-	const trace = $derived(client.answer?.trace ?? null);
+	const trace = $derived(forecast?.best.trace ?? null);
 	const limitMin = $derived.by(() => {
 		const limit = solution.settings.capacityLimitAh;
 		if (limit === null || !trace) return null;
@@ -76,8 +76,8 @@
 	{#if forecast && !forbidden}
 		<ForecastChart
 			best={trace}
-			band={client.answer?.band ?? null}
-			voltageFromMin={client.answer?.voltageFromMin ?? null}
+			band={client.band}
+			voltageFromMin={forecast.best.voltagePhaseFromS === null ? null : forecast.best.voltagePhaseFromS / 60}
 			timerMin={solution.settings.safetyTimerMin}
 			timerFromMin={timedLegFromMin(forecast.best.legs)}
 			legs={legMarks(forecast.best.legs)}
@@ -94,11 +94,11 @@
 			>
 			{#if client.progress !== null}
 				<span role="status"
-					>band {Math.round(client.progress * 100)} %
+					>band{client.band ? ` of ${client.band.runs} packs` : ''}, {Math.round(client.progress * 100)} %
 					<button class="link" onclick={() => client.cancel()}>cancel</button></span
 				>
-			{:else if client.answer}
-				<span>band: 90 of 100 of {client.answer.band.runs} simulated packs</span>
+			{:else if client.band}
+				<span>band: 90 of 100 of {client.band.runs} simulated packs</span>
 			{/if}
 		</p>
 	{:else}

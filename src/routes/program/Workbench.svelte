@@ -99,12 +99,12 @@
 		};
 	});
 
-	// The quick forecast is already in the solution; the band follows a moment after the last change.
+	// The curve of the quick forecast is already in the solution; its band follows a moment after the last change.
 	$effect(() => {
 		const { settings, forecast } = solution;
 		const now = draft.context;
 		if (!forecast) return;
-		const timer = setTimeout(() => void client.ask(now, settings), 120);
+		const timer = setTimeout(() => client.ask(now, settings, forecast.timeMin.p99), 120);
 		return () => clearTimeout(timer);
 	});
 

@@ -1,6 +1,6 @@
 <!-- A chart: made once in the browser, updated when its options change, drawn in the colours of the theme. -->
 <script lang="ts">
-	import { onMount, untrack } from 'svelte';
+	import { onMount, untrack, type Snippet } from 'svelte';
 	import type ApexCharts from 'apexcharts';
 	import type { ApexOptions } from 'apexcharts';
 	import { theme, themeColour } from '../frame/theme.svelte';
@@ -15,8 +15,10 @@
 		/** What the picture shows, in a sentence. */
 		label: string;
 		height: number;
+		/** What stands there until the chart can be drawn. */
+		first?: Snippet;
 	}
-	let { options, label, height }: Props = $props();
+	let { options, label, height, first }: Props = $props();
 
 	let host: HTMLElement;
 	let chart: ApexCharts | null = $state.raw(null);
@@ -77,6 +79,7 @@
 </script>
 
 <div role="img" aria-label={label} style:height="{height}px" class="chart">
+	{#if !chart}{@render first?.()}{/if}
 	<div bind:this={host} aria-hidden="true"></div>
 </div>
 

@@ -5,14 +5,14 @@
 <script lang="ts">
 	import type { LegMark } from '$core/forecast/leg-marks';
 	import type { Band } from '$core/forecast/monte-carlo';
-	import type { Telemetry } from '$core/simulate/telemetry';
 	import { theme } from '../frame/theme.svelte';
 	import Chart, { type ChartColours } from './Chart.svelte';
-	import { minuteTicks, roundTicks } from './ticks';
+	import FirstCurve from './FirstCurve.svelte';
+	import { forecastAxes, pointsOf, type Course } from './forecast-axes';
 
 	interface Props {
 		/** Best guess: time, volts, current. */
-		best: { timeS: number[]; packV: number[]; currentA: number[] } | null;
+		best: Course | null;
 		band?: Band | null;
 		/** When constant voltage begins, min. */
 		voltageFromMin?: number | null;
@@ -24,7 +24,7 @@
 		/** When the capacity limit would be reached, min. */
 		limitMin?: number | null;
 		/** What was measured. */
-		measured?: Pick<Telemetry, 'timeS' | 'packV' | 'currentA'> | null;
+		measured?: Course | null;
 		height?: number;
 		label: string;
 	}
@@ -41,13 +41,6 @@
 		label
 	}: Props = $props();
 
-	const MOST_POINTS = 160;
-	const pairs = (timeS: number[], values: number[]) => {
-		const stride = Math.max(1, Math.ceil(timeS.length / MOST_POINTS));
-		return timeS.flatMap((t, k) =>
-			k % stride && k !== timeS.length - 1 ? [] : [{ x: t / 60, y: Math.abs(values[k]) }]
-		);
-	};
 	/** Current is drawn by its size, whichever way it flows; a band that holds both ways begins at 0. */
 	const sized = (low: number, high: number) =>
 		low < 0 && high > 0 ? [0, Math.max(-low, high)] : [Math.abs(low), Math.abs(high)].sort((a, b) => a - b);
@@ -56,28 +49,8 @@
 			Number.isFinite(b[of].low[k]) ? [{ x, y: sized(b[of].low[k], b[of].high[k]) }] : []
 		);
 
-	const timerAtMin = $derived(timerMin === null ? null : timerFromMin + timerMin);
-	const endMin = $derived(
-		Math.max(
-			(best?.timeS.at(-1) ?? 0) / 60,
-			band?.endMin.p95 ?? 0,
-			(measured?.timeS.at(-1) ?? 0) / 60,
-			timerAtMin !== null && best && timerAtMin < 1.8 * ((best.timeS.at(-1) ?? 0) / 60)
-				? timerAtMin * 1.02
-				: 0
-		) || 1
-	);
-	const voltsSeen = $derived([
-		...(best?.packV ?? []),
-		...(measured?.packV ?? []),
-		...(band?.packV.low.filter(Number.isFinite) ?? [])
-	]);
-	const ampsSeen = $derived([...(best?.currentA ?? []), ...(measured?.currentA ?? [])].map(Math.abs));
-	const time = $derived(minuteTicks(endMin));
-	const volts = $derived(
-		roundTicks(Math.min(...voltsSeen, Infinity) - 0.02, Math.max(...voltsSeen, 0) + 0.05, 4)
-	);
-	const currents = $derived(roundTicks(0, Math.max(...ampsSeen, 0.1) * 1.2, 4));
+	const axes = $derived(forecastAxes({ best, band, measured, timerMin, timerFromMin }));
+	const { endMin, timerAtMin, time, volts, currents } = $derived(axes);
 
 	/** `row` 1 and 2 stand lower, out of the way of the phase's name. */
 	const line = (
@@ -141,24 +114,24 @@
 		if (best) {
 			const faint = measured ? 1 : 2;
 			add(
-				{ name: 'Volts', type: 'line', data: pairs(best.timeS, best.packV) },
+				{ name: 'Volts', type: 'line', data: pointsOf(best.timeS, best.packV) },
 				c.act,
 				faint,
 				measured ? 4 : 0,
 				1
 			);
-			add({ name: 'Current', type: 'line', data: pairs(best.timeS, best.currentA) }, c.check, faint, 5, 1);
+			add({ name: 'Current', type: 'line', data: pointsOf(best.timeS, best.currentA) }, c.check, faint, 5, 1);
 		}
 		if (measured && measured.timeS.length) {
 			add(
-				{ name: 'Volts measured', type: 'line', data: pairs(measured.timeS, measured.packV) },
+				{ name: 'Volts measured', type: 'line', data: pointsOf(measured.timeS, measured.packV) },
 				c.act,
 				2.5,
 				0,
 				1
 			);
 			add(
-				{ name: 'Current measured', type: 'line', data: pairs(measured.timeS, measured.currentA) },
+				{ name: 'Current measured', type: 'line', data: pointsOf(measured.timeS, measured.currentA) },
 				c.check,
 				2.5,
 				0,
@@ -221,4 +194,8 @@
 	}
 </script>
 
-<Chart {options} {label} {height} />
+<Chart {options} {label} {height}>
+	{#snippet first()}
+		{#if best && best.timeS.length > 1}<FirstCurve {best} {axes} {height} />{/if}
+	{/snippet}
+</Chart>

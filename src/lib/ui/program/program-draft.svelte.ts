@@ -4,6 +4,9 @@ import type { ProgramContext } from '$core/request/context';
 import type { Overrides, SettingId } from '$core/request/settings';
 import { solve } from '$core/program/solve';
 
+/** Points of the forecast's curve are so far apart, s, or a step of its simulation where that is longer. */
+const TRACE_S = 20;
+
 export class ProgramDraft {
 	overrides = $state.raw<Overrides>({});
 	/** Schools that this one program follows. */
@@ -16,7 +19,7 @@ export class ProgramDraft {
 		const person = base.around?.practice?.person ?? {};
 		return { ...base, around: { ...base.around, practice: { person, program: this.practice } } };
 	});
-	readonly solution = $derived.by(() => solve(this.context, this.overrides));
+	readonly solution = $derived.by(() => solve(this.context, this.overrides, TRACE_S));
 
 	/** `start` is a kept program to begin with; nothing of it can be undone. */
 	constructor(
