@@ -20,6 +20,8 @@ const COLD_DEG_C = { lithium: 5, nickel: 5, lead: 0 } as const;
 const HOT_DEG_C = 40;
 /** Steps of half a minute may pass a floor by this much, V. */
 const STEP_V = 0.06;
+/** A cell of so many times the resistance of the middle one is worn out. */
+const WORN_TIMES = 5;
 
 /** Whether every number in it is one. */
 function finite(data: unknown, path = ''): string | null {
@@ -108,9 +110,11 @@ export function broken(c: DrawnCase, s: Solution): string | null {
 		if (watts > powerW + 0.01) return `${watts} W from ${powerW}`;
 		if (-watts > r.channel.dischargePowerW + 0.01) return `${-watts} W to be turned into heat`;
 	}
-	// A timer of the program's own lets such a pack come to its end.
+	// A timer of the program's own lets such a pack come to its end, unless one cell of it is worn out, which is asked about.
+	const ohm = [...(reading?.cellResistancesOhm ?? [])].sort((a, b) => a - b);
+	const worn = ohm.length > 0 && ohm.at(-1)! > WORN_TIMES * ohm[Math.floor((ohm.length - 1) / 2)];
 	const own = !('safetyTimerMin' in c.keyed) && settings.safetyTimerMin !== null && !r.taskData.limitEndsWell;
-	if (own && out.endReason === 'timer' && settings.safetyTimerMin! < 2880)
+	if (own && !worn && out.endReason === 'timer' && settings.safetyTimerMin! < 2880)
 		return `the timer of ${settings.safetyTimerMin} min cuts it`;
 	return null;
 }
