@@ -112,7 +112,7 @@ export const PACK = {
 	/** The pack it flies or sails with as a pair. */
 	pairId: reference({ label: 'Works as a pair with', most: 64, optional: true, start: null }),
 	/** Schools that this pack follows, where they differ from the person's. */
-	practice: layer(PRACTICE, { label: 'Schools this pack follows, other than yours' }),
+	practice: layer(PRACTICE, { label: 'Practice this pack follows, other than yours' }),
 	/** Day of first use. */
 	firstUsedOn: day({ label: 'First used' }),
 	notes: text({ label: 'Notes', least: 0, most: 4000, lines: true, start: '' })

@@ -126,7 +126,7 @@ export const SCHOOLS: readonly School[] = [
 		id: 'storageV',
 		about: 'lying and emptying',
 		question: 'Storage voltage',
-		why: 'The middle of what the schools use for the chemistry.',
+		why: 'The middle of what people use for the chemistry.',
 		choices: range('storageV', 'by chemistry'),
 		ofPack: true,
 		ofProgram: true

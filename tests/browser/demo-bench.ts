@@ -84,8 +84,7 @@ export class DemoBench {
 		const { person } = this;
 		await person.press('button', 'Check and connect');
 		await person.waitForPath(/^\/run\/start\//);
-		for (const box of await person.driver.findElements(By.css('main input[type="checkbox"]')))
-			await box.click();
+		await person.tickAll();
 		for (const field of await person.driver.findElements(By.css('li[data-rule] input')))
 			await field.sendKeys('keyed in at the charger');
 		await person.press('button', 'Connect and read the cells');

@@ -79,8 +79,7 @@ describe('every chemistry and task', () => {
 
 	test('another storage voltage becomes the person’s practice; the program follows it and says whose it is', async () => {
 		await person.goTo('/house');
-		const select = await person.find('#school-storageV');
-		await select.sendKeys('3.85');
+		await person.choose('#school-storageV', '3.85');
 		await person.sees('Every program follows it from now on');
 		await program('Skua cutter', 'Pier Two', '&task=storage');
 		const target = await person.find('[data-setting="endVoltageV"] input');
@@ -123,8 +122,7 @@ describe('every chemistry and task', () => {
 		const table = await person.text('table.ledger');
 		for (const word of ['Time', 'Wear', 'Peak temperature', 'Charge moved'])
 			assert.ok(table.includes(word), word);
-		const selects = await person.driver.findElements(By.css('main section select'));
-		await selects[1].sendKeys('hurry');
+		await person.choose('section[aria-label="First way"] button[aria-label^="Purpose"]', 'hurry');
 		await person.driver.wait(async () => /hurry/.test(await person.driver.getCurrentUrl()), 20_000);
 		await person.ready();
 		assert.notEqual(await person.text('table.ledger'), table, 'its minutes are others');

@@ -104,8 +104,7 @@ describe('from a pack to the logbook', () => {
 	test('nothing starts before everything is seen, decided and counted', async () => {
 		const start = await person.withText('button', 'Start charging');
 		assert.equal(await start.isEnabled(), false);
-		for (const box of await browser.driver.findElements(By.css('main input[type="checkbox"]')))
-			await box.click();
+		await person.tickAll();
 		assert.equal(await start.isEnabled(), false);
 		await person.press('button', 'Connect and read the cells');
 		await person.sees(/Reads\s+4S/);
@@ -165,8 +164,7 @@ describe('from a pack to the logbook', () => {
 		await person.goTo(`/program?pack=${skua}&channel=${channel}`);
 		await person.press('button', 'Check and connect');
 		await person.waitForPath(/^\/run\/start\//);
-		for (const box of await browser.driver.findElements(By.css('main input[type="checkbox"]')))
-			await box.click();
+		await person.tickAll();
 		for (const field of await browser.driver.findElements(By.css('li[data-rule] input.field')))
 			await field.sendKeys('keyed it in');
 		const read = await person.find('[data-cells-read]');

@@ -10,7 +10,7 @@ describe('schools and care', () => {
 	let person: Person;
 	const choose = async (school: string, option: string) => {
 		await person.goTo('/house');
-		await (await person.find(`#school-${school}`)).sendKeys(option);
+		await person.choose(`#school-${school}`, option);
 		await person.sees('Every program follows it from now on');
 	};
 	const value = async (setting: string) =>
@@ -25,7 +25,7 @@ describe('schools and care', () => {
 	test('timer and limit for the largest pack: the program says for whom, asks, and one press gives the pack its own', async () => {
 		await bench.program('Skua cutter', 'Pier Two');
 		const own = Number(await value('capacityLimitAh'));
-		await choose('guards', 'largest');
+		await choose('guards', 'largest pack');
 		await bench.program('Skua cutter', 'Pier Two');
 		await person.sees(/what .+ needs, by your practice; for this pack it would be/i);
 		assert.ok(Number(await value('capacityLimitAh')) > 2 * own);
@@ -47,8 +47,8 @@ describe('schools and care', () => {
 	test('a school for one program alone moves it at once, says so, and is undone', async () => {
 		await bench.program('Skua cutter', 'Pier Two');
 		assert.equal(await value('endVoltageV'), '4.20');
-		await person.press('summary', 'Schools for this program alone');
-		await (await person.find('#school-fullness')).sendKeys('a little');
+		await person.press('button', 'Another practice for this program alone');
+		await person.choose('#school-fullness', 'a little less');
 		await person.driver.wait(async () => (await value('endVoltageV')) === '4.10', 5000);
 		await person.sees("End of charge: a little less, this program's choice");
 		await person.press('button', 'Undo');
@@ -56,7 +56,7 @@ describe('schools and care', () => {
 	});
 
 	test('another plug order changes the step before the start and the card, and both say whose it is', async () => {
-		await choose('plugOrder', 'balance');
+		await choose('plugOrder', 'balance lead first');
 		await bench.program('Skua cutter', 'Pier Two');
 		await person.press('button', 'Check and connect');
 		await person.waitForPath(/^\/run\/start\//);
@@ -70,10 +70,7 @@ describe('schools and care', () => {
 	test('a reading that says the pack was used until it faded makes a nickel forecast narrow', async () => {
 		await person.goTo(`/packs/${bench.packId('Phoenix fire boat')}#reading`);
 		await person.fill('Pack, V', '9.6');
-		const since = await person.driver.findElement(
-			By.xpath('//label[contains(., "Since its last run")]//select')
-		);
-		await since.sendKeys('used until');
+		await person.choose('button[aria-label^="Since its last run"]', 'used until it faded');
 		await person.press('button', 'Save reading');
 		await person.sees('used until it faded');
 		await bench.program('Phoenix fire boat', 'Pier Two');

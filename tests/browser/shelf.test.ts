@@ -99,8 +99,7 @@ describe('from an empty shelf', () => {
 
 	test('tap volts become cell volts; a tap that no cell can explain is refused', async () => {
 		await person.sees('Never measured here');
-		const radios = await browser.driver.findElements(By.css('input[type="radio"][value="taps"]'));
-		await radios[0].click();
+		await person.press('label', 'taps from the bottom');
 		const type = async (values: string[]) => {
 			for (const [i, v] of values.entries()) await person.fill(`Tap ${i + 1}`, v);
 			await person.press('button', 'Save reading');

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Combobox from '$lib/ui/control/Combobox.svelte';
 	import { endedWell, isOpen } from '$core/log/run';
 	import { mainCurrentA } from '$core/request/in-words';
 	import { reachable } from '$lib/ui/frame/reachable';
@@ -15,6 +16,9 @@
 			return i > 0 && of === month(data.runs[i - 1].run.startedAt) ? null : of;
 		})
 	);
+
+	/** In place of a pack. */
+	const EVERY = 'every';
 </script>
 
 <svelte:head><title>Logbook · Stack Tender</title></svelte:head>
@@ -22,18 +26,17 @@
 	<header class="flex flex-wrap items-center justify-between gap-3">
 		<h1>Logbook</h1>
 		<div class="flex flex-wrap items-center gap-3">
-			<label
-				><span class="sr-only">Pack</span>
-				<select
-					class="field"
-					value={data.packId}
-					onchange={(e) =>
-						void goto(e.currentTarget.value ? `/logbook?pack=${e.currentTarget.value}` : '/logbook')}
-				>
-					<option value="">every pack</option>
-					{#each data.packs as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
-				</select></label
-			>
+			<div class="w-[14rem]">
+				<Combobox
+					label="Pack"
+					value={data.packId || EVERY}
+					items={[
+						{ value: EVERY, label: 'every pack' },
+						...data.packs.map((p) => ({ value: p.id, label: p.name }))
+					]}
+					onchange={(id) => void goto(id === EVERY ? '/logbook' : `/logbook?pack=${id}`)}
+				/>
+			</div>
 			<a class="btn" href="/api/v1/backup" download>Backup</a>
 		</div>
 	</header>

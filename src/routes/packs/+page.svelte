@@ -1,4 +1,9 @@
 <script lang="ts">
+	import { tick, untrack } from 'svelte';
+	import { replaceState } from '$app/navigation';
+	import { page } from '$app/state';
+	import { fit } from '$lib/ui/control/find';
+	import Select from '$lib/ui/control/Select.svelte';
 	import { LongList } from '$lib/ui/frame/long-list.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { READINESS } from '$core/care/readiness';
@@ -12,11 +17,29 @@
 	let { data } = $props();
 	const rows = new LongList();
 
-	let wanted = $state('');
-	let chemistry = $state('');
-	let readiness = $state('');
-	type Order = 'name' | 'readiness' | 'capacity' | 'used';
-	let order = $state<Order>('readiness');
+	const ORDERS = [
+		['readiness', 'what needs a hand first'],
+		['name', 'by name'],
+		['capacity', 'by capacity'],
+		['used', 'last used first']
+	] as const;
+	type Order = (typeof ORDERS)[number][0];
+
+	// What is looked for stands in the address, so that Back and a reload find it again.
+	const asked = page.url.searchParams;
+	let wanted = $state(asked.get('find') ?? '');
+	let chemistry = $state(asked.get('chemistry') ?? '');
+	let readiness = $state(asked.get('readiness') ?? '');
+	let order = $state<Order>(ORDERS.find(([o]) => o === asked.get('order'))?.[0] ?? 'readiness');
+	$effect(() => {
+		const said = { find: wanted, chemistry, readiness, order: order === 'readiness' ? '' : order };
+		const query = new URLSearchParams(Object.entries(said).filter(([, v]) => v !== ''));
+		const search = query.size ? `?${query}` : '';
+		// The router must have begun before it can be told of an address.
+		untrack(() => {
+			if (search !== location.search) void tick().then(() => replaceState(`/packs${search}`, page.state));
+		});
+	});
 
 	const orders: Record<Order, (a: (typeof data.packs)[number], b: (typeof data.packs)[number]) => number> = {
 		name: (a, b) => a.pack.name.localeCompare(b.pack.name),
@@ -29,13 +52,9 @@
 	const shown = $derived(
 		data.packs
 			.filter(({ pack, readiness: r }) => {
-				const text =
-					`${pack.name} ${pack.usedIn} ${cellsLabel(pack)} ${chemistryOf(pack.chemistry).name}`.toLowerCase();
+				const text = `${pack.name} ${pack.usedIn} ${cellsLabel(pack)} ${chemistryOf(pack.chemistry).name}`;
 				return (
-					wanted
-						.toLowerCase()
-						.split(/\s+/)
-						.every((word) => text.includes(word)) &&
+					fit(wanted, text) > 0 &&
 					(!chemistry || pack.chemistry === chemistry) &&
 					(!readiness || r.state === readiness)
 				);
@@ -57,31 +76,25 @@
 				<span class="sr-only">Find a pack</span>
 				<input class="field" data-find placeholder="Find by name, use, cells" bind:value={wanted} />
 			</label>
-			<label
-				><span class="sr-only">Readiness</span>
-				<select class="field" bind:value={readiness}>
-					<option value="">any readiness</option>
-					{#each present as state (state)}<option value={state}>{state}</option>{/each}
-				</select></label
-			>
+			<div class="min-w-[9rem]">
+				<Select
+					label="Readiness"
+					bind:value={readiness}
+					options={[['', 'any readiness'], ...present.map((state) => [state, state] as const)]}
+				/>
+			</div>
 			{#if CHEMISTRIES.length > 1}
-				<label
-					><span class="sr-only">Chemistry</span>
-					<select class="field" bind:value={chemistry}>
-						<option value="">any chemistry</option>
-						{#each CHEMISTRIES as c (c.id)}<option value={c.id}>{c.name}</option>{/each}
-					</select></label
-				>
+				<div class="min-w-[9rem]">
+					<Select
+						label="Chemistry"
+						bind:value={chemistry}
+						options={[['', 'any chemistry'], ...CHEMISTRIES.map((c) => [c.id, c.name] as const)]}
+					/>
+				</div>
 			{/if}
-			<label
-				><span class="sr-only">Order</span>
-				<select class="field" bind:value={order}>
-					<option value="readiness">what needs a hand first</option>
-					<option value="name">by name</option>
-					<option value="capacity">by capacity</option>
-					<option value="used">last used first</option>
-				</select></label
-			>
+			<div class="min-w-[12rem]">
+				<Select label="Order" bind:value={order} options={ORDERS} />
+			</div>
 		</div>
 		<div class="mt-3 relative overflow-x-auto" use:reachable>
 			<table class="ledger">

@@ -1,5 +1,6 @@
 <!-- Keeping a program: under a name among the pack's programs, and in one of the charger's memory slots. -->
 <script lang="ts">
+	import Select from '$lib/ui/control/Select.svelte';
 	import { toast } from 'svelte-sonner';
 	import { refresh } from '$lib/ui/server/refresh';
 	import type { SavedProgram } from '$lib/server/services/programs/programs';
@@ -95,12 +96,16 @@
 		{#if slotCount > 0}
 			<label class="block text-[13px] font-semibold" for="slot">Memory slot of {chargerName}</label>
 			<div class="mt-[2px] flex gap-2">
-				<select id="slot" class="field" bind:value={slot}>
-					{#each { length: slotCount } as _, i (i)}
-						{@const s = slots.find((x) => x.slot === i + 1)}
-						<option value={i + 1}>{i + 1} · {s ? s.title : 'free'}</option>
-					{/each}
-				</select>
+				<Select
+					id="slot"
+					label="Memory slot of {chargerName}"
+					value={String(slot)}
+					options={Array.from({ length: slotCount }, (_, i) => [
+						String(i + 1),
+						`${i + 1} · ${slots.find((x) => x.slot === i + 1)?.title ?? 'free'}`
+					])}
+					onchange={(chosen) => (slot = Number(chosen))}
+				/>
 				<button type="button" class="btn whitespace-nowrap" disabled={busy || forbidden} onclick={putInSlot}
 					>{holds ? 'Replace' : 'Put there'}</button
 				>

@@ -1,5 +1,6 @@
 <!-- What would happen: the forecast with its band, and the envelope with the program's path through it. -->
 <script lang="ts">
+	import Progress from '$lib/ui/control/Progress.svelte';
 	import { taskOf } from '$core/request/task';
 	import { legMarks, timedLegFromMin } from '$core/forecast/leg-marks';
 	import { packVoltage } from '$core/pack/reading';
@@ -94,7 +95,8 @@
 			>
 			{#if client.progress !== null}
 				<span role="status"
-					>band{client.band ? ` of ${client.band.runs} packs` : ''}, {Math.round(client.progress * 100)} %
+					>band{client.band ? ` of ${client.band.runs} packs` : ''}
+					<Progress done={client.progress} label="Simulating packs" class="mx-1 w-14 align-middle" />
 					<button class="link" onclick={() => client.cancel()}>cancel</button></span
 				>
 			{:else if client.band}

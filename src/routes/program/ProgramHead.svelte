@@ -1,5 +1,8 @@
 <!-- Whose program this is: the pack as it was last read, and the two choices that everything else follows from. -->
 <script lang="ts">
+	import { chemistryOf } from '$core/chemistry/catalogue';
+	import { channelItems } from '$lib/ui/charger/channel-items';
+	import Combobox from '$lib/ui/control/Combobox.svelte';
 	import { goto } from '$app/navigation';
 	import type { Readiness } from '$core/care/readiness';
 	import type { Charger } from '$core/charger/charger';
@@ -25,6 +28,14 @@
 	const { pack, charger } = $derived(context);
 	const chemistry = $derived(r.chemistry);
 	const reading = $derived(context.reading);
+	const packItems = $derived(
+		packs.map((p) => ({
+			value: p.pack.id,
+			label: p.pack.name,
+			search: `${cellsLabel(p.pack)} ${chemistryOf(p.pack.chemistry).name} ${p.pack.usedIn}`,
+			of: p
+		}))
+	);
 	const soc = $derived(Math.round(Math.min(1, Math.max(0, r.chargeState.soc)) * 100));
 	const uses = $derived(
 		[
@@ -61,30 +72,25 @@
 		</p>
 	</div>
 	<div class="pickers">
-		<label
-			><span class="sr-only">Pack</span>
-			<select
-				class="field"
-				value={pack.id}
-				onchange={(e) => void goto(href({ pack: e.currentTarget.value }))}
-			>
-				{#each packs as p (p.pack.id)}<option value={p.pack.id}>{p.pack.name}</option>{/each}
-			</select></label
-		>
-		<label
-			><span class="sr-only">Channel</span>
-			<select
-				class="field font-semibold"
-				value={context.channelId}
-				onchange={(e) => void goto(href({ channel: e.currentTarget.value }))}
-			>
-				{#each chargers as c (c.id)}
-					{#each c.channels as ch (ch.id)}
-						<option value={ch.id}>{c.name}{c.channels.length > 1 ? `, channel ${ch.label}` : ''}</option>
-					{/each}
-				{/each}
-			</select></label
-		>
+		<Combobox label="Pack" value={pack.id} items={packItems} onchange={(id) => void goto(href({ pack: id }))}>
+			{#snippet row(item)}
+				<StackGlyph
+					pack={item.of.pack}
+					cellV={item.of.reading?.cellVoltagesV ?? null}
+					packV={item.of.reading?.packVoltageV ?? null}
+					size={18}
+				/>
+				<span class="min-w-0 flex-1 truncate">{item.label}</span>
+				<span class="quiet text-[12px]">{item.of.readiness.state}</span>
+			{/snippet}
+		</Combobox>
+		<Combobox
+			label="Channel"
+			class="font-semibold"
+			value={context.channelId}
+			items={channelItems(chargers)}
+			onchange={(id) => void goto(href({ channel: id }))}
+		/>
 		{#if inTheWay}
 			<p class="truncate text-[12px] sm:text-right">
 				<a class="link" href="/run/{inTheWay.run!.id}"
@@ -110,7 +116,7 @@
 		display: grid;
 		gap: 2px;
 	}
-	.pickers .field {
+	.pickers :global(.field) {
 		min-height: 26px;
 		padding-block: 0;
 	}
@@ -122,7 +128,7 @@
 		.pickers {
 			width: 100%;
 		}
-		.pickers .field {
+		.pickers :global(.field) {
 			min-height: 40px;
 		}
 	}

@@ -1,5 +1,6 @@
 <!-- The heart: settings and why, what would happen, what is wrong with it, and the way on. -->
 <script lang="ts">
+	import Collapsible from '$lib/ui/control/Collapsible.svelte';
 	import { onMount } from 'svelte';
 	import { toast } from 'svelte-sonner';
 	import { goto } from '$app/navigation';
@@ -333,15 +334,14 @@
 						</ol>
 					</div>
 				{/if}
-				<details class="py-2 text-[13px]" data-own-schools>
-					<summary class="link cursor-pointer py-1">Schools for this program alone</summary>
+				<Collapsible title="Another practice for this program alone" class="py-2 text-[13px]">
 					<PracticeList
 						of="program"
 						layer={draft.practice}
 						above={{ ...context.around?.practice?.person, ...pack.practice }}
 						onset={(next) => draft.setPractice(next)}
 					/>
-				</details>
+				</Collapsible>
 				{#if own.length}
 					<p class="quiet py-2 text-[12.5px]">
 						{#each own as { id, words } (id)}<span class="mr-3">{words}</span>{/each}

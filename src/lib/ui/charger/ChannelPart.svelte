@@ -1,5 +1,6 @@
 <!-- One channel of a charger, from its printed specification. -->
 <script lang="ts">
+	import Collapsible from '$lib/ui/control/Collapsible.svelte';
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { CHEMISTRIES, chemistryOf } from '$core/chemistry/catalogue';
@@ -59,15 +60,17 @@
 			error={errors[`${at}.tasks`]}
 			class="col-span-2 sm:col-span-4 lg:col-span-6"
 		/>
-		<details class="col-span-2 sm:col-span-4 lg:col-span-6">
-			<summary class="link cursor-pointer py-1">What it fixes, and nickel: storage, dip, trickle</summary>
+		<Collapsible
+			title="What it fixes, and nickel: storage, dip, trickle"
+			class="col-span-2 sm:col-span-4 lg:col-span-6"
+		>
 			<div class="mt-2 grid grid-cols-2 gap-x-5 gap-y-3 sm:grid-cols-4 lg:grid-cols-6">
 				{#each keysIn(CHANNEL, 'rare') as key (key)}{@render typed(key)}{/each}
 				<div class="col-span-2 self-center">
 					{#each keysIn(CHANNEL, 'rare flags') as key (key)}{@render typed(key)}{/each}
 				</div>
 			</div>
-		</details>
+		</Collapsible>
 		{#each channel.chemistries as e, k (k)}
 			<div
 				class="col-span-2 grid sm:col-span-4 lg:col-span-3 grid-cols-[minmax(0,1fr)_3.4rem_3.4rem_auto] sm:grid-cols-[minmax(0,1fr)_3.4rem_3.4rem_4.2rem_4.2rem_auto] items-end gap-2"

@@ -1,5 +1,7 @@
 <!-- Describing a charger from its printed specification: the whole, its channels, and what it holds. -->
 <script lang="ts">
+	import Checkbox from '$lib/ui/control/Checkbox.svelte';
+	import Select from '$lib/ui/control/Select.svelte';
 	import Plus from '@lucide/svelte/icons/plus';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
@@ -69,17 +71,22 @@
 	{/each}
 {/snippet}
 
-<form onsubmit={submit} novalidate class="mt-4 max-w-[62rem]">
+<form onsubmit={submit} novalidate class="mt-4 max-w-[70rem]">
 	<section class="grid gap-x-5 gap-y-3 sm:grid-cols-4">
 		<Described class="sm:col-span-2" field={CHARGER.name} bind:value={draft.name} error={errors.name} />
 		{@render part('input')}
 		<div class="sm:col-span-2">
 			<label class="block text-[13px] font-semibold" for="supply">{CHARGER.supplyId.label}</label>
 			<div class="mt-[2px] flex gap-2">
-				<select id="supply" class="field" bind:value={draft.supplyId}>
-					<option value="">not stated</option>
-					{#each supplies as s (s.id)}<option value={s.id}>{s.name}, {s.voltageV} V</option>{/each}
-				</select>
+				<Select
+					id="supply"
+					label={CHARGER.supplyId.label}
+					bind:value={draft.supplyId}
+					options={[
+						['', 'not stated'],
+						...supplies.map((s) => [s.id, `${s.name}, ${s.voltageV} V`] as const)
+					]}
+				/>
 				<button type="button" class="btn whitespace-nowrap" onclick={() => (addingSupply = !addingSupply)}
 					>New supply</button
 				>
@@ -138,9 +145,7 @@
 	{#if questions.length}
 		<div class="mt-3 text-check" role="alert">
 			{#each questions as q (q)}<p>{q}</p>{/each}
-			<label class="flex items-center gap-2"
-				><input type="checkbox" class="size-4" bind:checked={confirmed} /> The figures are right as they are</label
-			>
+			<Checkbox bind:checked={confirmed}>The figures are right as they are</Checkbox>
 		</div>
 	{/if}
 	{#if message}<p class="mt-3 text-stop" role="alert">{message}</p>{/if}

@@ -1,5 +1,6 @@
 <!-- What a charger keeps by itself: timer, limits and caps, whose they are and what they are at. -->
 <script lang="ts">
+	import Select from '$lib/ui/control/Select.svelte';
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { CHEMISTRIES } from '$core/chemistry/catalogue';
@@ -24,7 +25,7 @@
 		are at now; empty is off.
 	</p>
 	<div class="mt-2 relative overflow-x-auto" use:reachable>
-		<table class="ledger min-w-[50rem]">
+		<table class="ledger min-w-[58rem]">
 			<thead
 				><tr
 					>{#each COLUMNS as key (key)}<th>{HELD_SETTING[key].label}</th>{/each}<th
@@ -36,50 +37,49 @@
 				{#each held as h, i (i)}
 					{@const d = HELD_SETTINGS[h.kind]}
 					<tr>
-						<td
-							><select
-								class="field"
-								aria-label="Setting"
-								bind:value={h.kind}
-								onchange={() =>
-									Object.assign(h, { ...emptyHeld(h.kind), scope: h.scope, channel: h.channel })}
-								>{#each HELD_KINDS as k (k)}<option value={k}
-										>{HELD_SETTINGS[k].label}, {HELD_SETTINGS[k].unit}</option
-									>{/each}</select
-							></td
+						<td class="min-w-[11rem]"
+							><Select
+								label="Setting"
+								value={h.kind}
+								options={HELD_KINDS.map((k) => [k, `${HELD_SETTINGS[k].label}, ${HELD_SETTINGS[k].unit}`])}
+								onchange={(kind) =>
+									Object.assign(h, { ...emptyHeld(kind), scope: h.scope, channel: h.channel })}
+							/></td
 						>
-						<td>
-							<select
-								class="field"
-								aria-label="{d.label} belongs to"
+						<td class="min-w-[8rem]">
+							<Select
+								label="{d.label} belongs to"
 								value={h.scope === 'channel' ? `channel ${h.channel}` : h.scope}
-								onchange={(e) => {
-									const [scope, channel] = e.currentTarget.value.split(' ');
+								options={[
+									['charger', 'whole charger'],
+									...channels.map((c, k) => [`channel ${k}`, `channel ${c.label}`] as const),
+									['slot', 'each slot']
+								]}
+								onchange={(chosen) => {
+									const [scope, channel] = chosen.split(' ');
 									h.scope = scope as typeof h.scope;
 									h.channel = Number(channel ?? 0);
 								}}
-							>
-								<option value="charger">whole charger</option>
-								{#each channels as c, k (k)}<option value="channel {k}">channel {c.label}</option>{/each}
-								<option value="slot">each slot</option>
-							</select>
+							/>
 						</td>
-						<td>
-							<select class="field" aria-label="{d.label} of program" bind:value={h.task}>
-								<option value="">all</option>
-								{#each TASKS as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
-							</select>
+						<td class="min-w-[6.5rem]">
+							<Select
+								label="{d.label} of program"
+								bind:value={h.task}
+								options={[['', 'all'], ...TASKS.map((t) => [t.id, t.name] as const)]}
+							/>
 						</td>
-						<td>
-							<select class="field" aria-label="{d.label} of chemistry" bind:value={h.chemistry}>
-								<option value="">all</option>
-								{#each CHEMISTRIES as x (x.id)}<option value={x.id}>{x.name}</option>{/each}
-							</select>
+						<td class="min-w-[6.5rem]">
+							<Select
+								label="{d.label} of chemistry"
+								bind:value={h.chemistry}
+								options={[['', 'all'], ...CHEMISTRIES.map((x) => [x.id, x.name] as const)]}
+							/>
 						</td>
 						{#each HELD_FIGURES as key (key)}
 							<td
 								><input
-									class="field num !w-[5.4rem]"
+									class="field num !w-[4.8rem]"
 									inputmode="decimal"
 									aria-label="{d.label}, {HELD_SETTING[key].label}"
 									bind:value={h[key]}

@@ -1,5 +1,6 @@
 <!-- One choice of a form: its name, what there is to choose from, and a hint. -->
 <script lang="ts" generics="Value extends string">
+	import Select from '$lib/ui/control/Select.svelte';
 	interface Props {
 		label: string;
 		value: Value;
@@ -14,8 +15,8 @@
 
 <div class={extra}>
 	<label class="block text-[13px] font-semibold" for={id}>{label}</label>
-	<select {id} class="field mt-[2px]" bind:value aria-describedby={hint ? `${id}-hint` : undefined}>
-		{#each options as [option, words] (option)}<option value={option}>{words}</option>{/each}
-	</select>
+	<div class="mt-[2px]">
+		<Select {id} {label} bind:value {options} describedby={hint ? `${id}-hint` : undefined} />
+	</div>
 	{#if hint}<p id="{id}-hint" class="quiet mt-[2px] text-[12px]">{hint}</p>{/if}
 </div>

@@ -1,5 +1,6 @@
 <!-- A field of a form, drawn from its description: its name, unit, help, what there is to choose from, and what is wrong. -->
 <script lang="ts">
+	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import { optionsOf, type Field as Description } from '$core/quantity/field';
 	import Choice from './Choice.svelte';
 	import Field from './Field.svelte';
@@ -41,18 +42,17 @@
 		class={extra}
 	/>
 {:else if field.kind === 'flag'}
-	<label class="flex min-h-[24px] items-center gap-2 {extra}">
-		<input type="checkbox" class="size-4" bind:checked={value as boolean} />
-		{field.label}
-	</label>
+	<Checkbox bind:checked={value as boolean} class={extra}>{field.label}</Checkbox>
 {:else if field.kind === 'choices'}
 	<fieldset class="min-w-0 {extra}">
 		<legend class="text-[13px] font-semibold">{field.label}</legend>
 		<p class="flex flex-wrap gap-x-5">
 			{#each options ?? optionsOf(field) as [option, words] (option)}
-				<label class="flex min-h-[28px] items-center gap-2"
-					><input type="checkbox" class="size-4" value={option} bind:group={value as string[]} />
-					{words}</label
+				<Checkbox
+					checked={(value as string[]).includes(option)}
+					onchange={(on) =>
+						(value = on ? [...(value as string[]), option] : (value as string[]).filter((v) => v !== option))}
+					>{words}</Checkbox
 				>
 			{/each}
 		</p>

@@ -1,5 +1,6 @@
 <!-- The places: a rail on the left, a bar at the bottom of a phone. -->
 <script lang="ts">
+	import ToggleGroup from '$lib/ui/control/ToggleGroup.svelte';
 	import { page } from '$app/state';
 	import { isAt, PLACES } from './places';
 	import { theme, THEMES } from './theme.svelte';
@@ -42,17 +43,13 @@
 		{/each}
 	</ul>
 	<div class="foot">
-		<div class="themes" role="group" aria-label="Theme">
-			{#each THEMES as name (name)}
-				<button
-					type="button"
-					class:font-semibold={theme.current === name}
-					class:underline={theme.current === name}
-					aria-pressed={theme.current === name}
-					onclick={() => theme.choose(name)}>{name[0].toUpperCase() + name.slice(1)}</button
-				>
-			{/each}
-		</div>
+		<ToggleGroup
+			label="Theme"
+			class="flex justify-between"
+			value={theme.current}
+			options={THEMES.map((name) => [name, name[0].toUpperCase() + name.slice(1)] as const)}
+			onchange={(name) => theme.choose(name)}
+		/>
 		<button type="button" class="row" onclick={onfind}><span>Find</span><kbd>/</kbd></button>
 		<button type="button" class="row" onclick={onhelp}><span>Keys</span><kbd>?</kbd></button>
 	</div>
@@ -104,14 +101,6 @@
 		font-size: 12.5px;
 		display: grid;
 		gap: 8px;
-	}
-	.themes {
-		display: flex;
-		justify-content: space-between;
-	}
-	.themes button {
-		text-underline-offset: 4px;
-		min-height: 24px;
 	}
 	.row {
 		display: flex;

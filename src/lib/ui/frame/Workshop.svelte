@@ -1,5 +1,6 @@
 <!-- Standing choices of the place: the air's temperature, the theme, the backup. -->
 <script lang="ts">
+	import ToggleGroup from '$lib/ui/control/ToggleGroup.svelte';
 	import { toast } from 'svelte-sonner';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { send } from '../server/api';
@@ -57,18 +58,12 @@
 		</p>
 		<a class="btn" href="/api/v1/backup" download>Backup</a>
 	</div>
-	<div
+	<ToggleGroup
+		label="Theme"
+		look="buttons"
 		class="flex items-center justify-between gap-x-4 border-b py-2 sm:hidden"
-		role="group"
-		aria-label="Theme"
-	>
-		{#each THEMES as name (name)}
-			<button
-				class="btn flex-1"
-				class:btn-act={theme.current === name}
-				aria-pressed={theme.current === name}
-				onclick={() => theme.choose(name)}>{name[0].toUpperCase() + name.slice(1)}</button
-			>
-		{/each}
-	</div>
+		value={theme.current}
+		options={THEMES.map((name) => [name, name[0].toUpperCase() + name.slice(1)] as const)}
+		onchange={(name) => theme.choose(name)}
+	/>
 </section>

@@ -1,5 +1,6 @@
 <!-- Describing a pack from its label. -->
 <script lang="ts">
+	import Collapsible from '$lib/ui/control/Collapsible.svelte';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { chemistryOf } from '$core/chemistry/catalogue';
@@ -124,8 +125,11 @@
 			bind:value={draft.pairId}
 			options={[['', 'no other pack'], ...partners.map((o) => [o.id, o.name] as const)]}
 		/>
-		<details class="sm:col-span-2" open={Object.keys(draft.practice).length > 0}>
-			<summary class="link cursor-pointer py-1">{PACK.practice.label}</summary>
+		<Collapsible
+			title={PACK.practice.label}
+			class="sm:col-span-2"
+			open={Object.keys(draft.practice).length > 0}
+		>
 			<div class="mt-2">
 				<PracticeList
 					layer={draft.practice}
@@ -134,7 +138,7 @@
 					onset={(next) => (draft.practice = next)}
 				/>
 			</div>
-		</details>
+		</Collapsible>
 		<Described field={PACK.notes} bind:value={draft.notes} error={errors.notes} class="sm:col-span-2" />
 	</div>
 	{#if message}<p class="mt-3 text-stop" role="alert">{message} Nothing was saved.</p>{/if}

@@ -1,5 +1,8 @@
 <!-- Taking a reading: each cell, or tap volts from the bottom up, or only the pack. -->
 <script lang="ts">
+	import Checkbox from '$lib/ui/control/Checkbox.svelte';
+	import RadioGroup from '$lib/ui/control/RadioGroup.svelte';
+	import Select from '$lib/ui/control/Select.svelte';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Pack } from '$core/pack/pack';
 	import { CELL_VOLTS, READING, type ReadingInput } from '$core/pack/reading';
@@ -16,11 +19,16 @@
 	}
 	let { pack, channels, onsaved }: Props = $props();
 
+	const WAYS = [
+		['cells', 'each cell'],
+		['taps', 'taps from the bottom'],
+		['pack', 'only the pack']
+	] as const;
 	// A pack without a balance lead shows no cells: there the pack's volts are asked for first.
 	// svelte-ignore state_referenced_locally
 	const byCell =
 		pack.cells === 1 || (pack.balanceLead && chemistryOf(pack.chemistry).balanceFromCells !== null);
-	let way = $state<'cells' | 'taps' | 'pack'>(byCell ? 'cells' : 'pack');
+	let way = $state<(typeof WAYS)[number][0]>(byCell ? 'cells' : 'pack');
 	// One field a cell; a pack does not change its count while it is being read.
 	// svelte-ignore state_referenced_locally
 	let volts = $state(Array.from({ length: pack.cells }, () => ''));
@@ -41,6 +49,9 @@
 	let errors = $state<Record<string, string>>({});
 	let busy = $state(false);
 	const id = $props.id();
+
+	/** Rows follow the first: what is saved comes after them. */
+	const more = $derived(withResistance || (withCharger && way !== 'pack'));
 
 	const slip = $derived(
 		withResistance && resistances.join() !== confirmed
@@ -123,23 +134,13 @@
 	}
 </script>
 
+{#snippet save()}<button class="btn self-end" disabled={busy}>Save reading</button>{/snippet}
+
 <form onsubmit={submit} novalidate>
-	<div
-		class="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]"
-		role="group"
-		aria-label="How it was measured"
-	>
-		{#each [['cells', 'each cell'], ['taps', 'taps from the bottom'], ['pack', 'only the pack']] as const as [value, words] (value)}
-			<label class="flex min-h-[24px] items-center gap-1"
-				><input type="radio" bind:group={way} {value} /> {words}</label
-			>
-		{/each}
-		<label class="flex min-h-[24px] items-center gap-1"
-			><input type="checkbox" bind:checked={withResistance} /> resistance too</label
-		>
-		{#if way !== 'pack'}<label class="flex min-h-[24px] items-center gap-1"
-				><input type="checkbox" bind:checked={withCharger} /> the charger’s page too</label
-			>{/if}
+	<div class="flex flex-wrap items-center gap-x-4 gap-y-1 text-[13px]">
+		<RadioGroup bind:value={way} options={WAYS} label="How it was measured" />
+		<Checkbox bind:checked={withResistance}>resistance too</Checkbox>
+		{#if way !== 'pack'}<Checkbox bind:checked={withCharger}>the charger’s page too</Checkbox>{/if}
 	</div>
 	<div class="mt-2 flex flex-wrap gap-2">
 		{#if way === 'pack'}
@@ -169,21 +170,26 @@
 				aria-invalid={!!errors.temperature}
 			/>
 		</label>
-		<label>
-			<span class="quiet block text-[12px]">{READING.state.label}</span>
-			<select class="field" bind:value={state_} id="{id}-state">
-				{#each optionsOf(READING.state) as [state, words] (state)}<option value={state}>{words}</option
-					>{/each}
-			</select>
-		</label>
-		<label>
-			<span class="quiet block text-[12px]">{READING.usedSince.label}</span>
-			<select class="field" bind:value={usedSince} title={READING.usedSince.help}>
-				{#each optionsOf(READING.usedSince) as [used, words] (used)}<option value={used}>{words}</option
-					>{/each}
-			</select>
-		</label>
-		<button class="btn self-end" disabled={busy}>Save reading</button>
+		<div class="w-36">
+			<label class="quiet block text-[12px]" for="{id}-state">{READING.state.label}</label>
+			<Select
+				id="{id}-state"
+				label={READING.state.label}
+				bind:value={state_}
+				options={optionsOf(READING.state)}
+			/>
+		</div>
+		<div class="w-40">
+			<label class="quiet block text-[12px]" for="{id}-used">{READING.usedSince.label}</label>
+			<Select
+				id="{id}-used"
+				label={READING.usedSince.label}
+				bind:value={usedSince}
+				options={optionsOf(READING.usedSince)}
+				title={READING.usedSince.help}
+			/>
+		</div>
+		{#if !more}{@render save()}{/if}
 	</div>
 	{#if withResistance}
 		<div class="mt-2 flex flex-wrap gap-2">
@@ -221,15 +227,18 @@
 					/>
 				</label>
 			{/each}
-			<label>
-				<span class="quiet block text-[12px]">{READING.chargerChannelId.label}</span>
-				<select class="field" bind:value={shownBy}>
-					<option value="">not said</option>
-					{#each channels as [id, name] (id)}<option value={id}>{name}</option>{/each}
-				</select>
-			</label>
+			<div class="w-44">
+				<label class="quiet block text-[12px]" for="{id}-by">{READING.chargerChannelId.label}</label>
+				<Select
+					id="{id}-by"
+					label={READING.chargerChannelId.label}
+					bind:value={shownBy}
+					options={[['', 'not said'], ...channels]}
+				/>
+			</div>
 		</div>
 	{/if}
+	{#if more}<p class="mt-2">{@render save()}</p>{/if}
 	{#each Object.entries(errors) as [key, words] (key)}<p class="mt-1 text-[12.5px] text-stop" role="alert">
 			{words}
 		</p>{/each}

@@ -1,5 +1,6 @@
 <!-- The schools of practice as one list: what this layer follows, what it leaves to the layer above, and why the default. -->
 <script lang="ts">
+	import Select from '$lib/ui/control/Select.svelte';
 	import { DEFAULT_PRACTICE, type PracticeLayer } from '$core/practice/practice';
 	import { SCHOOL_GROUPS, SCHOOLS, showChoice, type School } from '$core/practice/schools';
 
@@ -56,18 +57,17 @@
 				data-school={s.id}
 			>
 				<label class="font-semibold" for="school-{s.id}">{s.question}</label>
-				<select
+				<Select
 					id="school-{s.id}"
-					class="field"
-					class:font-semibold={own}
+					label={s.question}
+					class={own ? 'font-semibold' : ''}
 					value={own ? String(list.findIndex((o) => o.value === layer[s.id])) : ''}
-					onchange={(e) => choose(s, e.currentTarget.value)}
-				>
-					<option value=""
-						>{showChoice(s.id, inherited(s))} ({above[s.id] === undefined ? 'usual' : aboveIs})</option
-					>
-					{#each list as o, i (i)}<option value={String(i)}>{o.text}</option>{/each}
-				</select>
+					options={[
+						['', `${showChoice(s.id, inherited(s))} (${above[s.id] === undefined ? 'usual' : aboveIs})`],
+						...list.map((o, i) => [String(i), o.text] as const)
+					]}
+					onchange={(chosen) => choose(s, chosen)}
+				/>
 				{#if !narrow}<p class="quiet text-[12.5px]">{s.why}</p>{/if}
 			</li>
 		{/each}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import Combobox from '$lib/ui/control/Combobox.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { isOpen } from '$core/log/run';
 	import { toast } from 'svelte-sonner';
@@ -310,14 +311,14 @@
 			{#if pack}
 				<div class="flex flex-wrap items-center justify-between gap-2">
 					<h2>Envelope with</h2>
-					<select
-						class="field !w-auto"
-						aria-label="Pack for the envelope"
-						value={pack.id}
-						onchange={(e) => (packId = e.currentTarget.value)}
-					>
-						{#each takes as p (p.id)}<option value={p.id}>{p.name}, {cellsLabel(p)}</option>{/each}
-					</select>
+					<div class="w-[16rem]">
+						<Combobox
+							label="Pack for the envelope"
+							value={pack.id}
+							items={takes.map((p) => ({ value: p.id, label: `${p.name}, ${cellsLabel(p)}` }))}
+							onchange={(id) => (packId = id)}
+						/>
+					</div>
 				</div>
 				<EnvelopeChart
 					input={inputFor(pack)}

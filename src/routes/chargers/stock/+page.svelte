@@ -1,5 +1,6 @@
 <!-- Connectors, leads, adapters and balance boards: what limits a program besides pack and charger. -->
 <script lang="ts">
+	import Select from '$lib/ui/control/Select.svelte';
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
 	import { toast } from 'svelte-sonner';
@@ -104,15 +105,12 @@
 											{@const path = `${list}.${i}.${c}`}
 											<td>
 												{#if field.kind === 'reference'}
-													<select
-														class="field min-w-[9rem]"
-														aria-label="{title} {i + 1}, {heading(field)}"
+													<Select
+														class="min-w-[9rem]"
+														label="{title} {i + 1}, {heading(field)}"
 														bind:value={line[c]}
-													>
-														{#each draft.connectors as x (x.id)}<option value={x.id}
-																>{x.name || 'unnamed'}</option
-															>{/each}
-													</select>
+														options={draft.connectors.map((x) => [x.id, x.name || 'unnamed'] as const)}
+													/>
 												{:else}
 													<input
 														class="field"

@@ -1,5 +1,8 @@
 <!-- Two ways to do the same thing to the same pack, side by side: what each takes, and what it costs the pack. -->
 <script lang="ts">
+	import { channelItems } from '$lib/ui/charger/channel-items';
+	import Combobox from '$lib/ui/control/Combobox.svelte';
+	import Select from '$lib/ui/control/Select.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -113,33 +116,22 @@
 		{#each sides as { key, context, solution } (key)}
 			<section aria-label={key === 'a' ? 'First way' : 'Second way'}>
 				<div class="mt-3 flex flex-wrap gap-2">
-					<label class="flex-1"
-						><span class="sr-only">Channel</span>
-						<select
-							class="field"
+					<div class="min-w-0 flex-1">
+						<Combobox
+							label="Channel"
 							value={context.channelId}
-							onchange={(e) =>
-								void goto(href(key, e.currentTarget.value, context.purpose), { noScroll: true })}
-						>
-							{#each data.chargers as c (c.id)}
-								{#each c.channels as ch (ch.id)}
-									<option value={ch.id}>{c.name}{c.channels.length > 1 ? `, channel ${ch.label}` : ''}</option
-									>
-								{/each}
-							{/each}
-						</select></label
-					>
-					<label
-						><span class="sr-only">Purpose</span>
-						<select
-							class="field"
+							items={channelItems(data.chargers)}
+							onchange={(id) => void goto(href(key, id, context.purpose), { noScroll: true })}
+						/>
+					</div>
+					<div class="w-28">
+						<Select
+							label="Purpose"
 							value={context.purpose}
-							onchange={(e) =>
-								void goto(href(key, context.channelId, e.currentTarget.value), { noScroll: true })}
-						>
-							{#each PURPOSES as p (p)}<option value={p}>{p}</option>{/each}
-						</select></label
-					>
+							options={PURPOSES.map((p) => [p, p] as const)}
+							onchange={(p) => void goto(href(key, context.channelId, p), { noScroll: true })}
+						/>
+					</div>
 					<a
 						class="btn btn-act"
 						href="/program?pack={pack.id}&channel={context.channelId}&task={data.task}&purpose={context.purpose}"

@@ -1,5 +1,7 @@
 <!-- Two packs that work as a pair, on two channels, with the same current and the same end. -->
 <script lang="ts">
+	import { channelItems } from '$lib/ui/charger/channel-items';
+	import Combobox from '$lib/ui/control/Combobox.svelte';
 	import { toast } from 'svelte-sonner';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -64,32 +66,29 @@
 		so that they age alike. {taskOf(data.a.task).name}, {data.a.purpose}.
 	</p>
 	<div class="mt-3 flex flex-wrap gap-3">
-		<label
-			><span class="block text-[13px] font-semibold">{data.pack.name} with</span>
-			<select
-				class="field mt-[2px]"
-				value={data.b?.pack.id ?? ''}
-				onchange={(e) => void goto(href({ with: e.currentTarget.value }))}
-			>
-				<option value="" disabled>choose its partner</option>
-				{#each data.packs as p (p.id)}<option value={p.id}>{p.name}</option>{/each}
-			</select></label
-		>
+		<div class="w-[16rem]">
+			<span class="block text-[13px] font-semibold">{data.pack.name} with</span>
+			<div class="mt-[2px]">
+				<Combobox
+					label="{data.pack.name} with"
+					value={data.b?.pack.id ?? ''}
+					items={data.packs.map((p) => ({ value: p.id, label: p.name }))}
+					onchange={(id) => void goto(href({ with: id }))}
+				/>
+			</div>
+		</div>
 		{#each contexts as context, i (i)}
-			<label
-				><span class="block text-[13px] font-semibold">{context.pack.name} on</span>
-				<select
-					class="field mt-[2px]"
-					value={context.channelId}
-					onchange={(e) => void goto(href({ [i === 0 ? 'channel' : 'channel2']: e.currentTarget.value }))}
-				>
-					{#each data.chargers as c (c.id)}
-						{#each c.channels as ch (ch.id)}
-							<option value={ch.id}>{c.name}{c.channels.length > 1 ? `, channel ${ch.label}` : ''}</option>
-						{/each}
-					{/each}
-				</select></label
-			>
+			<div class="w-[16rem]">
+				<span class="block text-[13px] font-semibold">{context.pack.name} on</span>
+				<div class="mt-[2px]">
+					<Combobox
+						label="{context.pack.name} on"
+						value={context.channelId}
+						items={channelItems(data.chargers)}
+						onchange={(id) => void goto(href({ [i === 0 ? 'channel' : 'channel2']: id }))}
+					/>
+				</div>
+			</div>
 		{/each}
 	</div>
 	{#if !data.packs.length}

@@ -1,5 +1,6 @@
 <!-- Writing down what the charger's screen showed at the end. -->
 <script lang="ts">
+	import Choice from '$lib/ui/form/Choice.svelte';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { RUN_RESULT, type Run } from '$core/log/run';
@@ -64,14 +65,11 @@
 <form class="mt-4 border-b pb-4" onsubmit={submit} novalidate>
 	<h2>When it ends, write down what the screen shows</h2>
 	<div class="mt-2 grid max-w-[56rem] grid-cols-2 gap-3 sm:grid-cols-4">
-		<label>
-			<span class="block text-[13px] font-semibold">Why it ended</span>
-			<select class="field mt-[2px]" bind:value={reason}>
-				{#each RUN_RESULT.endReason.options.filter((r) => r !== 'link lost') as r (r)}<option value={r}
-						>{r}</option
-					>{/each}
-			</select>
-		</label>
+		<Choice
+			label="Why it ended"
+			bind:value={reason}
+			options={RUN_RESULT.endReason.options.filter((r) => r !== 'link lost').map((r) => [r, r] as const)}
+		/>
 		<Field label="Minutes" unit="min" numeric bind:value={minutes} error={errors.minutes} />
 		<Field label={movedWord(run.task)} unit="mAh" numeric bind:value={mah} error={errors.mah} />
 		<Field label="Note" bind:value={notes} />

@@ -1,4 +1,6 @@
 <script lang="ts">
+	import RadioGroup from '$lib/ui/control/RadioGroup.svelte';
+	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import { SvelteMap, SvelteSet } from 'svelte/reactivity';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
@@ -125,17 +127,12 @@
 			<ul class="mt-1">
 				{#each data.steps as step, i (step.text)}
 					<li class="border-b">
-						<label class="flex min-h-[40px] items-start gap-3 py-2">
-							<input
-								type="checkbox"
-								class="mt-[3px] size-4"
-								checked={ticked.has(i)}
-								onchange={(e) => (e.currentTarget.checked ? ticked.add(i) : ticked.delete(i))}
-							/>
-							<span
-								>{step.text}{#if step.why}<span class="quiet block text-[12px]">{step.why}</span>{/if}</span
-							>
-						</label>
+						<Checkbox
+							class="min-h-[40px] py-2"
+							checked={ticked.has(i)}
+							onchange={(on) => (on ? ticked.add(i) : ticked.delete(i))}
+							>{step.text}{#if step.why}<span class="quiet block text-[12px]">{step.why}</span>{/if}</Checkbox
+						>
 					</li>
 				{/each}
 			</ul>
@@ -168,15 +165,16 @@
 		<section class="mt-4 min-w-0">
 			<h2>{open.length ? 3 : 2} · The count the charger reads</h2>
 			{#if linked}
-				<div class="mt-1 flex flex-wrap gap-4 text-[13px]" role="radiogroup" aria-label="How it is started">
-					<label class="flex min-h-[24px] items-center gap-1"
-						><input type="radio" checked={mode === 'link'} onchange={() => (way = 'link')} /> over the link</label
-					>
-					<label class="flex min-h-[24px] items-center gap-1"
-						><input type="radio" checked={mode === 'by hand'} onchange={() => (way = 'by hand')} /> keyed in by
-						hand</label
-					>
-				</div>
+				<RadioGroup
+					class="mt-1 text-[13px]"
+					label="How it is started"
+					value={mode}
+					options={[
+						['link', 'over the link'],
+						['by hand', 'keyed in by hand']
+					]}
+					onchange={(chosen) => (way = chosen)}
+				/>
 			{/if}
 			{#if mode === 'link'}
 				<button class="btn mt-3" onclick={connect} disabled={busy} data-next={read ? undefined : ''}
