@@ -7,7 +7,6 @@
 	import { refresh } from '$lib/ui/server/refresh';
 	import { page } from '$app/state';
 	import Dock from '$lib/ui/frame/Dock.svelte';
-	import Help from '$lib/ui/frame/Help.svelte';
 	import { feed } from '$lib/ui/server/live.svelte';
 	import { PLACES } from '$lib/ui/frame/places';
 	import Rail from '$lib/ui/frame/Rail.svelte';
@@ -25,9 +24,17 @@
 			act();
 		};
 	}
+	// Palette and keys are loaded when they are asked for first.
+	let finding = $state(false);
+	let Palette = $state.raw<typeof import('$lib/ui/frame/Palette.svelte').default | null>(null);
+	let Help = $state.raw<typeof import('$lib/ui/frame/Help.svelte').default | null>(null);
 	async function find() {
-		await goto('/packs');
-		document.querySelector<HTMLInputElement>('[data-find]')?.focus();
+		Palette ??= (await import('$lib/ui/frame/Palette.svelte')).default;
+		finding = true;
+	}
+	async function help() {
+		Help ??= (await import('$lib/ui/frame/Help.svelte')).default;
+		helpOpen = true;
 	}
 	const nextAction = () =>
 		document.querySelector<HTMLElement>('[data-next]:not(:disabled):not([aria-disabled="true"])')?.click();
@@ -42,7 +49,7 @@
 		const keys = tinykeys(window, {
 			...Object.fromEntries(PLACES.map((p) => [`g ${p.key}`, outsideFields(() => void goto(p.path))])),
 			'/': outsideFields(() => void find()),
-			'Shift+?': outsideFields(() => (helpOpen = true)),
+			'Shift+?': outsideFields(() => void help()),
 			n: outsideFields(
 				() => void goto(page.url.pathname.startsWith('/chargers') ? '/chargers/new' : '/packs/new')
 			),
@@ -66,11 +73,12 @@
 
 <a class="skip" href="#main">Skip to the page</a>
 <div class="shell">
-	<div class="rail-cell"><Rail onfind={() => void find()} onhelp={() => (helpOpen = true)} /></div>
+	<div class="rail-cell"><Rail onfind={() => void find()} onhelp={() => void help()} /></div>
 	<main id="main" tabindex="-1">{@render children()}</main>
 	<div class="dock-cell"><Dock channels={data.channels} /></div>
 </div>
-<Help bind:open={helpOpen} />
+{#if Help}<Help bind:open={helpOpen} />{/if}
+{#if Palette && finding}<Palette bind:open={finding} onhelp={() => void help()} />{/if}
 {#if !feed.connected}
 	<p class="no-print fixed right-3 bottom-20 z-50 border bg-panel px-3 py-1 text-stop" role="status">
 		The application does not answer. Charging goes on at the charger; trying again.

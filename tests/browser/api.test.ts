@@ -182,7 +182,7 @@ describe('HTTP API', () => {
 		const [bench] = value<{ id: string }[]>(await call('GET', '/chargers'));
 		const hold = (v: unknown) =>
 			call('PATCH', `/chargers/${bench.id}/held`, { kind: 'safetyTimerMin', value: v });
-		assert.match((await hold(5000)).body.error!.message, /takes 1 to 999/);
+		assert.match((await hold(5000)).body.error!.message, /takes 1 min to 999 min/);
 		assert.equal((await hold('soon')).status, 422);
 		const changed = value<{ held: { kind: string; heldValue: number }[] }>(await hold(200));
 		assert.equal(changed.held.find((h) => h.kind === 'safetyTimerMin')!.heldValue, 200);

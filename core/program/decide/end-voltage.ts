@@ -1,9 +1,11 @@
 /** End of charge: where a charge, a move to storage or a recovery stops, V per cell. */
 import { entryFor } from '../../charger/charger';
+import { powerLimits } from '../../charger/envelope';
 import { compensationV } from '../../chemistry/compensation';
 import { slopeAt } from '../../chemistry/curve';
 import { storageDirection } from '../../forecast/program-legs';
 import { watchesCells } from '../../forecast/assume';
+import { ratedAh } from '../../pack/rated';
 import { unprovedTwin } from '../../pack/label-volts';
 import { whose } from '../../practice/practice';
 import { floorToStep } from '../../quantity/step';
@@ -16,14 +18,30 @@ import { plainly, type Candidate, type Decision } from './decision';
 /** Charge by which the highest cell may exceed the mean on top of what was read (common practice, no source). */
 const UNREAD_SPREAD = 0.01;
 
+/** Share by which the smallest cell is smaller than the mean: on what is still missing it gets ahead by as much (common practice, no source). */
+const SMALLER_CELL = 0.01;
+
+/** The most current that this charge can have, whatever its end is, A. */
+function mostCurrentA(r: Resolved): number {
+	const byPack = Math.min(...r.envelope.packRates.map((rate) => rate.rateC)) * ratedAh(r.pack);
+	const byPower =
+		Math.min(...powerLimits(r.envelope).map((l) => l.powerW)) /
+		(r.pack.cells * r.chemistry.voltages.nominalV);
+	return Math.min(byPack, byPower, r.channel.maxCurrentA);
+}
+
 /**
  * How far the highest cell may stand above the mean when the pack is full, V: what a charger that sees only the sum must
- * leave as margin. Two cells or more; 0 for one.
+ * leave as margin, for its charge and, where the cells' resistances were read, for theirs. Two cells or more; 0 for one.
  */
-function unseenSpreadV(r: Resolved): number {
-	if (r.pack.cells < 2) return 0;
-	const ahead = Math.max(...r.chargeState.socs) - r.chargeState.soc;
-	return (ahead + UNREAD_SPREAD) * slopeAt(r.chemistry.curve, 1);
+export function unseenSpreadV(r: Resolved): number {
+	const { cells } = r.pack;
+	if (cells < 2) return 0;
+	const { soc, socs } = r.chargeState;
+	const ahead = Math.max(...socs) - soc + UNREAD_SPREAD + SMALLER_CELL * Math.max(0, 1 - soc);
+	const ohm = r.reading?.cellResistancesOhm;
+	const worn = ohm?.length === cells ? Math.max(...ohm) - ohm.reduce((sum, o) => sum + o, 0) / cells : 0;
+	return ahead * slopeAt(r.chemistry.curve, 1) + worn * mostCurrentA(r);
 }
 
 /** Full for this pack: as its maker says where the label was read, else as its chemistry does, compensated by temperature. */

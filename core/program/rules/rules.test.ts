@@ -648,3 +648,19 @@ test('put away too hard, and a sum that no cell of its own was read for, are sai
 		/^A cell rests on average at 2\.07 V, not under 1\.75 V/
 	);
 });
+
+test('where only the sum is watched, cells of unlike resistance leave no room under their limit', () => {
+	const fixed = (ohm: number[] | null, balancePortCells = 0) =>
+		solve(
+			aContext({
+				charger: aCharger({}, { endVoltageStepV: null, balancePortCells, voltageAccuracyV: 0.01 }),
+				reading: aReading([3.72, 3.72, 3.72], { cellResistancesOhm: ohm })
+			})
+		).findings.find((f) => f.rule === 'forecast-cell-over-limit');
+	assert.equal(fixed([0.01, 0.01, 0.012]), undefined);
+	const worn = fixed([0.01, 0.01, 0.03])!;
+	assert.equal(worn.severity, 'stop');
+	assert.match(worn.sentence, /^By what its cells may differ the highest reaches 4\.2[5-9]\d V/);
+	assert.equal(fixed([0.01, 0.01, 0.03], 6), undefined, 'the charger regulates on the highest cell itself');
+	assert.equal(fixed(null), undefined);
+});

@@ -1,3 +1,5 @@
+import { watchesCells } from '../../../forecast/assume';
+import { unseenSpreadV } from '../../decide/end-voltage';
 import type { Rule } from '../../rule';
 
 export const forecastCellOverLimit: Rule = {
@@ -13,11 +15,14 @@ export const forecastCellOverLimit: Rule = {
 	check({ r, settings, forecast }) {
 		if (!forecast) return null;
 		const { cellMaxV } = r.chemistry.voltages;
-		const reach = forecast.highestCellV.p99;
+		// Where only the sum is watched, what the cells may differ by counts however narrow the forecast is.
+		const unseenV = r.chemistry.traits.cellsDiffer && !watchesCells(r) ? unseenSpreadV(r) : 0;
+		const byMargin = unseenV > 0 ? settings.endVoltageV + r.channel.voltageAccuracyV + unseenV : 0;
+		const reach = Math.max(forecast.highestCellV.p99, byMargin);
 		if (reach <= cellMaxV + 1e-6) return null;
 		const blind = settings.balance ? '' : ' The charger sees only the sum: use the balance lead.';
 		return {
-			sentence: `In the forecast the highest cell reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.${blind}`,
+			sentence: `${byMargin > forecast.highestCellV.p99 ? 'By what its cells may differ the highest' : 'In the forecast the highest cell'} reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.${blind}`,
 			fix:
 				!settings.balance &&
 				r.chemistry.balanceFromCells !== null &&

@@ -13,7 +13,7 @@
 			<dd>go to {place.name}</dd>
 		{/each}
 		<dt class="num">/</dt>
-		<dd>find a pack</dd>
+		<dd>find anything: packs, chargers, runs, places, settings</dd>
 		<dt class="num">n</dt>
 		<dd>new pack, or new charger in Chargers</dd>
 		<dt class="num">.</dt>

@@ -16,7 +16,7 @@
 	}
 </script>
 
-<section class="mt-6">
+<section class="mt-6" id="workshop">
 	<h2>Workshop</h2>
 	<div class="mt-1 grid grid-cols-[1fr_150px] items-center gap-x-4 border-b py-2">
 		<p>

@@ -1,6 +1,7 @@
-/** The three themes, remembered in the browser. */
-export const THEMES = ['bench', 'night', 'sun'] as const;
-export type Theme = (typeof THEMES)[number];
+/** The theme that is chosen, remembered in the browser. */
+import { THEMES, type Theme } from './themes';
+
+export { THEMES, type Theme };
 
 class ThemeChoice {
 	current = $state<Theme>('bench');
