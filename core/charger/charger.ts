@@ -329,3 +329,9 @@ export function heldOf(
 export function entryFor(channel: Pick<Channel, 'chemistries'>, chemistryId: string) {
 	return channel.chemistries.find((c) => c.chemistry === chemistryId) ?? null;
 }
+
+/** The name of a channel: "Basin Four, channel 2"; a charger with one channel is its own name. */
+export const channelNameOf = (
+	charger: Pick<Charger, 'name' | 'channels'>,
+	channel: Pick<Channel, 'label'>
+): string => (charger.channels.length > 1 ? `${charger.name}, channel ${channel.label}` : charger.name);

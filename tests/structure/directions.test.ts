@@ -21,7 +21,8 @@ const CORE = [
 		'request',
 		'forecast',
 		'program',
-		'card'
+		'card',
+		'choose'
 	],
 	...['log', 'care', 'formats']
 ];

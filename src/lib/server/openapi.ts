@@ -151,6 +151,11 @@ const OPERATIONS: Operation[] = [
 	{ path: '/programs/{id}', method: 'get', summary: 'A kept program' },
 	{ path: '/programs/{id}', method: 'patch', summary: 'Rename a kept program, or take it off the list' },
 	{ path: '/packs/{id}/programs', method: 'get', summary: 'Programs kept for a pack, newest version first' },
+	{
+		path: '/packs/{id}/channels',
+		method: 'get',
+		summary: 'What every channel would do for a pack now, best first; task and purpose are asked for'
+	},
 	{ path: '/chargers/{id}/slots', method: 'get', summary: 'What the memory slots of a charger hold' },
 	{
 		path: '/chargers/{id}/slots',

@@ -1,9 +1,10 @@
-import { error } from '@sveltejs/kit';
+import { error, redirect } from '@sveltejs/kit';
 import { purposeOf, taskIdOf } from '$core/request/task';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { listPacks } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
+import { channelOffers } from '$lib/server/services/programs/channel-offers';
 import { getProgram, programContext, programsOf } from '$lib/server/services/programs/programs';
 import { slotsOf } from '$lib/server/services/chargers/slots';
 import { chemistryOf } from '$core/chemistry/catalogue';
@@ -20,6 +21,24 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 	const packId = q.get('pack');
 	const channelId = q.get('channel');
 	const charger = chargers.find((c) => c.channels.some((ch) => ch.id === channelId)) ?? null;
+	// From a pack the program opens on the channel that would have it done first; who wants another one sees them all.
+	if (packId && !charger && chargers.length && shelf.some((p) => p.pack.id === packId)) {
+		const wanted = new URLSearchParams(q);
+		const own = shelf.find((p) => p.pack.id === packId)!.pack;
+		const { practice } = await getPreferences(db);
+		const offers = await channelOffers(
+			db,
+			{
+				packId,
+				task: taskIdOf(q.get('task')) ?? ordinaryTask(chemistryOf(own.chemistry), own.cells),
+				purpose: purposeOf(q.get('purpose')) ?? usualPurpose(practice, own.practice)
+			},
+			now
+		);
+		if (!offers.ok) error(offers.status, offers.message);
+		wanted.set('channel', offers.value[0].channelId);
+		redirect(307, offers.value[0].cannot === null ? `/program?${wanted}` : `/program/channels?${q}`);
+	}
 	const packs = shelf.map(({ pack, reading, readiness }) => ({ pack, reading, readiness }));
 	if (!packId || !charger || !channelId)
 		return {

@@ -9,6 +9,7 @@
 	import type { Solution } from '$core/program/solve';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
+	import { clock } from '$lib/ui/words';
 	import type { ForecastClient } from '$lib/ui/program/forecast-client.svelte';
 
 	interface Props {
@@ -54,6 +55,9 @@
 			return pack.cells * (dischargeEndV ?? chemistry.voltages.dischargeEndV);
 		return asks(r, 'endVoltageV') ? pack.cells * endVoltageV : null;
 	});
+	const endsAt = $derived(
+		new Date(Date.parse(context.now) + (forecast?.timeMin.median ?? 0) * 60e3).toISOString()
+	);
 	const peakDrawW = $derived(
 		forecast ? forecast.best.peakPowerW / charger.efficiency + charger.overheadW : null
 	);
@@ -68,9 +72,8 @@
 				<span class="quiet num"
 					>({Math.round(forecast.timeMin.p5)} to {Math.round(forecast.timeMin.p95)})</span
 				>
-				· {moved.toLowerCase()}
-				<b class="num">{Math.round(forecast.chargeAh.median * 1000)}</b>
-				mAh{#if peakDrawW !== null && !onlyOut}&nbsp;· draws up to <b class="num">{Math.round(peakDrawW)}</b> W{/if}
+				· ends <b class="num">{clock(endsAt)}</b> · {moved.toLowerCase()}
+				<b class="num">{Math.round(forecast.chargeAh.median * 1000)}</b> mAh
 			</p>
 		{/if}
 	</div>
@@ -108,7 +111,11 @@
 	{/if}
 	<div class="mt-3 flex items-baseline justify-between">
 		<h2>Envelope of {charger.channels.length > 1 ? `channel ${channel.label}` : charger.name}</h2>
-		<p class="quiet text-[12px]">amps against pack volts</p>
+		<p class="quiet text-[12px]">
+			{#if peakDrawW !== null && !onlyOut && !forbidden}draws up to <b class="num">{Math.round(peakDrawW)}</b> W
+				·{/if}
+			amps against pack volts
+		</p>
 	</div>
 	<EnvelopeChart
 		input={r.envelope}

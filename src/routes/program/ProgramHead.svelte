@@ -9,7 +9,10 @@
 	import { cellsLabel, type Pack } from '$core/pack/pack';
 	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
 	import type { ProgramContext, Resolved } from '$core/request/context';
-	import { cRate } from '$core/quantity/format';
+	import { amps, cRate, text } from '$core/quantity/format';
+	import type { ChannelOffer } from '$core/choose/rank';
+	import { send } from '$lib/ui/server/api';
+	import VerdictWord from '$lib/ui/program/VerdictWord.svelte';
 	import type { ChannelState } from '$lib/server/services/house/today';
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { ago } from '$lib/ui/words';
@@ -36,6 +39,21 @@
 			of: p
 		}))
 	);
+	/** What each channel would do, asked for when the list is opened; best first, as in the table. */
+	let offers = $state.raw<ChannelOffer[]>([]);
+	async function ask() {
+		const sent = await send<ChannelOffer[]>(
+			'GET',
+			`/packs/${pack.id}/channels?task=${context.task}&purpose=${context.purpose}`
+		);
+		if (sent.ok) offers = sent.value;
+	}
+	const channels = $derived.by(() => {
+		const place = (id: string) => offers.findIndex((o) => o.channelId === id);
+		return channelItems(chargers)
+			.map((item) => ({ ...item, offer: offers[place(item.value)] ?? null }))
+			.sort((a, b) => place(a.value) - place(b.value));
+	});
 	const soc = $derived(Math.round(Math.min(1, Math.max(0, r.chargeState.soc)) * 100));
 	const uses = $derived(
 		[
@@ -88,9 +106,22 @@
 			label="Channel"
 			class="font-semibold"
 			value={context.channelId}
-			items={channelItems(chargers)}
+			items={channels}
+			onopen={() => void ask()}
 			onchange={(id) => void goto(href({ channel: id }))}
-		/>
+		>
+			{#snippet row(item)}
+				<span class="min-w-0 flex-1 truncate">{item.label}</span>
+				{#if item.offer}
+					<span class="quiet num text-[12px] whitespace-nowrap"
+						>{item.offer.currentA === null
+							? ''
+							: `${text(amps(item.offer.currentA))} · ${Math.round(item.offer.minutes!)} min`}</span
+					>
+					<VerdictWord verdict={item.offer.verdict} checks={item.offer.checks} />
+				{/if}
+			{/snippet}
+		</Combobox>
 		{#if inTheWay}
 			<p class="truncate text-[12px] sm:text-right">
 				<a class="link" href="/run/{inTheWay.run!.id}"
@@ -98,7 +129,14 @@
 				>
 			</p>
 		{:else}
-			<p class="quiet truncate text-[12px] sm:text-right">{uses}</p>
+			<p class="quiet truncate text-[12px] sm:text-right">
+				{uses} ·
+				<a
+					class="link"
+					href="/program/channels?pack={pack.id}&channel={context.channelId}&task={context.task}&purpose={context.purpose}"
+					>which channel?</a
+				>
+			</p>
 		{/if}
 	</div>
 </header>

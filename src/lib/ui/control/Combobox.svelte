@@ -12,9 +12,11 @@
 		/** How one of them is drawn in the list; its name alone where nothing is said. */
 		row?: Snippet<[Item]>;
 		onchange: (value: string) => void;
+		/** The list opens: what its lines say may be asked for now. */
+		onopen?: () => void;
 		class?: string;
 	}
-	let { value, items, label, row, onchange, class: extra = '' }: Props = $props();
+	let { value, items, label, row, onchange, onopen, class: extra = '' }: Props = $props();
 
 	let open = $state(false);
 	let typed = $state('');
@@ -39,7 +41,8 @@
 		if (next !== '' && next !== value) onchange(next);
 	}}
 	onOpenChange={(now) => {
-		if (!now) typed = '';
+		if (now) onopen?.();
+		else typed = '';
 	}}
 >
 	<div class="relative">
@@ -54,7 +57,10 @@
 				open = true;
 			}}
 			onfocus={(event: Event) => (event.currentTarget as HTMLInputElement).select()}
-			onclick={() => (open = true)}
+			onclick={() => {
+				if (!open) onopen?.();
+				open = true;
+			}}
 		/>
 		<Combobox.Trigger
 			class="absolute inset-y-0 right-0 grid w-7 place-items-center"
@@ -66,7 +72,7 @@
 		<Combobox.Content
 			sideOffset={2}
 			collisionPadding={8}
-			class="z-50 max-h-[min(60dvh,var(--bits-combobox-content-available-height))] w-[max(22rem,var(--bits-combobox-anchor-width))] max-w-[94vw] overflow-y-auto border bg-panel py-1 outline-none"
+			class="z-50 max-h-[min(60dvh,var(--bits-combobox-content-available-height))] w-[max(27rem,var(--bits-combobox-anchor-width))] max-w-[94vw] overflow-y-auto border bg-panel py-1 outline-none"
 		>
 			{#each found as item (item.value)}
 				<Combobox.Item value={item.value} label={item.label} class="option">

@@ -1,10 +1,9 @@
 /** What can be found from anywhere: places, settings and actions, packs and what may be done with them, chargers, channels, runs. */
 import { chemistryOf } from '$core/chemistry/catalogue';
-import type { Charger } from '$core/charger/charger';
+import { channelNameOf, type Charger } from '$core/charger/charger';
 import type { Run } from '$core/log/run';
 import { cellsLabel, type Pack } from '$core/pack/pack';
 import { TASKS } from '$core/request/task';
-import { channelName } from '../charger/channel-items';
 import { fit } from '../control/find';
 import { THEMES, type Theme } from './themes';
 
@@ -132,7 +131,7 @@ const ofCharger = (charger: Charger): Entry[] => [
 	},
 	...(charger.channels.length > 1 ? charger.channels : []).map((channel): Entry => ({
 		id: `channel ${channel.id}`,
-		label: channelName(charger, channel),
+		label: channelNameOf(charger, channel),
 		about: `program on it, ${channel.powerW} W`,
 		go: { to: `/program?channel=${channel.id}` },
 		weight: 1
