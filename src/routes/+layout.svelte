@@ -3,10 +3,12 @@
 	import { onMount } from 'svelte';
 	import { toast, Toaster } from 'svelte-sonner';
 	import { tinykeys } from 'tinykeys';
-	import { afterNavigate, goto } from '$app/navigation';
+	import { afterNavigate, beforeNavigate, goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { page } from '$app/state';
 	import Dock from '$lib/ui/frame/Dock.svelte';
+	import UndoButton from '$lib/ui/frame/UndoButton.svelte';
+	import { undoList } from '$lib/ui/frame/undo.svelte';
 	import { feed } from '$lib/ui/server/live.svelte';
 	import { PLACES } from '$lib/ui/frame/places';
 	import Rail from '$lib/ui/frame/Rail.svelte';
@@ -38,6 +40,26 @@
 	}
 	const nextAction = () =>
 		document.querySelector<HTMLElement>('[data-next]:not(:disabled):not([aria-disabled="true"])')?.click();
+
+	/** Where each page of this visit was scrolled to, by its place in the history; Back finds it again. */
+	// eslint-disable-next-line svelte/prefer-svelte-reactivity -- nothing is drawn from it
+	const scrolled = new Map<string, number>();
+	const main = () => document.querySelector('main');
+	beforeNavigate(() => {
+		scrolled.set(location.href, main()?.scrollTop ?? 0);
+	});
+	afterNavigate(({ type, from, to }) => {
+		undoList.clear();
+		if (type === 'enter' || from?.url.pathname === to?.url.pathname) return;
+		if (type === 'popstate') main()?.scrollTo(0, scrolled.get(location.href) ?? 0);
+		else if (!to?.url.hash) main()?.scrollTo(0, 0);
+		// Who reads by ear, or goes on by keyboard, begins at the heading of the new page.
+		const heading = document.querySelector<HTMLElement>('main h1');
+		if (heading && !to?.url.hash && !document.querySelector('main :focus')) {
+			heading.tabIndex = -1;
+			heading.focus({ preventScroll: true });
+		}
+	});
 
 	// Where the page that reacts now belongs to: told to whoever drives a browser, a person's helper or a test.
 	afterNavigate(() => {
@@ -84,7 +106,13 @@
 		The application does not answer. Charging goes on at the charger; trying again.
 	</p>
 {/if}
-<Toaster position="bottom-right" offset={{ bottom: 72, right: 16 }} mobileOffset={{ bottom: 130 }} />
+<UndoButton />
+<Toaster
+	theme={theme.current === 'night' ? 'dark' : 'light'}
+	position="bottom-right"
+	offset={{ bottom: 72, right: 16 }}
+	mobileOffset={{ bottom: 130 }}
+/>
 
 <style>
 	.shell {

@@ -41,7 +41,8 @@ export async function readJson(request: Request): Promise<Result<unknown>> {
 /** A result as a response: the value, or `{ error: { message, fields } }` with a fitting status. */
 export function answer<T>(result: Result<T>, status = 200): Response {
 	if (result.ok) return json(result.value, { status });
-	return json({ error: { message: result.message, fields: result.fields } }, { status: result.status });
+	const { message, fields, current } = result;
+	return json({ error: { message, fields, current } }, { status: result.status });
 }
 
 const KEY = 'idempotency-key';

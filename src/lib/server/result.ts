@@ -8,6 +8,8 @@ export interface Refusal {
 	message: string;
 	/** Messages by field path, e.g. `channels.0.powerW`. */
 	fields: Record<string, string>;
+	/** What is there now, where something else was changed meanwhile. */
+	current?: unknown;
 }
 export type Result<T> = { ok: true; value: T } | Refusal;
 

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { toast } from 'svelte-sonner';
 	import { refresh } from '$lib/ui/server/refresh';
@@ -19,14 +20,9 @@
 		const sent = await send('DELETE', `/supplies/${supply.id}`);
 		if (!sent.ok) return void toast.error(sent.message);
 		await refresh();
-		toast(`${supply.name} removed.`, {
-			action: {
-				label: 'Undo',
-				onClick: async () => {
-					await send('POST', `/supplies/${supply.id}/restore`);
-					await refresh();
-				}
-			}
+		offerUndo(`${supply.name} removed.`, async () => {
+			await send('POST', `/supplies/${supply.id}/restore`);
+			await refresh();
 		});
 	}
 	const stateOf = (channelId: string) => data.channels.find((c) => c.channelId === channelId);

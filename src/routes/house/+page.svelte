@@ -1,5 +1,6 @@
 <!-- How this person does things where practitioners differ. -->
 <script lang="ts">
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import { toast } from 'svelte-sonner';
 	import { refresh } from '$lib/ui/server/refresh';
 	import type { PracticeLayer } from '$core/practice/practice';
@@ -12,6 +13,9 @@
 	// after another and the page takes the stored value over only when none is waiting.
 	// svelte-ignore state_referenced_locally
 	let layer = $state.raw<PracticeLayer>(data.practice);
+	/** What this window knows to be kept: a choice made in another one is not overwritten unseen. */
+	// svelte-ignore state_referenced_locally
+	let seen = data.practice;
 	let waiting = 0;
 	let queue: Promise<unknown> = Promise.resolve();
 
@@ -20,11 +24,19 @@
 		waiting++;
 		const written = queue.then(async () => {
 			// Passed over by a later choice.
-			const sent = waiting > 1 ? null : await send('PATCH', '/preferences', { practice });
+			const sent =
+				waiting > 1 ? null : await send('PATCH', '/preferences', { practice, was: { practice: seen } });
 			waiting--;
 			if (sent === null) return false;
-			if (!sent.ok) toast.error(sent.message);
+			if (sent.ok) seen = practice;
+			else
+				toast.error(
+					sent.current
+						? 'Your practice was changed in another window. It is shown now: choose again.'
+						: sent.message
+				);
 			await refresh();
+			if (!sent.ok) seen = data.practice;
 			if (waiting === 0) layer = data.practice;
 			return sent.ok;
 		});
@@ -33,10 +45,7 @@
 	}
 	async function save(next: PracticeLayer) {
 		const before = data.practice;
-		if (await put(next))
-			toast('Noted. Every program follows it from now on.', {
-				action: { label: 'Undo', onClick: () => void put(before) }
-			});
+		if (await put(next)) offerUndo('Noted. Every program follows it from now on.', () => void put(before));
 	}
 </script>
 

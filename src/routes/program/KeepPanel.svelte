@@ -1,5 +1,6 @@
 <!-- Keeping a program: under a name among the pack's programs, and in one of the charger's memory slots. -->
 <script lang="ts">
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
 	import { toast } from 'svelte-sonner';
 	import { refresh } from '$lib/ui/server/refresh';
@@ -50,9 +51,10 @@
 		const sent = await put(null);
 		if (!sent.ok) return void toast.error(sent.message);
 		await refresh();
-		toast(`${program.name}, version ${program.version}, is off the list.`, {
-			action: { label: 'Undo', onClick: async () => void (await put(program.name), await refresh()) }
-		});
+		offerUndo(
+			`${program.name}, version ${program.version}, is off the list.`,
+			async () => void (await put(program.name), await refresh())
+		);
 	}
 	async function save() {
 		busy = true;
@@ -72,9 +74,10 @@
 			if (sent.ok) {
 				const { before } = sent.value;
 				await refresh();
-				toast(`Slot ${slot} of ${chargerName} now holds it. Key it in there too.`, {
-					action: { label: 'Undo', onClick: async () => void (await put(before), await refresh()) }
-				});
+				offerUndo(
+					`Slot ${slot} of ${chargerName} now holds it. Key it in there too.`,
+					async () => void (await put(before), await refresh())
+				);
 			} else message = sent.message;
 		}
 		busy = false;

@@ -1,5 +1,6 @@
 <!-- The heart: settings and why, what would happen, what is wrong with it, and the way on. -->
 <script lang="ts">
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import Collapsible from '$lib/ui/control/Collapsible.svelte';
 	import { onMount } from 'svelte';
 	import { toast } from 'svelte-sonner';
@@ -34,6 +35,7 @@
 	import { PURPOSES } from '$core/request/task';
 	import type { ChannelState } from '$lib/server/services/house/today';
 	import { send } from '$lib/ui/server/api';
+	import { KeptDraft } from '$lib/ui/form/kept-draft.svelte';
 	import { ForecastClient } from '$lib/ui/program/forecast-client.svelte';
 	import { ProgramDraft } from '$lib/ui/program/program-draft.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
@@ -43,6 +45,7 @@
 	import type { SlotContent } from '$lib/server/services/chargers/slots';
 	import { compositionOf } from '$core/program/composition';
 	import type { PracticeLayer } from '$core/practice/practice';
+	import { ago } from '$lib/ui/words';
 	import PracticeList from '$lib/ui/program/PracticeList.svelte';
 	import KeepPanel from './KeepPanel.svelte';
 	import Pictures from './Pictures.svelte';
@@ -69,6 +72,12 @@
 		() => context,
 		() => start ?? { overrides: {}, practice: follow }
 	);
+	/** What was changed by hand comes back after a reload, Back, the card, or another task and return. */
+	// svelte-ignore state_referenced_locally
+	const unsaved = new KeptDraft(
+		`program ${context.pack.id} ${context.channelId} ${context.task} ${context.purpose}`,
+		{ overrides: draft.overrides, practice: draft.practice }
+	);
 	const client = new ForecastClient();
 	const solution = $derived(draft.solution);
 	const r = $derived(solution.resolved);
@@ -88,6 +97,8 @@
 	let busy = $state(false);
 
 	onMount(() => {
+		const before = start ? null : unsaved.restore<{ overrides: Overrides; practice: PracticeLayer }>();
+		if (before) draft.load(before.overrides, before.practice);
 		const close = client.open();
 		const undo = (event: KeyboardEvent) => {
 			const inField = (event.target as HTMLElement).closest('input, textarea, select');
@@ -99,6 +110,8 @@
 			close();
 		};
 	});
+
+	$effect(() => unsaved.keep({ overrides: draft.overrides, practice: draft.practice }));
 
 	// The curve of the quick forecast is already in the solution; its band follows a moment after the last change.
 	$effect(() => {
@@ -124,20 +137,15 @@
 		if (!sent.ok) return void toast.error(sent.message);
 		const before = held(fix.setting)?.heldValue ?? null;
 		await refresh();
-		toast(`Noted: ${charger.name} now holds that value. Key it in there too.`, {
-			action: {
-				label: 'Undo',
-				onClick: async () => {
-					await send('PATCH', `/chargers/${charger.id}/held`, {
-						kind: fix.setting,
-						channelId: fix.channelId,
-						task: fix.task ?? null,
-						chemistry: fix.chemistry ?? null,
-						value: before
-					});
-					await refresh();
-				}
-			}
+		offerUndo(`Noted: ${charger.name} now holds that value. Key it in there too.`, async () => {
+			await send('PATCH', `/chargers/${charger.id}/held`, {
+				kind: fix.setting,
+				channelId: fix.channelId,
+				task: fix.task ?? null,
+				chemistry: fix.chemistry ?? null,
+				value: before
+			});
+			await refresh();
 		});
 	}
 	function fix(fix: Fix) {
@@ -268,6 +276,14 @@
 
 	<div class="columns">
 		<section class="settings" aria-label="Settings" use:reachable>
+			{#if unsaved.restoredFrom && solution.overridden.length}
+				<p class="border-b py-1 text-[12.5px]" role="status">
+					<span class="text-check">As you left it {ago(unsaved.restoredFrom, context.now)}, not kept.</span>
+					<button type="button" class="link" onclick={() => (draft.reset(), (unsaved.restoredFrom = null))}
+						>Start anew</button
+					>
+				</p>
+			{/if}
 			{#if forbidden}
 				<div class="mt-4 border-l-4 border-stop pl-4">
 					<h2 class="text-stop">No program for this pack</h2>

@@ -3,6 +3,11 @@
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
 	import Plus from '@lucide/svelte/icons/plus';
+	import { onMount } from 'svelte';
+	import Conflict from '../form/Conflict.svelte';
+	import { differencesOf } from '../form/differences';
+	import { KeptDraft } from '../form/kept-draft.svelte';
+	import LeaveGuard from '../form/LeaveGuard.svelte';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { CHARGER, MOST_CHANNELS, type Charger } from '$core/charger/charger';
@@ -20,6 +25,21 @@
 
 	// svelte-ignore state_referenced_locally
 	let draft = $state(chargerDraftOf(charger));
+	/** The charger as it was when this form began, or was last looked at: what is saved says what it started from. */
+	// svelte-ignore state_referenced_locally
+	let was = $state.raw(charger);
+	// svelte-ignore state_referenced_locally
+	const kept = new KeptDraft(`charger ${charger?.id ?? 'new'}`, chargerDraftOf(charger));
+	const dirty = $derived(kept.dirty($state.snapshot(draft)));
+	let theirs = $state.raw<Charger | null>(null);
+	let form = $state<HTMLFormElement>();
+	/** Channels are compared as one: what differs in them stands in the form. */
+	const COMPARED = { ...CHARGER, channels: { ...CHARGER.held, label: 'Channels' } };
+	onMount(() => {
+		const before = kept.restore<typeof draft>();
+		if (before) draft = before;
+	});
+	$effect(() => kept.keep($state.snapshot(draft)));
 	let errors = $state<Record<string, string>>({});
 	let message = $state('');
 	let busy = $state(false);
@@ -49,21 +69,45 @@
 			return;
 		}
 		busy = true;
-		const sent = await send<Charger>(
-			charger ? 'PUT' : 'POST',
-			charger ? `/chargers/${charger.id}` : '/chargers',
-			read.input
-		);
+		const sent = charger
+			? await send<Charger>('PUT', `/chargers/${charger.id}`, { ...read.input, was })
+			: await send<Charger>('POST', '/chargers', read.input);
 		busy = false;
+		if (!sent.ok && sent.current) {
+			theirs = sent.current as Charger;
+			return;
+		}
 		if (!sent.ok) {
 			errors = sent.fields;
 			message = `${sent.message} Nothing was saved.`;
 			return;
 		}
+		kept.forget();
 		await goto(`/chargers/${sent.value.id}`);
 		await refresh();
 	}
 </script>
+
+<LeaveGuard {kept} {dirty} onanew={() => (draft = chargerDraftOf(charger))} />
+{#if theirs}
+	<Conflict
+		differences={differencesOf(
+			COMPARED,
+			$state.snapshot(draft) as unknown as Record<string, unknown>,
+			chargerDraftOf(theirs) as unknown as Record<string, unknown>
+		)}
+		onmine={() => {
+			was = theirs;
+			theirs = null;
+			form?.requestSubmit();
+		}}
+		ontheirs={() => {
+			was = theirs;
+			draft = chargerDraftOf(theirs);
+			theirs = null;
+		}}
+	/>
+{/if}
 
 {#snippet part(name: string)}
 	{#each keysIn(CHARGER, name) as key (key)}
@@ -71,7 +115,7 @@
 	{/each}
 {/snippet}
 
-<form onsubmit={submit} novalidate class="mt-4 max-w-[70rem]">
+<form bind:this={form} onsubmit={submit} novalidate class="mt-4 max-w-[70rem]">
 	<section class="grid gap-x-5 gap-y-3 sm:grid-cols-4">
 		<Described class="sm:col-span-2" field={CHARGER.name} bind:value={draft.name} error={errors.name} />
 		{@render part('input')}

@@ -1,6 +1,11 @@
 <!-- Describing a pack from its label. -->
 <script lang="ts">
 	import Collapsible from '$lib/ui/control/Collapsible.svelte';
+	import { onMount } from 'svelte';
+	import Conflict from '../form/Conflict.svelte';
+	import { differencesOf } from '../form/differences';
+	import { KeptDraft } from '../form/kept-draft.svelte';
+	import LeaveGuard from '../form/LeaveGuard.svelte';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { chemistryOf } from '$core/chemistry/catalogue';
@@ -24,10 +29,23 @@
 	// The draft starts from the pack and then belongs to the person typing.
 	// svelte-ignore state_referenced_locally
 	let draft = $state(packDraftOf(pack));
+	/** The pack as it was when this form began, or was last looked at: what is saved says what it started from. */
+	// svelte-ignore state_referenced_locally
+	let was = $state.raw(pack);
+	// svelte-ignore state_referenced_locally
+	const kept = new KeptDraft(`pack ${pack?.id ?? 'new'}`, packDraftOf(pack));
+	const dirty = $derived(kept.dirty($state.snapshot(draft)));
+	let theirs = $state.raw<Pack | null>(null);
+	onMount(() => {
+		const before = kept.restore<typeof draft>();
+		if (before) draft = before;
+	});
+	$effect(() => kept.keep($state.snapshot(draft)));
 	let errors = $state<Record<string, string>>({});
 	let message = $state('');
 	let confirmedMah = $state('');
 	let busy = $state(false);
+	let form = $state<HTMLFormElement>();
 
 	const question = $derived(draft.capacityAh === confirmedMah ? null : askAboutDraft(draft));
 	const chemistry = $derived(chemistryOf(draft.chemistry));
@@ -49,23 +67,47 @@
 			return;
 		}
 		busy = true;
-		const sent = await send<Pack>(pack ? 'PUT' : 'POST', pack ? `/packs/${pack.id}` : '/packs', read.input);
+		const sent = pack
+			? await send<Pack>('PUT', `/packs/${pack.id}`, { ...read.input, was })
+			: await send<Pack>('POST', '/packs', read.input);
 		busy = false;
+		if (!sent.ok && sent.current) {
+			theirs = sent.current as Pack;
+			return;
+		}
 		if (!sent.ok) {
 			errors = sent.fields;
 			message = sent.message;
 			return;
 		}
+		kept.forget();
 		await goto(`/packs/${sent.value.id}`);
 		await refresh();
 	}
 </script>
 
+<LeaveGuard {kept} {dirty} onanew={() => (draft = packDraftOf(pack))} />
+{#if theirs}
+	<Conflict
+		differences={differencesOf(PACK, $state.snapshot(draft), packDraftOf(theirs))}
+		onmine={() => {
+			was = theirs;
+			theirs = null;
+			form?.requestSubmit();
+		}}
+		ontheirs={() => {
+			was = theirs;
+			draft = packDraftOf(theirs);
+			theirs = null;
+		}}
+	/>
+{/if}
+
 {#snippet typed(key: keyof typeof PACK)}
 	<Described field={PACK[key]} bind:value={draft[key]} error={errors[key]} />
 {/snippet}
 
-<form onsubmit={submit} novalidate class="mt-4 max-w-[46rem]">
+<form bind:this={form} onsubmit={submit} novalidate class="mt-4 max-w-[46rem]">
 	<div class="grid gap-x-5 gap-y-3 sm:grid-cols-2">
 		{@render typed('name')}
 		{@render typed('usedIn')}

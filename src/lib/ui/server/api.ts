@@ -1,6 +1,14 @@
 /** The browser's side of the JSON API: a value, or why not in words. Never throws. */
 
-export type Sent<T> = { ok: true; value: T } | { ok: false; message: string; fields: Record<string, string> };
+export type Sent<T> = { ok: true; value: T } | Unsent;
+
+export interface Unsent {
+	ok: false;
+	message: string;
+	fields: Record<string, string>;
+	/** What is there now, where it was changed in another window meanwhile. */
+	current?: unknown;
+}
 
 /** A short break in the line is waited out before a request is sent again, ms. */
 const AGAIN_MS = 800;
@@ -68,7 +76,8 @@ export async function send<T>(method: string, path: string, body?: unknown): Pro
 		return {
 			ok: false,
 			message: error.message ?? answer?.message ?? 'Something went wrong.',
-			fields: error.fields ?? {}
+			fields: error.fields ?? {},
+			current: error.current
 		};
 	} catch {
 		return {

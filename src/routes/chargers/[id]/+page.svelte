@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import Combobox from '$lib/ui/control/Combobox.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { isOpen } from '$core/log/run';
@@ -96,9 +97,7 @@
 		editing = null;
 		message = '';
 		await refresh();
-		toast(`${label} noted.`, {
-			action: { label: 'Undo', onClick: async () => void (await put(before), await refresh()) }
-		});
+		offerUndo(`${label} noted.`, async () => void (await put(before), await refresh()));
 	}
 	async function emptySlot(s: (typeof data.slots)[number]) {
 		const put = (programId: string | null) =>
@@ -106,9 +105,7 @@
 		const sent = await put(null);
 		if (!sent.ok) return void toast.error(sent.message);
 		await refresh();
-		toast(`Slot ${s.slot} is empty.`, {
-			action: { label: 'Undo', onClick: async () => void (await put(s.programId), await refresh()) }
-		});
+		offerUndo(`Slot ${s.slot} is empty.`, async () => void (await put(s.programId), await refresh()));
 	}
 	async function remove() {
 		const { id, name } = charger;
@@ -116,16 +113,10 @@
 		if (!sent.ok) return void toast.error(sent.message);
 		await goto('/chargers');
 		await refresh();
-		toast(`${name} is off the bench.`, {
-			duration: 10000,
-			action: {
-				label: 'Undo',
-				onClick: async () => {
-					await send('POST', `/chargers/${id}/restore`);
-					await goto(`/chargers/${id}`);
-					await refresh();
-				}
-			}
+		offerUndo(`${name} is off the bench.`, async () => {
+			await send('POST', `/chargers/${id}/restore`);
+			await goto(`/chargers/${id}`);
+			await refresh();
 		});
 	}
 </script>

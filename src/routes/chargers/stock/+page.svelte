@@ -1,5 +1,11 @@
 <!-- Connectors, leads, adapters and balance boards: what limits a program besides pack and charger. -->
 <script lang="ts">
+	import { onMount } from 'svelte';
+	import Conflict from '$lib/ui/form/Conflict.svelte';
+	import { differencesOf } from '$lib/ui/form/differences';
+	import { KeptDraft } from '$lib/ui/form/kept-draft.svelte';
+	import LeaveGuard from '$lib/ui/form/LeaveGuard.svelte';
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
@@ -21,6 +27,18 @@
 	// The draft starts from what is kept and then belongs to the person typing.
 	// svelte-ignore state_referenced_locally
 	let draft = $state(stockDraftOf(data.inventory));
+	// svelte-ignore state_referenced_locally
+	let was = $state.raw(data.inventory);
+	// svelte-ignore state_referenced_locally
+	const kept = new KeptDraft('stock', stockDraftOf(data.inventory));
+	const dirty = $derived(kept.dirty($state.snapshot(draft)));
+	let theirs = $state.raw<Inventory | null>(null);
+	let form = $state<HTMLFormElement>();
+	onMount(() => {
+		const before = kept.restore<StockDraft>();
+		if (before) draft = before;
+	});
+	$effect(() => kept.keep($state.snapshot(draft)));
 	let errors = $state<Record<string, string>>({});
 	let busy = $state(false);
 
@@ -49,11 +67,19 @@
 
 	async function put(inventory: Inventory) {
 		busy = true;
-		const sent = await send('PATCH', '/preferences', { inventory });
+		const sent = await send('PATCH', '/preferences', { inventory, was: { inventory: was } });
 		busy = false;
+		if (!sent.ok && sent.current) {
+			theirs = (sent.current as { inventory: Inventory }).inventory;
+			return false;
+		}
 		if (!sent.ok) toast.error(sent.message);
 		await refresh();
-		draft = stockDraftOf(data.inventory);
+		if (sent.ok) {
+			was = data.inventory;
+			draft = stockDraftOf(was);
+			kept.rebase(stockDraftOf(was));
+		}
 		return sent.ok;
 	}
 	async function save(event: SubmitEvent) {
@@ -66,8 +92,7 @@
 			return;
 		}
 		const before = data.inventory;
-		if (await put(read.input))
-			toast('The stock is noted.', { action: { label: 'Undo', onClick: () => void put(before) } });
+		if (await put(read.input)) offerUndo('The stock is noted.', () => void put(before));
 	}
 </script>
 
@@ -78,7 +103,28 @@
 		Currents are what they carry for long. A program keeps to the connector of the pack and to the lead that
 		fits it; a list without leads or boards holds nothing up.
 	</p>
-	<form onsubmit={save} novalidate>
+	<LeaveGuard {kept} {dirty} onanew={() => (draft = stockDraftOf(data.inventory))} />
+	{#if theirs}
+		<Conflict
+			differences={differencesOf(
+				INVENTORY,
+				$state.snapshot(draft) as unknown as Record<string, unknown>,
+				stockDraftOf(theirs) as unknown as Record<string, unknown>
+			)}
+			onmine={() => {
+				was = theirs!;
+				theirs = null;
+				form?.requestSubmit();
+			}}
+			ontheirs={() => {
+				was = theirs!;
+				draft = stockDraftOf(was);
+				kept.rebase(stockDraftOf(was));
+				theirs = null;
+			}}
+		/>
+	{/if}
+	<form bind:this={form} onsubmit={save} novalidate>
 		{#each LISTS as list (list)}
 			{@const title = INVENTORY[list].label}
 			{@const columns = Object.entries(columnsOf(list))}

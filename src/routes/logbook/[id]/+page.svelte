@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import { capacityIn } from '$core/log/legs';
 	import { empties } from '$core/log/judged-end';
 	import { endedWell } from '$core/log/run';
@@ -100,24 +101,16 @@
 		const sent = await send('PUT', `/packs/${id}`, { ...fields, measuredCapacityAh: capacityAh });
 		if (!sent.ok) return void toast.error(sent.message);
 		await refresh();
-		toast(`${data.packName} now has that as its measured capacity.`, {
-			action: { label: 'Undo', onClick: () => void keepCapacity(before) }
-		});
+		offerUndo(`${data.packName} now has that as its measured capacity.`, () => void keepCapacity(before));
 	}
 	async function remove() {
 		const { id } = run;
 		const sent = await send('DELETE', `/runs/${id}`);
 		if (!sent.ok) return void toast.error(sent.message);
 		await goto('/logbook');
-		toast('Run removed from the book.', {
-			duration: 10000,
-			action: {
-				label: 'Undo',
-				onClick: async () => {
-					await send('POST', `/runs/${id}/restore`);
-					await goto(`/logbook/${id}`);
-				}
-			}
+		offerUndo('Run removed from the book.', async () => {
+			await send('POST', `/runs/${id}/restore`);
+			await goto(`/logbook/${id}`);
 		});
 	}
 </script>

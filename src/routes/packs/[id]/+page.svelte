@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import { endedWell, isOpen } from '$core/log/run';
 	import { mainCurrentA } from '$core/request/in-words';
 	import { reachable } from '$lib/ui/frame/reachable';
@@ -28,16 +29,10 @@
 		if (!sent.ok) return void toast.error(sent.message);
 		await goto('/packs');
 		await refresh();
-		toast(`${name} is off the shelf.`, {
-			duration: 10000,
-			action: {
-				label: 'Undo',
-				onClick: async () => {
-					await send('POST', `/packs/${id}/restore`);
-					await goto(`/packs/${id}`);
-					await refresh();
-				}
-			}
+		offerUndo(`${name} is off the shelf.`, async () => {
+			await send('POST', `/packs/${id}/restore`);
+			await goto(`/packs/${id}`);
+			await refresh();
 		});
 	}
 	async function removeReading(reading: Reading) {
@@ -45,14 +40,9 @@
 		if (!sent.ok) return void toast.error(sent.message);
 		await refresh();
 		const { id: _id, packId: _packId, ...input } = sent.value;
-		toast('Reading removed.', {
-			action: {
-				label: 'Undo',
-				onClick: async () => {
-					await send('POST', `/packs/${pack.id}/readings`, input);
-					await refresh();
-				}
-			}
+		offerUndo('Reading removed.', async () => {
+			await send('POST', `/packs/${pack.id}/readings`, input);
+			await refresh();
 		});
 	}
 

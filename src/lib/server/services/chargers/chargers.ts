@@ -8,6 +8,7 @@ import type { Database, Store } from '../../db/connect';
 import { toCharger, toSupply } from '../../db/map';
 import type { RowOf } from '../../db/models';
 import { checked, done, missing, refuse, type Result } from '../../result';
+import { changedMeanwhile } from '../../meanwhile';
 import { writeEvent } from '../house/events';
 import { SupplyInputSchema } from '$core/charger/supply-schema';
 import { ChargerInputSchema } from '$core/charger/charger-schema';
@@ -113,6 +114,9 @@ export async function updateCharger(db: Database, id: string, input: unknown): P
 	return db.write(async (tx) => {
 		const row = await tx.models.Charger.findByPk(id);
 		if (!row) return missing('charger');
+		const before = await getCharger(tx, id);
+		const meanwhile = before.ok ? changedMeanwhile(input, before.value, row.get('name')) : null;
+		if (meanwhile) return meanwhile;
 		const supply = await supplyExists(tx, valid.value.supplyId);
 		if (!supply.ok) return supply;
 		const kept = await tx.models.Channel.findAll({ where: { chargerId: id }, order: [['position', 'ASC']] });

@@ -2,6 +2,7 @@
 import { z } from 'zod';
 import type { Database, Store } from '../../db/connect';
 import { checked, type Result } from '../../result';
+import { changedMeanwhile } from '../../meanwhile';
 import { InventorySchema } from '$core/charger/inventory-schema';
 import { PracticeLayerSchema } from '$core/practice/practice-schema';
 
@@ -36,7 +37,10 @@ export const getPreferences = (db: Store): Promise<Preferences> =>
 /** Changes the choices that `input` names; the others stay. */
 export async function setPreferences(db: Database, input: unknown): Promise<Result<Preferences>> {
 	return db.write(async (tx) => {
-		const valid = checked(Preferences, { ...(await getPreferences(tx)), ...(input as object) });
+		const before = await getPreferences(tx);
+		const meanwhile = changedMeanwhile(input, before, 'This');
+		if (meanwhile) return meanwhile;
+		const valid = checked(Preferences, { ...before, ...(input as object) });
 		if (!valid.ok) return valid;
 		await tx.models.Preference.upsert({ key: KEY, value: valid.value });
 		return valid;

@@ -9,6 +9,7 @@ import type { Database, Store } from '../../db/connect';
 import { toPack, toReading } from '../../db/map';
 import type { RowOf } from '../../db/models';
 import { checked, done, missing, refuse, type Result } from '../../result';
+import { changedMeanwhile } from '../../meanwhile';
 import { careOf, pastsOf } from './care';
 import { getPreferences } from '../house/preferences';
 import { writeEvent } from '../house/events';
@@ -140,6 +141,8 @@ export async function updatePack(db: Database, id: string, input: unknown): Prom
 	return db.write(async (tx) => {
 		const row = await tx.models.Pack.findByPk(id);
 		if (!row) return missing('pack');
+		const meanwhile = changedMeanwhile(input, toPack(row), row.get('name'));
+		if (meanwhile) return meanwhile;
 		const pair = await pairOf(tx, id, valid.value.pairId);
 		if (!pair.ok) return pair;
 		await row.update(valid.value);
