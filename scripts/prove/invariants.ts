@@ -5,6 +5,7 @@
 import { chemistryOf } from '../../core/chemistry/catalogue';
 import { packModel } from '../../core/forecast/assume';
 import { discharges, legsOf } from '../../core/forecast/program-legs';
+import type { PackModel } from '../../core/simulate/pack-model';
 import type { Solution } from '../../core/program/solve';
 import { runLegs } from '../../core/simulate/run-legs';
 import type { DrawnCase } from './cases';
@@ -20,6 +21,10 @@ const COLD_DEG_C = { lithium: 5, nickel: 5, lead: 0 } as const;
 const HOT_DEG_C = 40;
 /** Steps of half a minute may pass a floor by this much, V. */
 const STEP_V = 0.06;
+/** A step that balancing and the knee of a curve do not mislead, s. */
+const FINE_S = 0.5;
+/** A pack that holds so much is full enough for a timer to have done its duty. */
+const NEARLY_FULL = 0.95;
 /** A cell of so many times the resistance of the middle one is worn out. */
 const WORN_TIMES = 5;
 
@@ -40,6 +45,39 @@ function mayBe({ context: { reading, ambientDegC, now } }: DrawnCase): [number, 
 	if (reading === null || t === null) return [ambientDegC, ambientDegC];
 	const fresh = Math.abs(Date.parse(now) - Date.parse(reading.takenAt)) <= 3600e3;
 	return fresh ? [t, t] : [Math.min(t, ambientDegC), Math.max(t, ambientDegC)];
+}
+
+/** What the run of another pack breaks, at this step, s; null when all of it holds. */
+function brokenRun(c: DrawnCase, s: Solution, other: PackModel, dtS: number): string | null {
+	const { reading } = c.context;
+	const { settings, resolved: r } = s;
+	const lithium = LITHIUM[c.context.pack.chemistry as keyof typeof LITHIUM] ?? null;
+	const legs = legsOf(r, { ...settings, safetyTimerMin: settings.safetyTimerMin ?? 2880 });
+	const out = runLegs(other, legs, { dtS, traceEveryS: 60 });
+	if (lithium && out.highestCellV > lithium.cell + 1e-6) return `a cell at ${out.highestCellV} V`;
+	const began = reading?.cellVoltagesV ? Math.min(...reading.cellVoltagesV) : Infinity;
+	const down = out.legs.some((l) => l.kind === 'discharge' && l.timeS > 120);
+	if (lithium && down && out.lowestCellV !== null && began > lithium.floor + 0.2) {
+		const least = lithium.floor - r.channel.voltageAccuracyV - STEP_V;
+		if (out.lowestCellV < least) return `a cell emptied to ${out.lowestCellV} V`;
+	}
+	const powerW = Math.min(
+		r.channel.powerW,
+		r.charger.sharedPowerW === null ? Infinity : Math.max(0, r.charger.sharedPowerW - c.context.othersOutputW)
+	);
+	for (const [k, amps] of out.trace.currentA.entries()) {
+		const watts = out.trace.packV[k] * amps;
+		if (watts > powerW + 0.01) return `${watts} W from ${powerW}`;
+		if (-watts > r.channel.dischargePowerW + 0.01) return `${-watts} W to be turned into heat`;
+	}
+	// A timer of the program's own lets such a pack come to its end, unless one cell of it is worn out, which is asked about.
+	const ohm = [...(reading?.cellResistancesOhm ?? [])].sort((a, b) => a - b);
+	const worn = ohm.length > 0 && ohm.at(-1)! > WORN_TIMES * ohm[Math.floor((ohm.length - 1) / 2)];
+	const own = !('safetyTimerMin' in c.keyed) && settings.safetyTimerMin !== null && !r.taskData.limitEndsWell;
+	const served = r.taskData.fills && Math.min(...out.endSoc) >= NEARLY_FULL;
+	if (own && !worn && !served && out.endReason === 'timer' && settings.safetyTimerMin! < 2880)
+		return `the timer of ${settings.safetyTimerMin} min cuts it`;
+	return null;
 }
 
 /** The first thing that is broken by this answer to this case, in words; null when all of it holds. */
@@ -90,31 +128,7 @@ export function broken(c: DrawnCase, s: Solution): string | null {
 		seriesOhm: guess.seriesOhm.map((ohm) => ohm * 1.15),
 		relaxOhm: guess.relaxOhm.map((ohm) => ohm * 1.15)
 	};
-	const legs = legsOf(r, { ...settings, safetyTimerMin: settings.safetyTimerMin ?? 2880 });
-	// Fine enough for a run of minutes; a longer one changes slowly.
+	// Fine enough for a run of minutes; a longer one changes slowly. What breaks at a coarse step is looked at with a fine one.
 	const dtS = Math.min(10, Math.max(0.5, (forecast?.best.timeS ?? 0) / 300));
-	const out = runLegs(other, legs, { dtS, traceEveryS: 60 });
-	if (lithium && out.highestCellV > lithium.cell + 1e-6) return `a cell at ${out.highestCellV} V`;
-	const began = reading?.cellVoltagesV ? Math.min(...reading.cellVoltagesV) : Infinity;
-	const down = out.legs.some((l) => l.kind === 'discharge' && l.timeS > 120);
-	if (lithium && down && out.lowestCellV !== null && began > lithium.floor + 0.2) {
-		const least = lithium.floor - r.channel.voltageAccuracyV - STEP_V;
-		if (out.lowestCellV < least) return `a cell emptied to ${out.lowestCellV} V`;
-	}
-	const powerW = Math.min(
-		r.channel.powerW,
-		r.charger.sharedPowerW === null ? Infinity : Math.max(0, r.charger.sharedPowerW - c.context.othersOutputW)
-	);
-	for (const [k, amps] of out.trace.currentA.entries()) {
-		const watts = out.trace.packV[k] * amps;
-		if (watts > powerW + 0.01) return `${watts} W from ${powerW}`;
-		if (-watts > r.channel.dischargePowerW + 0.01) return `${-watts} W to be turned into heat`;
-	}
-	// A timer of the program's own lets such a pack come to its end, unless one cell of it is worn out, which is asked about.
-	const ohm = [...(reading?.cellResistancesOhm ?? [])].sort((a, b) => a - b);
-	const worn = ohm.length > 0 && ohm.at(-1)! > WORN_TIMES * ohm[Math.floor((ohm.length - 1) / 2)];
-	const own = !('safetyTimerMin' in c.keyed) && settings.safetyTimerMin !== null && !r.taskData.limitEndsWell;
-	if (own && !worn && out.endReason === 'timer' && settings.safetyTimerMin! < 2880)
-		return `the timer of ${settings.safetyTimerMin} min cuts it`;
-	return null;
+	return brokenRun(c, s, other, dtS) && brokenRun(c, s, other, FINE_S);
 }

@@ -45,13 +45,14 @@
 	// eslint-disable-next-line svelte/prefer-svelte-reactivity -- nothing is drawn from it
 	const scrolled = new Map<string, number>();
 	const main = () => document.querySelector('main');
-	beforeNavigate(() => {
-		scrolled.set(location.href, main()?.scrollTop ?? 0);
+	beforeNavigate(({ from }) => {
+		// On Back the address is the other page's already.
+		if (from) scrolled.set(from.url.href, main()?.scrollTop ?? 0);
 	});
 	afterNavigate(({ type, from, to }) => {
 		undoList.clear();
 		if (type === 'enter' || from?.url.pathname === to?.url.pathname) return;
-		if (type === 'popstate') main()?.scrollTo(0, scrolled.get(location.href) ?? 0);
+		if (type === 'popstate') main()?.scrollTo(0, scrolled.get(to?.url.href ?? '') ?? 0);
 		else if (!to?.url.hash) main()?.scrollTo(0, 0);
 		// Who reads by ear, or goes on by keyboard, begins at the heading of the new page.
 		const heading = document.querySelector<HTMLElement>('main h1');

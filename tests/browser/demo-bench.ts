@@ -16,8 +16,8 @@ interface Bench {
 
 export class DemoBench {
 	private constructor(
-		private readonly app: TestApp,
-		private readonly browser: Browser,
+		readonly app: TestApp,
+		readonly browser: Browser,
 		readonly person: Person,
 		private shelf: Shelf[],
 		private readonly chargers: Bench[]

@@ -48,16 +48,11 @@ describe('from a pack to the logbook', () => {
 	});
 
 	test('a pack is found with the keyboard and its program is one action away', async () => {
-		await person.driver.actions().sendKeys('/').perform();
-		await person.waitForPath(/^\/packs$/);
-		await person.driver.switchTo().activeElement().sendKeys('cormorant');
-		await person.driver.wait(
-			async () => (await person.driver.findElements(By.css('tbody tr'))).length === 1,
-			10_000
-		);
-		await person.press('a', 'Program');
+		await person.findAnything('balance cormorant');
 		await person.waitForPath(/^\/program$/);
+		await person.follow('which channel?', /\/program\/channels$/);
 		await person.press('a', 'Pier Two, channel B');
+		await person.waitForPath(/^\/program$/);
 		await person.sees('Forecast');
 	});
 

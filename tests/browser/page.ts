@@ -85,6 +85,25 @@ export class Person {
 		);
 	}
 
+	/** Opens the line that finds anything, types, and takes the first. */
+	async findAnything(typed: string): Promise<void> {
+		await this.driver.actions().sendKeys('/').perform();
+		const line = await this.find('input[aria-label="Find anything"]');
+		await line.sendKeys(typed);
+		// What was typed is looked for once packs and chargers are there: then something fits it.
+		await this.driver.wait(
+			async () =>
+				this.driver.executeScript<boolean>(
+					`const first = document.querySelector('[data-command-item][data-selected]')?.innerText.toLowerCase() ?? '';
+					return arguments[0].split(' ').every((word) => first.includes(word));`,
+					typed
+				),
+			WAIT_MS,
+			`nothing is found for ${typed}`
+		);
+		await line.sendKeys('\uE007');
+	}
+
 	/** Ticks every box of the page. */
 	async tickAll(): Promise<void> {
 		for (const box of await this.driver.findElements(By.css('main [role="checkbox"]'))) await box.click();

@@ -83,7 +83,6 @@ describe('schools and care', () => {
 		const row = '//main//li[contains(., "Buoy lamp, north")]';
 		await person.driver.findElement(By.xpath(`${row}//a[contains(., "Discharge")]`)).click();
 		await person.waitForPath(/^\/program$/);
-		await person.press('a', 'Pier Two, channel A');
 		await person.sees("The floor, to check the capacity, by this program's choice");
 		assert.equal(await value('dischargeEndV'), '3.00');
 	});

@@ -123,10 +123,9 @@ describe('from an empty shelf', () => {
 		assert.equal((await get<unknown[]>('/packs')).length, 1);
 	});
 
-	test('Program chooses pack and channel, and the address of nothing says so', async () => {
+	test('Program asks for a pack and chooses the channel, and the address of nothing says so', async () => {
 		await person.goTo('/program');
 		await person.press('a', 'Lifeboat');
-		await person.press('a', 'Bench one, channel 2');
 		await person.sees(/standard, 1C/);
 		await person.sees(/no rate on the label/i);
 		await person.goTo('/packs/nobody');

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { browser } from '$app/environment';
 	import { tick, untrack } from 'svelte';
 	import { replaceState } from '$app/navigation';
 	import { page } from '$app/state';
@@ -26,7 +27,8 @@
 	type Order = (typeof ORDERS)[number][0];
 
 	// What is looked for stands in the address, so that Back and a reload find it again.
-	const asked = page.url.searchParams;
+	// (The router's own address is the one without it: it is told of what was typed, and does not load the page anew.)
+	const asked = browser ? new URLSearchParams(location.search) : page.url.searchParams;
 	let wanted = $state(asked.get('find') ?? '');
 	let chemistry = $state(asked.get('chemistry') ?? '');
 	let readiness = $state(asked.get('readiness') ?? '');

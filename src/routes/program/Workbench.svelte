@@ -376,7 +376,7 @@
 				{#if !forbidden}
 					<button
 						type="button"
-						class="link"
+						class="link min-h-[32px]"
 						disabled={busy || solution.verdict === 'stop'}
 						class:opacity-50={solution.verdict === 'stop'}
 						onclick={() => void save('card')}>Key-in card</button

@@ -1,8 +1,14 @@
 import { discharges, storageNeedAh } from '../../../forecast/program-legs';
 import { text, volts } from '../../../quantity/format';
+import { ceilToStep } from '../../../quantity/step';
 import { heldSetting, type Resolved } from '../../../request/context';
 import { weakestEndV } from '../../decide/discharge';
 import { PRACTICE, type Fix, type Rule, type RuleInput } from '../../rule';
+
+/** A step of the forecast may pass the floor by this much, V. */
+const STEP_V = 0.06;
+/** By how much the end is raised at a press where the forecast falls under the floor, V. */
+const RAISE_V = 0.05;
 
 /** What a charger that does not ask for the end of discharge holds as it. */
 const heldEnd = (r: Resolved) =>
@@ -36,14 +42,27 @@ export const weakCellUnseen: Rule = {
 	severity: 'stop',
 	protects: 'pack',
 	when: 'discharging',
+	ofForecast: true,
 	source: PRACTICE,
 	check(input) {
 		const { r, settings } = input;
 		if (!discharges(r, settings)) return null;
 		const endV = realEndV(input);
 		const leastV = weakestEndV(r, settings.dischargeA);
-		if (endV === null || leastV === null || endV >= leastV - 1e-9) return null;
+		if (endV === null || leastV === null) return null;
 		const { hardFloorV } = r.chemistry.voltages;
+		const lowestV = input.forecast?.best.lowestCellV ?? null;
+		if (
+			endV >= leastV - 1e-9 &&
+			(lowestV === null || lowestV >= hardFloorV - r.channel.voltageAccuracyV - STEP_V)
+		)
+			return null;
+		// The knee of a flat curve is so steep that the draws and the course may disagree: the worse of the two counts.
+		if (endV >= leastV - 1e-9)
+			return {
+				sentence: `Only the sum of the ${r.pack.cells} cells is watched here, and in the forecast the weakest falls to ${text(volts(lowestV!))}, under its floor of ${text(volts(hardFloorV))}.`,
+				fix: raise(input, ceilToStep(endV + RAISE_V, 0.01))
+			};
 		return {
 			sentence: `Only the sum of the ${r.pack.cells} cells is watched here, and no two are alike: one can be at its floor of ${text(volts(hardFloorV))} while the pack still shows ${text(volts(leastV))} a cell. This discharge would go on to ${text(volts(endV))}.`,
 			fix: raise(input, leastV)

@@ -89,25 +89,6 @@
 </script>
 
 <LeaveGuard {kept} {dirty} onanew={() => (draft = chargerDraftOf(charger))} />
-{#if theirs}
-	<Conflict
-		differences={differencesOf(
-			COMPARED,
-			$state.snapshot(draft) as unknown as Record<string, unknown>,
-			chargerDraftOf(theirs) as unknown as Record<string, unknown>
-		)}
-		onmine={() => {
-			was = theirs;
-			theirs = null;
-			form?.requestSubmit();
-		}}
-		ontheirs={() => {
-			was = theirs;
-			draft = chargerDraftOf(theirs);
-			theirs = null;
-		}}
-	/>
-{/if}
 
 {#snippet part(name: string)}
 	{#each keysIn(CHARGER, name) as key (key)}
@@ -193,6 +174,26 @@
 		</div>
 	{/if}
 	{#if message}<p class="mt-3 text-stop" role="alert">{message}</p>{/if}
+	{#if theirs}
+		<Conflict
+			differences={differencesOf(
+				COMPARED,
+				$state.snapshot(draft) as unknown as Record<string, unknown>,
+				chargerDraftOf(theirs) as unknown as Record<string, unknown>
+			)}
+			onmine={() => {
+				was = theirs;
+				theirs = null;
+				form?.requestSubmit();
+			}}
+			ontheirs={() => {
+				was = theirs;
+				draft = chargerDraftOf(theirs);
+				theirs = null;
+			}}
+		/>
+	{/if}
+
 	<p class="mt-4 flex gap-3">
 		<button class="btn btn-act" data-next disabled={busy}>{charger ? 'Save' : 'Put on the bench'}</button>
 		<a class="btn" href={charger ? `/chargers/${charger.id}` : '/chargers'}>Cancel</a>

@@ -6,10 +6,12 @@
 		onmine: () => void;
 		ontheirs: () => void;
 	}
+	// Both values must be seen before one is chosen.
+	const seen = (node: HTMLElement) => node.scrollIntoView({ block: 'nearest' });
 	let { differences, onmine, ontheirs }: Props = $props();
 </script>
 
-<div class="mt-4 border-l-4 border-check pl-4" role="alert">
+<div class="mt-4 border-l-4 border-check pl-4" role="alert" use:seen>
 	<h2 class="text-check">Changed in another window meanwhile</h2>
 	{#if differences.length}
 		<table class="ledger mt-1 max-w-[44rem]">

@@ -87,21 +87,6 @@
 </script>
 
 <LeaveGuard {kept} {dirty} onanew={() => (draft = packDraftOf(pack))} />
-{#if theirs}
-	<Conflict
-		differences={differencesOf(PACK, $state.snapshot(draft), packDraftOf(theirs))}
-		onmine={() => {
-			was = theirs;
-			theirs = null;
-			form?.requestSubmit();
-		}}
-		ontheirs={() => {
-			was = theirs;
-			draft = packDraftOf(theirs);
-			theirs = null;
-		}}
-	/>
-{/if}
 
 {#snippet typed(key: keyof typeof PACK)}
 	<Described field={PACK[key]} bind:value={draft[key]} error={errors[key]} />
@@ -184,6 +169,22 @@
 		<Described field={PACK.notes} bind:value={draft.notes} error={errors.notes} class="sm:col-span-2" />
 	</div>
 	{#if message}<p class="mt-3 text-stop" role="alert">{message} Nothing was saved.</p>{/if}
+	{#if theirs}
+		<Conflict
+			differences={differencesOf(PACK, $state.snapshot(draft), packDraftOf(theirs))}
+			onmine={() => {
+				was = theirs;
+				theirs = null;
+				form?.requestSubmit();
+			}}
+			ontheirs={() => {
+				was = theirs;
+				draft = packDraftOf(theirs);
+				theirs = null;
+			}}
+		/>
+	{/if}
+
 	<p class="mt-4 flex gap-3">
 		<button class="btn btn-act" data-next disabled={busy}>{pack ? 'Save' : 'Add to the shelf'}</button>
 		<a class="btn" href={pack ? `/packs/${pack.id}` : '/packs'}>Cancel</a>

@@ -1,0 +1,255 @@
+/** One instrument: the first answer at once, anything found, the best channel, nothing that was typed lost. */
+import assert from 'node:assert/strict';
+import { after, before, describe, test } from 'node:test';
+import { By } from 'selenium-webdriver';
+import { DESK, PHONE } from '../support/browser';
+import { DemoBench } from './demo-bench';
+import type { Person } from './page';
+
+describe('one instrument', () => {
+	let bench: DemoBench;
+	let person: Person;
+	const main = <T>(script: string) => person.driver.executeScript<T>(script);
+	const value = async (setting: string) =>
+		(await person.find(`[data-setting="${setting}"] input`)).getAttribute('value');
+	const becomes = (what: () => Promise<unknown>, wanted: unknown, why: string) =>
+		person.driver.wait(async () => (await what()) === wanted, 10_000, why);
+	before(async () => {
+		bench = await DemoBench.open(600);
+		person = bench.person;
+	});
+	after(() => bench?.close());
+
+	test('the server draws the curve; the band grows around it', async () => {
+		const page = await fetch(
+			`${bench.app.base}/program?pack=${bench.packId('Cormorant ferry')}&channel=${bench.channelId('Basin Four')}`
+		);
+		const html = await page.text();
+		const curve = /<path class="volts[^"]*" d="(M[^"]+)"/.exec(html)?.[1] ?? '';
+		assert.ok(curve.split('L').length > 40, `a curve of ${curve.split('L').length} points`);
+		await bench.program('Cormorant ferry', 'Basin Four');
+		await person.sees('band: 90 of 100 of 1000 simulated packs');
+	});
+
+	test('cancel stops the band and keeps what is there', async () => {
+		await bench.program('Cormorant ferry', 'Basin Four', '&task=cycle');
+		await person.driver.wait(
+			() =>
+				main<boolean>(
+					`const said = [...document.querySelectorAll('[role="status"]')].find((e) => /band of \\d+ packs/.test(e.innerText));
+					said?.querySelector('button').click();
+					return !!said || /of 1000 simulated packs/.test(document.body.innerText);`
+				),
+			20_000
+		);
+		await person.sees(/band: 90 of 100 of (?!0)\d+ simulated packs/);
+		assert.equal((await person.driver.findElements(By.css('[role="progressbar"]'))).length, 0);
+	});
+
+	test('anything is found by typing, in whatever order, and Enter goes to the first', async () => {
+		await person.goTo('/');
+		await person.findAnything('stor heron insp');
+		await person.waitForPath(/^\/program$/);
+		const asked = new URL(await person.driver.getCurrentUrl()).searchParams;
+		assert.equal(asked.get('pack'), bench.packId('Heron inspection launch'));
+		assert.equal(asked.get('task'), 'storage');
+		assert.ok(asked.get('channel'), 'the best channel is chosen');
+		await person.ready();
+		await person.findAnything('night');
+		await becomes(() => main('return document.documentElement.dataset.theme'), 'night', 'the theme changes');
+		await person.findAnything('limits pier');
+		await person.waitForPath(new RegExp(`^/chargers/${bench.chargerId('Pier Two')}$`));
+		await person.ready();
+		await person.findAnything('bench');
+		await becomes(() => main('return document.documentElement.dataset.theme'), 'bench', 'and back');
+	});
+
+	test('a pack opens on the channel that has it done first; all of them stand ranked, with the reason', async () => {
+		await person.goTo(`/packs/${bench.packId('Cormorant ferry')}`);
+		await person.follow('Program', /\/program$/);
+		const chosen = new URL(await person.driver.getCurrentUrl()).searchParams.get('channel');
+		await person.follow('which channel?', /\/program\/channels$/);
+		const rows = await person.driver.findElements(By.css('[data-offer]'));
+		assert.equal(rows.length, 7);
+		const first = await rows[0].getText();
+		assert.match(first, /soonest with the least to look at/);
+		assert.match(first, /\d\d:\d\d/, 'when it ends by the clock');
+		assert.match(await rows[6].getText(), /ends \d+ min later/);
+		const link = (await rows[0].findElement(By.css('a')).getAttribute('href')) ?? '';
+		assert.equal(new URL(link).searchParams.get('channel'), chosen);
+		const ends = await Promise.all(
+			rows.map(async (row) => Number(/(\d+) min/.exec(await row.getText())?.[1]))
+		);
+		assert.ok(ends[0] <= Math.min(...ends), `${ends}`);
+	});
+
+	test('a program’s edits survive a reload, another task and return, the card and back; and can be given up', async () => {
+		await bench.program('Skua cutter', 'Pier Two');
+		const own = await value('currentA');
+		await (
+			await person.find(
+				'[data-setting="currentA"] button[aria-label^="Less"], [data-setting="currentA"] button'
+			)
+		).click();
+		await person.driver.wait(async () => (await value('currentA')) !== own, 5000);
+		const typed = await value('currentA');
+		await person.driver.navigate().refresh();
+		await person.ready();
+		await becomes(() => value('currentA'), typed, 'after a reload');
+		await person.sees(/As you left it .*, not kept/);
+		await person.press('a', 'Storage');
+		await person.driver.wait(async () => /task=storage/.test(await person.driver.getCurrentUrl()), 10_000);
+		await person.ready();
+		await person.press('a', 'Balance charge');
+		await person.driver.wait(async () => /task=balance/.test(await person.driver.getCurrentUrl()), 10_000);
+		await becomes(() => value('currentA'), typed, 'after another task and return');
+		await person.press('button', 'Start anew');
+		await becomes(() => value('currentA'), own, 'given up');
+	});
+
+	test('a half-filled form asks before it is left, comes back after a reload, and is gone once given up', async () => {
+		await person.goTo('/packs/new');
+		await person.fill('Name', 'Half a pack');
+		await person.driver.navigate().refresh();
+		await person.ready();
+		await person.sees(/What you typed .* did not save is here again/);
+		assert.equal(await (await person.find('main form input')).getAttribute('value'), 'Half a pack');
+		const leave = async (answer: string) => {
+			await person.driver.findElement(By.xpath('//nav//a[contains(., "Logbook")]')).click();
+			const dialog = await person.find('[role="alertdialog"]');
+			await dialog.findElement(By.xpath(`.//button[normalize-space(.)="${answer}"]`)).click();
+		};
+		await leave('Stay');
+		assert.equal(await person.path(), '/packs/new');
+		await leave('Leave');
+		await person.waitForPath(/^\/logbook$/);
+		await person.goTo('/packs/new');
+		assert.equal(await (await person.find('main form input')).getAttribute('value'), '');
+	});
+
+	test('a window that is behind overwrites nothing: both values are shown, and one is chosen', async () => {
+		const id = bench.packId('Survey catamaran');
+		const edit = async (elsewhere: string) => {
+			await person.goTo(`/packs/${id}/edit`);
+			await person.fill('Used in', 'typed here');
+			const { id: _id, ...now } = await bench.api<Record<string, unknown>>(`/packs/${id}`);
+			await bench.api(`/packs/${id}`, 'PUT', {
+				...now,
+				usedIn: elsewhere,
+				notes: `from ${elsewhere}`
+			});
+			await person.press('button', 'Save');
+			await person.sees('Changed in another window meanwhile');
+			const table = await person.text('[role="alert"] table');
+			assert.ok(table.includes(`Used in typed here ${elsewhere}`), table);
+			assert.ok(table.includes(`from ${elsewhere}`), table);
+			assert.equal((await bench.api<{ usedIn: string }>(`/packs/${id}`)).usedIn, elsewhere);
+		};
+		await edit('changed elsewhere');
+		await person.press('button', 'Take what is there');
+		await person.press('button', 'Save');
+		await person.waitForPath(new RegExp(`^/packs/${id}$`));
+		assert.equal((await bench.api<{ usedIn: string }>(`/packs/${id}`)).usedIn, 'changed elsewhere');
+		await edit('changed again');
+		await person.press('button', 'Save what is here');
+		await person.waitForPath(new RegExp(`^/packs/${id}$`));
+		assert.equal((await bench.api<{ usedIn: string }>(`/packs/${id}`)).usedIn, 'typed here');
+	});
+
+	test('what was done stays listed until the page is left, and is taken back from there', async () => {
+		await person.goTo(`/packs/${bench.packId('Cormorant ferry')}`);
+		const readings = () =>
+			main<number>('return document.querySelectorAll("button[aria-label^=\'Remove the reading\']").length');
+		const before = await readings();
+		await (await person.find('button[aria-label^="Remove the reading"]')).click();
+		await person.sees('Reading removed.');
+		// The toast is closed; the list has it all the same.
+		await (await person.find('button[aria-label="What can be taken back"]')).click();
+		await person.driver.wait(
+			async () =>
+				(await person.driver.findElements(By.xpath('//li//button[normalize-space(.)="Undo"]'))).length > 0,
+			5000
+		);
+		await person.driver.findElement(By.xpath('//ul/li[contains(., "Reading removed.")]/button')).click();
+		await becomes(readings, before, 'the reading is back');
+	});
+
+	test('what Packs was asked, and where it was scrolled to, survive Back', async () => {
+		await person.goTo('/packs');
+		await main('document.querySelector("main").scrollTop = 300');
+		// Pressed where it is: nothing is scrolled into view first.
+		await main(
+			'[...document.querySelectorAll("main tbody a")].find((a) => /Winch tug/.test(a.innerText)).click()'
+		);
+		await person.waitForPath(/^\/packs\/[0-9a-f-]+$/);
+		assert.equal(await main('return document.querySelector("main").scrollTop'), 0);
+		assert.equal(await main('return document.activeElement.tagName'), 'H1', 'the heading has the focus');
+		await person.driver.navigate().back();
+		await person.waitForPath(/^\/packs$/);
+		await becomes(
+			() => main('return document.querySelector("main").scrollTop'),
+			300,
+			'the place in the list'
+		);
+		await (await person.find('[data-find]')).sendKeys('tug auk');
+		await person.choose('button[aria-label^="Order"]', 'by name');
+		await becomes(
+			() => main('return document.querySelectorAll("main tbody tr").length'),
+			2,
+			'both Auk tugs are found'
+		);
+		await person.press('a', 'Auk tug, port');
+		await person.waitForPath(/^\/packs\/[0-9a-f-]+$/);
+		await person.driver.navigate().back();
+		await person.waitForPath(/^\/packs$/);
+		await becomes(
+			() => main('return document.querySelector("[data-find]").value'),
+			'tug auk',
+			'what was typed'
+		);
+	});
+
+	test('an application that is away says so on a page of its own, which goes on by itself once it is back', async () => {
+		await person.goTo('/packs');
+		await person.driver.wait(() => main<boolean>('return !!navigator.serviceWorker.controller'), 20_000);
+		await bench.app.kill();
+		await person.driver.get(`${bench.app.base}/logbook`);
+		await person.sees('The application does not answer');
+		await bench.app.start();
+		await person.driver.wait(
+			async () => (await person.driver.findElements(By.xpath('//main//h1[text()="Logbook"]'))).length === 1,
+			20_000,
+			'the page never came by itself'
+		);
+	});
+
+	test('by thumb: pack and channel are chosen from what is found, and the form is filled on a phone', async () => {
+		await bench.browser.resize(PHONE);
+		await bench.program('Skua cutter', 'Basin Four');
+		const channel = await person.find('input[aria-label="Channel"]');
+		await channel.click();
+		await channel.sendKeys('pier b');
+		await person.driver.wait(
+			async () => (await person.driver.findElements(By.css('[role="option"]'))).length === 1,
+			5000
+		);
+		await (await person.find('[role="option"]')).click();
+		await person.driver.wait(
+			async () => (await person.driver.getCurrentUrl()).includes(bench.channelId('Pier Two', 1)),
+			10_000
+		);
+		await person.ready();
+		assert.match(
+			(await (await person.find('input[aria-label="Channel"]')).getAttribute('value'))!,
+			/Pier Two, channel B/
+		);
+		const small = await main<string[]>(
+			`return [...document.querySelectorAll('main :is(button, a.btn, input, [role="checkbox"])')]
+				.map((e) => [e, e.getBoundingClientRect()])
+				.filter(([e, r]) => r.width > 0 && r.height > 0 && r.height < 23.5 && !e.closest('p, li, td'))
+				.map(([e, r]) => (e.getAttribute('aria-label') || e.innerText || e.className) + ' ' + Math.round(r.height));`
+		);
+		assert.deepEqual(small, [], 'everything is at least 24 px high');
+		await bench.browser.resize(DESK);
+	});
+});
