@@ -41,7 +41,7 @@ test('typed figures: what is not a plain number in range is refused in words', (
 		return parsed.ok ? '' : parsed.message;
 	};
 	assert.deepEqual(parseFigure(' 2600 ', range), { ok: true, value: 2600 });
-	assert.match(message('2,6'), /write the decimal with a point, 2\.6/);
+	assert.match(message('2,6'), /must be at least 10 mAh; 2.6 mAh/);
 	assert.match(message(''), /is missing/);
 	assert.match(message('two'), /must be a number, not "two"/);
 	assert.match(message('1e3'), /must be a number/);

@@ -54,6 +54,9 @@
 		if (type === 'enter' || from?.url.pathname === to?.url.pathname) return;
 		if (type === 'popstate') main()?.scrollTo(0, scrolled.get(to?.url.href ?? '') ?? 0);
 		else if (!to?.url.hash) main()?.scrollTo(0, 0);
+		// What is new is typed at once.
+		if (to?.url.pathname.endsWith('/new'))
+			return void document.querySelector<HTMLElement>('main form input')?.focus();
 		// Who reads by ear, or goes on by keyboard, begins at the heading of the new page.
 		const heading = document.querySelector<HTMLElement>('main h1');
 		if (heading && !to?.url.hash && !document.querySelector('main :focus')) {

@@ -20,6 +20,9 @@ export const load: PageServerLoad = async ({ depends }) => {
 	const count = (state: Readiness['state']) => packs.filter((p) => p.readiness.state === state).length;
 	return {
 		packs: packs.length,
+		/** Packs that were measured at least once, and the first that was not. */
+		measured: packs.filter((p) => p.reading !== null).length,
+		unmeasured: packs.find((p) => p.reading === null)?.pack.id ?? null,
 		inService: packs.length - count('out of service'),
 		ready: count('ready'),
 		stored: count('storage'),

@@ -17,6 +17,25 @@
 	/** Rows that are drawn before the others are asked for. */
 	const FIRST_WAITING = 12;
 	const FIRST_CHECKS = 3;
+	/** What a new bench takes, in order; gone once a first run is in the book. */
+	const steps = $derived([
+		{
+			name: 'A charger, from its printed specification',
+			act: 'Describe a charger',
+			href: '/chargers/new',
+			done: data.channels.length > 0
+		},
+		{ name: 'A pack, from its label', act: 'Add a pack', href: '/packs/new', done: data.packs > 0 },
+		{
+			name: 'What the meter says of each cell',
+			act: 'Take a reading',
+			href: data.unmeasured ? `/packs/${data.unmeasured}#reading` : '/packs',
+			done: data.measured > 0
+		},
+		{ name: 'A program, proved before it runs', act: 'Program', href: '/program', done: data.runs.length > 0 }
+	]);
+	const next = $derived(steps.find((s) => !s.done));
+	const beginning = $derived(data.runs.length === 0 && running.length === 0 && next !== undefined);
 	let allWaiting = $state(false);
 	let allChecks = $state(false);
 </script>
@@ -38,19 +57,29 @@
 		</p>
 	</header>
 
-	{#if data.packs === 0}
-		<section class="mt-6 max-w-[46rem]">
-			<h2>The shelf is empty</h2>
-			<p class="quiet mt-1">
-				Start with what is on the bench: describe a charger from its printed specification, then a pack from
-				its label, then measure the pack. From then on every program is computed.
-			</p>
-			<p class="mt-3 flex gap-3">
-				<a class="btn btn-act" data-next href="/chargers/new">Describe a charger</a>
-				<a class="btn" href="/packs/new">Add a pack</a>
-			</p>
+	{#if beginning}
+		<section class="mt-5 max-w-[46rem]" aria-label="How to begin">
+			<h2>{data.packs === 0 ? 'The shelf is empty' : 'How to go on'}</h2>
+			<p class="quiet mt-1">From then on every program is computed.</p>
+			<ol class="mt-2">
+				{#each steps as step, i (step.name)}
+					<li class="flex items-center gap-3 border-b py-2">
+						<span class="num w-5 shrink-0 text-right" class:text-act={step.done}
+							>{step.done ? '✓' : i + 1}</span
+						>
+						<span class="min-w-0 flex-1" class:quiet={step.done}>{step.name}</span>
+						{#if !step.done}<a
+								class="btn"
+								class:btn-act={step === next}
+								data-next={step === next ? '' : undefined}
+								href={step.href}>{step.act}</a
+							>{/if}
+					</li>
+				{/each}
+			</ol>
 		</section>
-	{:else}
+	{/if}
+	{#if data.packs > 0}
 		<div class="grid gap-x-10 lg:grid-cols-[1.35fr_1fr]">
 			<div class="min-w-0">
 				<section class="mt-4">

@@ -223,6 +223,51 @@ describe('one instrument', () => {
 		);
 	});
 
+	test('a label in one line is understood and fills the form; another like it has everything but its name', async () => {
+		await person.goTo('/packs/new');
+		const line = await person.find('#label-line');
+		await line.sendKeys('Heron two LiPo 4S 3300 45C 3C 14,8V');
+		await person.sees(/45C what it gives, not what it takes/);
+		await line.sendKeys('\uE007');
+		await person.sees(/full 16\.80 V\s+1C is 3\.3 A\s+48\.8 Wh\s+the printed volts agree/);
+		await person.press('button', 'Add to the shelf');
+		await person.waitForPath(/^\/packs\/[0-9a-f-]+$/);
+		const id = (await person.path()).split('/').at(-1)!;
+		const pack = await bench.api<Record<string, unknown>>(`/packs/${id}`);
+		assert.deepEqual(
+			[pack.name, pack.chemistry, pack.cells, pack.capacityAh, pack.labelChargeRateC, pack.labelVoltageV],
+			['Heron two', 'lipo', 4, 3.3, 3, 14.8]
+		);
+		// Four cells in one line, as they are read off: comma, point and millivolts.
+		await person.fill('Cell 1, V', '3,82 3.83 3791 3.80');
+		await person.press('button', 'Save reading');
+		await person.sees(/3\.82 3\.83 3\.79 3\.80/);
+		await person.follow('Another like it', /\/packs\/new$/);
+		assert.equal(await (await person.find('main form input:not(#label-line)')).getAttribute('value'), '');
+		await person.fill('Name', 'Heron three');
+		await person.press('button', 'Add to the shelf');
+		await person.waitForPath(/^\/packs\/[0-9a-f-]+$/);
+		const like = await bench.api<Record<string, unknown>>(
+			`/packs/${(await person.path()).split('/').at(-1)}`
+		);
+		assert.deepEqual([like.name, like.cells, like.capacityAh], ['Heron three', 4, 3.3]);
+	});
+
+	test('a new charger begins as a kind and is asked for its name alone', async () => {
+		await person.goTo('/chargers/new');
+		await person.press('button', 'Four channels on one supply');
+		await person.fill('Name', 'Pontoon');
+		await person.press('button', 'Put on the bench');
+		await person.waitForPath(/^\/chargers\/[0-9a-f-]+$/);
+		const made = await bench.api<{ channels: { powerW: number; portBuiltIn: boolean }[] }>(
+			`/chargers/${(await person.path()).split('/').at(-1)}`
+		);
+		assert.deepEqual(
+			made.channels.map((c) => [c.powerW, c.portBuiltIn]),
+			[80, 80, 80, 80].map((w) => [w, true])
+		);
+	});
+
 	test('by thumb: pack and channel are chosen from what is found, and the form is filled on a phone', async () => {
 		await bench.browser.resize(PHONE);
 		await bench.program('Skua cutter', 'Basin Four');

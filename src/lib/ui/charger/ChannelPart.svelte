@@ -50,7 +50,7 @@
 	</legend>
 	<div class="clear-both grid grid-cols-2 gap-x-5 gap-y-3 sm:grid-cols-4 lg:grid-cols-6">
 		{#each keysIn(CHANNEL, 'common') as key (key)}{@render typed(key)}{/each}
-		<div class="self-center">
+		<div class="col-span-2 flex flex-wrap gap-x-6 sm:col-span-4 lg:col-span-6">
 			{#each keysIn(CHANNEL, 'common flags') as key (key)}{@render typed(key)}{/each}
 		</div>
 		<Described

@@ -11,6 +11,8 @@
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { CHARGER, MOST_CHANNELS, type Charger } from '$core/charger/charger';
+	import { ChargerInputSchema } from '$core/charger/charger-schema';
+	import { CHARGER_KINDS, type ChargerKind } from '$core/charger/kinds';
 	import type { Supply } from '$core/charger/supply';
 	import { keysIn } from '$core/quantity/field';
 	import { send } from '../server/api';
@@ -21,15 +23,22 @@
 	import ChannelPart from './ChannelPart.svelte';
 	import HeldPart from './HeldPart.svelte';
 
-	let { charger = null, supplies }: { charger?: Charger | null; supplies: Supply[] } = $props();
-
+	interface Props {
+		charger?: Charger | null;
+		/** A charger that a new one is like: everything but its name. */
+		like?: Charger | null;
+		supplies: Supply[];
+	}
+	let { charger = null, like = null, supplies }: Props = $props();
 	// svelte-ignore state_referenced_locally
-	let draft = $state(chargerDraftOf(charger));
+	const begin = charger ?? (like && { ...like, name: '' });
+
+	let draft = $state(chargerDraftOf(begin));
 	/** The charger as it was when this form began, or was last looked at: what is saved says what it started from. */
 	// svelte-ignore state_referenced_locally
 	let was = $state.raw(charger);
 	// svelte-ignore state_referenced_locally
-	const kept = new KeptDraft(`charger ${charger?.id ?? 'new'}`, chargerDraftOf(charger));
+	const kept = new KeptDraft(`charger ${charger?.id ?? `new ${like?.id ?? ''}`}`, chargerDraftOf(begin));
 	const dirty = $derived(kept.dirty($state.snapshot(draft)));
 	let theirs = $state.raw<Charger | null>(null);
 	let form = $state<HTMLFormElement>();
@@ -46,6 +55,18 @@
 	let confirmed = $state(false);
 	let addingSupply = $state(false);
 	const questions = $derived(askAboutCharger(draft));
+	let kindId = $state('');
+	/** Fills the form with what such a charger usually has; its name and supply stay as typed. */
+	function startFrom(kind: ChargerKind) {
+		const input = ChargerInputSchema.parse({ ...kind.charger, name: '?' });
+		const whole = chargerDraftOf({
+			...input,
+			id: '',
+			channels: input.channels.map((c) => ({ ...c, id: '' }))
+		});
+		draft = { ...whole, name: draft.name, supplyId: draft.supplyId, held: chargerDraftOf(null).held };
+		kindId = kind.id;
+	}
 	function addChannel() {
 		const last = draft.channels.at(-1)!;
 		const next = /^\d+$/.test(last.label)
@@ -88,7 +109,7 @@
 	}
 </script>
 
-<LeaveGuard {kept} {dirty} onanew={() => (draft = chargerDraftOf(charger))} />
+<LeaveGuard {kept} {dirty} onanew={() => (draft = chargerDraftOf(begin))} />
 
 {#snippet part(name: string)}
 	{#each keysIn(CHARGER, name) as key (key)}
@@ -97,6 +118,24 @@
 {/snippet}
 
 <form bind:this={form} onsubmit={submit} novalidate class="mt-4 max-w-[70rem]">
+	{#if !charger && !like}
+		<fieldset class="mb-4 border-b pb-4">
+			<legend class="text-[13px] font-semibold">Begin with a kind, and change what differs</legend>
+			<div class="mt-1 grid gap-2 sm:grid-cols-2 lg:grid-cols-3">
+				{#each CHARGER_KINDS as kind (kind.id)}
+					<button
+						type="button"
+						class="btn !justify-start text-left"
+						class:border-act={kindId === kind.id}
+						aria-pressed={kindId === kind.id}
+						onclick={() => startFrom(kind)}
+						><span>{kind.name}<span class="quiet block text-[12px] font-normal">{kind.about}</span></span
+						></button
+					>
+				{/each}
+			</div>
+		</fieldset>
+	{/if}
 	<section class="grid gap-x-5 gap-y-3 sm:grid-cols-4">
 		<Described class="sm:col-span-2" field={CHARGER.name} bind:value={draft.name} error={errors.name} />
 		{@render part('input')}

@@ -44,7 +44,7 @@ describe('a pack being typed', () => {
 	});
 
 	test('each wrong field has its own sentence', () => {
-		assert.match(errorsOf({ capacityAh: '2,6' }).capacityAh, /write the decimal with a point/);
+		assert.match(errorsOf({ capacityAh: '2,6' }).capacityAh, /must be at least 10 mAh; 2.6 mAh/);
 		assert.match(errorsOf({ capacityAh: '0' }).capacityAh, /at least 10 mAh/);
 		assert.match(errorsOf({ capacityAh: '' }).capacityAh, /is missing/);
 		assert.match(errorsOf({ cells: '3S' }).cells, /must be a number/);
@@ -113,12 +113,12 @@ describe('a charger being typed', () => {
 	test('each wrong field has its own sentence, by its path', () => {
 		const draft = chargerDraftOf(null);
 		Object.assign(draft, { name: 'Bench', efficiency: '120', inputMinV: '18', inputMaxV: '11' });
-		Object.assign(draft.channels[0], { powerW: '5O', maxCurrentA: '5', currentStepA: '0,1' });
+		Object.assign(draft.channels[0], { powerW: '5O', maxCurrentA: '5', currentStepA: '0,1x' });
 		draft.held[0].max = 'never';
 		const read = readChargerDraft(draft);
 		assert.ok(!read.ok);
 		assert.match(read.errors['channels.0.powerW'], /must be a number, not "5O"/);
-		assert.match(read.errors['channels.0.currentStepA'], /0\.1/);
+		assert.match(read.errors['channels.0.currentStepA'], /must be a number, not "0,1x"/);
 		assert.match(read.errors.efficiency, /at most 100 %/);
 		assert.match(read.errors['held.0.max'], /must be a number/);
 		Object.assign(draft, { efficiency: '80' });
@@ -153,12 +153,12 @@ describe('the bench stock being typed', () => {
 	test('each wrong figure has its own sentence, by its place', () => {
 		const draft = stockDraftOf(stock);
 		draft.leads[0].awg = '14.5';
-		draft.leads[0].lengthM = '0,4';
+		draft.leads[0].lengthM = '0,4 m';
 		draft.boards[0].cells = '99';
 		const read = readStockDraft(draft);
 		assert.ok(!read.ok);
 		assert.match(read.errors['leads.0.awg'], /whole number/);
-		assert.match(read.errors['leads.0.lengthM'], /write the decimal with a point/);
+		assert.match(read.errors['leads.0.lengthM'], /must be a number, not "0,4 m"/);
 		assert.match(read.errors['boards.0.cells'], /at most 14/);
 		draft.leads[0] = { ...draft.leads[0], awg: '14', lengthM: '0.4', name: ' ' };
 		draft.boards[0].cells = '6';

@@ -27,11 +27,11 @@ describe('the bench stock as it is typed', () => {
 		assert.match(read.errors['leads.0.awg'], /Gauge/);
 	});
 
-	test('a decimal comma is asked about, because it could be meant two ways', () => {
+	test('a decimal comma is a decimal', () => {
 		const draft = stockDraftOf(STOCK);
 		draft.leads[0].lengthM = '0,35';
 		const read = readStockDraft(draft);
-		assert.ok(!read.ok);
-		assert.match(read.errors['leads.0.lengthM'], /with a point, 0\.35/);
+		assert.ok(read.ok);
+		assert.equal(read.input.leads[0].lengthM, 0.35);
 	});
 });

@@ -8,6 +8,10 @@
 	import LeaveGuard from '../form/LeaveGuard.svelte';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
+	import { readLabelLine } from '$core/pack/label-line';
+	import { countOnLabel, fitsLabel } from '$core/pack/label-volts';
+	import { draftOf } from '$core/quantity/field-draft';
+	import StackGlyph from './StackGlyph.svelte';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { CONNECTORS } from '$core/pack/connector';
 	import { PACK, type Pack } from '$core/pack/pack';
@@ -15,25 +19,27 @@
 	import { send } from '../server/api';
 	import Described from '../form/Described.svelte';
 	import PracticeList from '../program/PracticeList.svelte';
-	import { askAboutDraft, packDraftOf, readPackDraft } from './pack-draft';
+	import { asNew, askAboutDraft, packDraftOf, readPackDraft } from './pack-draft';
 
 	interface Props {
 		pack?: Pack | null;
+		/** A pack that a new one is like: everything but its name, what was measured of it, and its past. */
+		like?: Pack | null;
 		/** The other packs of the shelf, to name a partner from. */
 		others?: Pick<Pack, 'id' | 'name' | 'chemistry' | 'cells'>[];
 		/** What the person follows where the pack has no school of its own. */
 		practice?: PracticeLayer;
 	}
-	let { pack = null, others = [], practice = {} }: Props = $props();
+	let { pack = null, like = null, others = [], practice = {} }: Props = $props();
 
 	// The draft starts from the pack and then belongs to the person typing.
 	// svelte-ignore state_referenced_locally
-	let draft = $state(packDraftOf(pack));
+	let draft = $state(packDraftOf(pack ?? asNew(like)));
 	/** The pack as it was when this form began, or was last looked at: what is saved says what it started from. */
 	// svelte-ignore state_referenced_locally
 	let was = $state.raw(pack);
 	// svelte-ignore state_referenced_locally
-	const kept = new KeptDraft(`pack ${pack?.id ?? 'new'}`, packDraftOf(pack));
+	const kept = new KeptDraft(`pack ${pack?.id ?? `new ${like?.id ?? ''}`}`, packDraftOf(pack ?? asNew(like)));
 	const dirty = $derived(kept.dirty($state.snapshot(draft)));
 	let theirs = $state.raw<Pack | null>(null);
 	onMount(() => {
@@ -46,6 +52,46 @@
 	let confirmedMah = $state('');
 	let busy = $state(false);
 	let form = $state<HTMLFormElement>();
+
+	/** The label in one line; what is understood of it fills the form. */
+	let line = $state('');
+	const read = $derived(line.trim() === '' ? null : readLabelLine(line));
+	function takeLine() {
+		if (!read) return;
+		const { values } = read;
+		for (const key of Object.keys(values) as (keyof typeof values)[])
+			Object.assign(draft, { [key]: draftOf({ [key]: PACK[key] }, values)[key] });
+		confirmedMah = '';
+	}
+	/** Twelve volts of lead are six cells: said by the printed volts where no count was typed. */
+	function cellsFromVolts() {
+		if (draft.cells !== '' || draft.labelVoltageV === '') return;
+		const { cells } = readLabelLine(`${draft.chemistry} ${draft.labelVoltageV}V`).values;
+		if (cells) draft.cells = String(cells);
+	}
+	/** What the label amounts to, as far as it is typed: to be compared with what is printed. */
+	const sums = $derived.by(() => {
+		const cells = Number(draft.cells.replace(',', '.'));
+		const ah = Number(draft.capacityAh.replace(',', '.')) / 1000;
+		const { nominalV, chargeEndV } = chemistryOf(draft.chemistry).voltages;
+		if (!(cells >= 1)) return null;
+		const printed = Number(draft.labelVoltageV.replace(',', '.'));
+		const count = printed > 0 ? countOnLabel({ chemistry: draft.chemistry, cells }, printed) : null;
+		return {
+			cells,
+			fullV: cells * chargeEndV,
+			wattHours: ah > 0 ? ah * cells * nominalV : null,
+			oneC: ah > 0 ? ah : null,
+			says:
+				printed > 0
+					? fitsLabel(chemistryOf(draft.chemistry), cells, printed)
+						? 'the printed volts agree'
+						: count !== null
+							? `the printed volts are those of ${count}S`
+							: 'the printed volts are another chemistry’s or count’s'
+					: 'printed volts would prove it'
+		};
+	});
 
 	const question = $derived(draft.capacityAh === confirmedMah ? null : askAboutDraft(draft));
 	const chemistry = $derived(chemistryOf(draft.chemistry));
@@ -86,13 +132,61 @@
 	}
 </script>
 
-<LeaveGuard {kept} {dirty} onanew={() => (draft = packDraftOf(pack))} />
+<LeaveGuard {kept} {dirty} onanew={() => (draft = packDraftOf(pack ?? asNew(like)))} />
 
 {#snippet typed(key: keyof typeof PACK)}
 	<Described field={PACK[key]} bind:value={draft[key]} error={errors[key]} />
 {/snippet}
 
 <form bind:this={form} onsubmit={submit} novalidate class="mt-4 max-w-[46rem]">
+	{#if !pack}
+		<div class="mb-4 border-b pb-4">
+			<label class="block text-[13px] font-semibold" for="label-line">The label in one line</label>
+			<div class="mt-[2px] flex gap-2">
+				<input
+					id="label-line"
+					class="field"
+					placeholder="LiPo 4S 3300 3C 14.8V"
+					autocomplete="off"
+					bind:value={line}
+					onkeydown={(e) => {
+						if (e.key !== 'Enter') return;
+						e.preventDefault();
+						takeLine();
+					}}
+				/>
+				<button type="button" class="btn whitespace-nowrap" disabled={!read} onclick={takeLine}
+					>Fill in</button
+				>
+			</div>
+			<p class="quiet mt-1 min-h-[1.4em] text-[12.5px]" aria-live="polite">
+				{#if read}
+					{#each read.understood as u, i (i)}<span class="mr-3"
+							><b class="num text-ink">{u.piece}</b> {u.as}</span
+						>{/each}{#if read.left.length}<span>name: <b class="text-ink">{read.left.join(' ')}</b></span
+						>{/if}
+				{:else}chemistry, cells, capacity, charge rate and volts, in any order; other words become its name{/if}
+			</p>
+		</div>
+	{/if}
+	{#if sums}
+		<div class="mb-3 flex flex-wrap items-center gap-x-5 gap-y-1 text-[13px]" role="status">
+			<StackGlyph
+				pack={{
+					chemistry: draft.chemistry,
+					cells: Math.min(24, Math.round(sums.cells)),
+					parallel: Math.max(1, Number(draft.parallel) || 1),
+					condition: 'in service'
+				}}
+				cellV={null}
+				size={34}
+			/>
+			<span>full <b class="num">{sums.fullV.toFixed(2)}</b> V</span>
+			{#if sums.oneC !== null}<span>1C is <b class="num">{sums.oneC.toFixed(1)}</b> A</span>{/if}
+			{#if sums.wattHours !== null}<span><b class="num">{sums.wattHours.toFixed(1)}</b> Wh</span>{/if}
+			<span class="quiet">{sums.says}</span>
+		</div>
+	{/if}
 	<div class="grid gap-x-5 gap-y-3 sm:grid-cols-2">
 		{@render typed('name')}
 		{@render typed('usedIn')}
@@ -121,7 +215,7 @@
 			{/if}
 		</div>
 		{@render typed('labelChargeRateC')}
-		{@render typed('labelVoltageV')}
+		<div onfocusout={cellsFromVolts}>{@render typed('labelVoltageV')}</div>
 		{@render typed('measuredCapacityAh')}
 		<Described
 			field={PACK.connectorId}

@@ -3,6 +3,7 @@
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import RadioGroup from '$lib/ui/control/RadioGroup.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
+	import { isCellsLine, readCellsLine } from '$core/pack/cells-line';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Pack } from '$core/pack/pack';
 	import { CELL_VOLTS, READING, type ReadingInput } from '$core/pack/reading';
@@ -52,6 +53,17 @@
 
 	/** Rows follow the first: what is saved comes after them. */
 	const more = $derived(withResistance || (withCharger && way !== 'pack'));
+
+	/** A line of several figures, typed or pasted into one field, is spread from that field on. */
+	function spread(fields: string[], from: number, typed: string): boolean {
+		if (!isCellsLine(typed)) return false;
+		for (const [k, figure] of readCellsLine(typed).entries())
+			if (from + k < fields.length) fields[from + k] = figure;
+		return true;
+	}
+	function pasted(fields: string[], from: number, event: ClipboardEvent): void {
+		if (spread(fields, from, event.clipboardData?.getData('text') ?? '')) event.preventDefault();
+	}
 
 	const slip = $derived(
 		withResistance && resistances.join() !== confirmed
@@ -106,6 +118,7 @@
 
 	async function submit(event: SubmitEvent) {
 		event.preventDefault();
+		for (const fields of [volts, shown]) fields.forEach((typed, i) => spread(fields, i, typed));
 		const values = read();
 		if (!values || slip) return;
 		busy = true;
@@ -156,6 +169,8 @@
 						class="field num"
 						inputmode="decimal"
 						bind:value={volts[i]}
+						onchange={(e) => spread(volts, i, e.currentTarget.value)}
+						onpaste={(e) => pasted(volts, i, e)}
 						aria-invalid={!!errors[`cell${i}`]}
 					/>
 				</label>
@@ -223,6 +238,8 @@
 						class="field num"
 						inputmode="decimal"
 						bind:value={shown[i]}
+						onchange={(e) => spread(shown, i, e.currentTarget.value)}
+						onpaste={(e) => pasted(shown, i, e)}
 						aria-invalid={!!errors[`s${i}`]}
 					/>
 				</label>

@@ -16,6 +16,19 @@ export type PackDraft = Draft<typeof PACK>;
 
 export const packDraftOf = (pack: Pack | null): PackDraft => draftOf(PACK, pack);
 
+/** A pack like another one, to be described anew where it differs; null for null. */
+export const asNew = (like: Pack | null): Pack | null =>
+	like && {
+		...like,
+		id: '',
+		name: '',
+		measuredCapacityAh: null,
+		firstUsedOn: null,
+		pairId: null,
+		condition: 'in service',
+		notes: ''
+	};
+
 /** Reads a draft; errors are by field. */
 export function readPackDraft(draft: PackDraft): Read<PackInput> {
 	const errors: FieldErrors = {};

@@ -138,6 +138,8 @@
 		</div>
 		<p class="flex gap-2">
 			<a class="btn" href="/chargers/{charger.id}/suits">Suits my packs?</a>
+			{#if data.packs.length === 0}<a class="btn btn-act" data-next href="/packs/new">Add a pack</a>{/if}
+			<a class="btn" href="/chargers/new?like={charger.id}">Another like it</a>
 			<a class="btn" href="/chargers/{charger.id}/edit">Edit</a>
 			<button class="btn" onclick={remove}>Delete</button>
 			<a class="btn btn-act" data-next href="/program?channel={channel.id}">Program</a>

@@ -7,7 +7,9 @@
 <div class="page">
 	<h1>New charger</h1>
 	<p class="quiet mt-1">
-		Read it from the printed specification. Fields come filled with what is usual; change what differs.
+		{data.like
+			? `Like ${data.like.name}: give it a name of its own, and change what differs.`
+			: 'Read it from the printed specification. Fields come filled with what is usual; change what differs.'}
 	</p>
-	<ChargerForm supplies={data.supplies} />
+	<ChargerForm like={data.like} supplies={data.supplies} />
 </div>

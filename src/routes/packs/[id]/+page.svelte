@@ -72,6 +72,7 @@
 			</p>
 		</div>
 		<p class="flex gap-2">
+			<a class="btn" href="/packs/new?like={pack.id}">Another like it</a>
 			<a class="btn" href="/packs/{pack.id}/edit">Edit</a>
 			<button class="btn" onclick={remove}>Delete</button>
 			<a class="btn btn-act" data-next href="/program?pack={pack.id}">Program</a>
