@@ -201,7 +201,12 @@ test('an end of charge that the charger holds is changed first, and put back; a 
 	});
 	const card = keyInCard(solve(aContext({ charger: bench })));
 	assert.deepEqual(card.first, [
-		{ what: 'End of charge', value: '4.2 V/cell', remark: 'holds 4.1 V/cell, for the whole charger' }
+		{
+			what: 'End of charge',
+			value: '4.2 V/cell',
+			remark: 'holds 4.1 V/cell, for the whole charger',
+			held: { kind: 'endVoltageV', channelId: null, task: null, chemistry: null, value: 4.2 }
+		}
 	]);
 	assert.equal(card.putBack[0].value, '4.1 V/cell');
 	const away = aContext({ charger: bench, task: 'storage', reading: aReading([4.1, 4.1, 4.1]) });

@@ -25,6 +25,17 @@ export interface KeyInLine {
 	value: string;
 	/** Why it must be looked at, e.g. the value the charger holds now. */
 	remark: string;
+	/** The setting that the charger keeps, and the value it is to have: to be noted once it is keyed. Absent for its screens. */
+	held?: HeldTarget;
+}
+
+/** A value that a charger's own setting is to have. */
+export interface HeldTarget {
+	kind: HeldSettingKind;
+	channelId: string | null;
+	task: string | null;
+	chemistry: string | null;
+	value: number | null;
 }
 
 export interface KeyInCard {
@@ -94,7 +105,14 @@ function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<st
 		first.push({
 			what,
 			value: showHeld(held.kind, value),
-			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}`
+			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}`,
+			held: {
+				kind: held.kind,
+				channelId: held.channelId,
+				task: held.task,
+				chemistry: held.chemistry,
+				value
+			}
 		});
 		if (held.scope !== 'slot')
 			putBack.push({ what, value: showHeld(held.kind, held.heldValue), remark: whoRelies(held, r) });

@@ -1,7 +1,7 @@
 /** Figures as people type them. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { parseFigure, type FigureRange } from './parse';
+import { parseFigure, soFar, type FigureRange } from './parse';
 
 const volts: FigureRange = { label: 'Cell', unit: 'V', min: 0, max: 6 };
 const mah: FigureRange = { label: 'Capacity', unit: 'mAh', min: 10, max: 500_000 };
@@ -28,4 +28,10 @@ test('what is no figure, not whole or outside is refused with the reason', () =>
 	assert.equal(read('9,5', mah), 'Capacity must be at least 10 mAh; 9.5 mAh is below it.');
 	assert.equal(read('2,5', { ...volts, whole: true }), 'Cell must be a whole number, not 2.5.');
 	assert.equal(read(' 3.80 '), 3.8);
+});
+
+test('as far as it is typed: a comma too, nothing is no figure', () => {
+	assert.equal(soFar('1,4'), 1.4);
+	assert.equal(soFar(' 3 '), 3);
+	assert.ok(Number.isNaN(soFar('')) && Number.isNaN(soFar('1,4,')));
 });

@@ -67,3 +67,7 @@ export function parseFigure(typed: string, range: FigureRange): Parsed {
 		};
 	return { ok: true, value };
 }
+
+/** A figure as far as it is typed, with a point or a comma; NaN where it is none. For what is shown while somebody types. */
+export const soFar = (typed: string): number =>
+	typed.trim() === '' ? NaN : Number(typed.trim().replace(',', '.'));

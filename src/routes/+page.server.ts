@@ -2,6 +2,8 @@ import type { Readiness } from '$core/care/readiness';
 import { app } from '$lib/server/app';
 import { listPacks } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
+import { listChargers } from '$lib/server/services/chargers/chargers';
+import { toPutBack } from '$lib/server/services/chargers/keyed';
 import { lastEnded } from '$lib/server/services/runs/logbook';
 import type { PageServerLoad } from './$types';
 
@@ -12,10 +14,12 @@ export const load: PageServerLoad = async ({ depends }) => {
 	depends('app:channels');
 	const { db } = await app();
 	const now = new Date().toISOString();
-	const [packs, runs, preferences] = await Promise.all([
+	const [packs, runs, preferences, putBack, chargers] = await Promise.all([
 		listPacks(db, now),
 		lastEnded(db, 5),
-		getPreferences(db)
+		getPreferences(db),
+		toPutBack(db),
+		listChargers(db)
 	]);
 	const count = (state: Readiness['state']) => packs.filter((p) => p.readiness.state === state).length;
 	return {
@@ -35,6 +39,8 @@ export const load: PageServerLoad = async ({ depends }) => {
 			.filter((p) => p.maintenance?.due && !WAITING.includes(p.readiness.state))
 			.sort((a, b) => (b.maintenance!.days ?? Infinity) - (a.maintenance!.days ?? Infinity))
 			.map(({ pack, maintenance }) => ({ pack, maintenance: maintenance! })),
+		/** What was keyed for a run that is over, and was something else before. */
+		putBack: putBack.map((k) => ({ ...k, charger: chargers.find((c) => c.id === k.chargerId)?.name ?? '' })),
 		runs,
 		ambientDegC: preferences.ambientDegC,
 		now

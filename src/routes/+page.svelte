@@ -1,4 +1,5 @@
 <script lang="ts">
+	import PutBack from '$lib/ui/charger/PutBack.svelte';
 	import { endedWell } from '$core/log/run';
 	import { cellsLabel } from '$core/pack/pack';
 	import { feed } from '$lib/ui/server/live.svelte';
@@ -79,6 +80,7 @@
 			</ol>
 		</section>
 	{/if}
+	{#if data.putBack.length}<PutBack values={data.putBack} />{/if}
 	{#if data.packs > 0}
 		<div class="grid gap-x-10 lg:grid-cols-[1.35fr_1fr]">
 			<div class="min-w-0">

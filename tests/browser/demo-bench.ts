@@ -84,6 +84,12 @@ export class DemoBench {
 		const { person } = this;
 		await person.press('button', 'Check and connect');
 		await person.waitForPath(/^\/run\/start\//);
+		await this.lookedAt(word);
+	}
+
+	/** On the page before the start: everything seen, decided and read, so that the start may be pressed. */
+	async lookedAt(word: string): Promise<void> {
+		const { person } = this;
 		await person.tickAll();
 		for (const field of await person.driver.findElements(By.css('li[data-rule] input')))
 			await field.sendKeys('keyed in at the charger');

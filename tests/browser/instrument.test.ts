@@ -113,7 +113,10 @@ describe('one instrument', () => {
 		await person.driver.navigate().refresh();
 		await person.ready();
 		await person.sees(/What you typed .* did not save is here again/);
-		assert.equal(await (await person.find('main form input')).getAttribute('value'), 'Half a pack');
+		assert.equal(
+			await (await person.find('main form input:not(#label-line)')).getAttribute('value'),
+			'Half a pack'
+		);
 		const leave = async (answer: string) => {
 			await person.driver.findElement(By.xpath('//nav//a[contains(., "Logbook")]')).click();
 			const dialog = await person.find('[role="alertdialog"]');
@@ -124,7 +127,7 @@ describe('one instrument', () => {
 		await leave('Leave');
 		await person.waitForPath(/^\/logbook$/);
 		await person.goTo('/packs/new');
-		assert.equal(await (await person.find('main form input')).getAttribute('value'), '');
+		assert.equal(await (await person.find('main form input:not(#label-line)')).getAttribute('value'), '');
 	});
 
 	test('a window that is behind overwrites nothing: both values are shown, and one is chosen', async () => {
@@ -265,6 +268,58 @@ describe('one instrument', () => {
 		assert.deepEqual(
 			made.channels.map((c) => [c.powerW, c.portBuiltIn]),
 			[80, 80, 80, 80].map((w) => [w, true])
+		);
+	});
+
+	test('a held value is ticked on the card once keyed, is believed then, and is asked back after the run', async () => {
+		const limit = async () => {
+			type Held = { held: { kind: string; heldValue: number | null; channelId: string | null }[] };
+			const { held } = await bench.api<Held>(`/chargers/${bench.chargerId('Pier Two')}`);
+			return held.find((h) => h.kind === 'temperatureLimitDegC')!.heldValue;
+		};
+		const before = await limit();
+		await bench.program('Skua cutter', 'Pier Two');
+		await person.press('button', 'Key-in card');
+		await person.waitForPath(/\/card$/);
+		const line = '//*[@data-key-first]//li[contains(., "Pack temperature")]';
+		await person.driver.findElement(By.xpath(`${line}//button[@role="checkbox"]`)).click();
+		await person.sees(/keyed; it was at/);
+		const keyed = await limit();
+		assert.notEqual(keyed, before);
+		await person.driver.navigate().refresh();
+		await person.ready();
+		const box = () => person.driver.findElement(By.xpath(`${line}//button[@role="checkbox"]`));
+		assert.equal(await (await box()).getAttribute('aria-checked'), 'true', 'it stays on the card, ticked');
+		await (await box()).click();
+		await person.driver.wait(
+			async () => (await limit()) === before,
+			5000,
+			'a slip of the thumb is taken back'
+		);
+		await (await box()).click();
+		await person.driver.wait(async () => (await limit()) === keyed, 5000);
+		await person.goTo('/');
+		assert.equal((await person.driver.findElements(By.css('[data-put-back]'))).length, 0, 'nothing ran yet');
+		await person.driver.navigate().back();
+		await person.ready();
+		await person.press('a', 'Back to the program');
+		await person.waitForPath(/^\/program$/);
+		await person.driver.navigate().back();
+		await person.waitForPath(/\/card$/);
+		await person.press('a', 'Check and connect');
+		await person.waitForPath(/^\/run\/start\//);
+		await bench.lookedAt('charging');
+		await person.press('button', 'Start charging');
+		await person.waitForTheEnd();
+		await person.goTo('/');
+		await person.sees('To put back in the charger');
+		const waits = '//*[@data-put-back]//li[contains(., "pack temperature")]';
+		await person.driver.findElement(By.xpath(`${waits}//button[@role="checkbox"]`)).click();
+		await person.driver.wait(async () => (await limit()) === before, 5000);
+		await person.driver.wait(
+			async () => (await person.driver.findElements(By.xpath(waits))).length === 0,
+			5000,
+			'it is asked no more'
 		);
 	});
 

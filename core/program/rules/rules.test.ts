@@ -422,7 +422,7 @@ test('a rate cap is raised where the pack bears the current, and the current low
 		return all.find((f) => f.rule === 'rate-cap-lowers')!;
 	};
 	assert.deepEqual(at({}).fix, {
-		label: 'Mark 2.5C as keyed',
+		label: '2.5C is keyed in now',
 		kind: 'hold',
 		setting: 'rateCapC',
 		channelId: null,
@@ -483,7 +483,7 @@ test('an end of charge that the charger holds: by chemistry, above the limit, an
 	assert.deepEqual([over.severity, over.overridable], ['stop', false]);
 	assert.match(over.sentence, /holds 4\.25 V a cell .*, whatever the chemistry; .*above the 4\.25 V limit/);
 	assert.deepEqual(over.fix, {
-		label: 'Mark 4.20 V as keyed',
+		label: '4.20 V is keyed in now',
 		kind: 'hold',
 		setting: 'endVoltageV',
 		channelId: null,

@@ -19,7 +19,7 @@ export const heldDischargeEnd: Rule = {
 		return {
 			sentence: `${r.charger.name} holds ${held.heldValue.toFixed(2)} V per cell as its end of discharge, this program wants ${wanted.toFixed(2)} V: it would ${early ? 'end early and show too little capacity' : 'go deeper than it should'}.`,
 			fix: {
-				label: `Mark ${wanted.toFixed(2)} V as keyed`,
+				label: `${wanted.toFixed(2)} V is keyed in now`,
 				kind: 'hold',
 				setting: 'dischargeEndV',
 				channelId: held.channelId,

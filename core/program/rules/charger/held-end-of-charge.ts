@@ -34,7 +34,7 @@ export const heldEndOfCharge: Rule = {
 			severity: over ? 'stop' : 'check',
 			sentence: `${told}. Change it there before the start.`,
 			fix: {
-				label: `Mark ${text(volts(wantedV))} as keyed`,
+				label: `${text(volts(wantedV))} is keyed in now`,
 				kind: 'hold',
 				setting: 'endVoltageV',
 				channelId: held.channelId,

@@ -17,7 +17,7 @@ export const heldTrickle: Rule = {
 		return {
 			sentence: `${r.charger.name} holds a trickle of ${Math.round(held.heldValue * 1000)} mA, which ${most === null ? `${r.chemistry.name} must never get` : `is too much for ${text(milliampHours(r.pack.capacityAh))}`}: key in off first.`,
 			fix: {
-				label: 'Mark off as keyed',
+				label: 'off is keyed in now',
 				kind: 'hold',
 				setting: 'trickleA',
 				channelId: held.channelId,

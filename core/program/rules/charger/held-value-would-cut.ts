@@ -30,7 +30,7 @@ export const heldValueWouldCut: Rule = {
 		return {
 			sentence: `${r.charger.name} holds its ${parts.join(' and its ')}: change it before the start or the run ends early.`,
 			fix: {
-				label: `Mark ${showHeld(first.kind, first.wanted)} as keyed`,
+				label: `${showHeld(first.kind, first.wanted)} is keyed in now`,
 				kind: 'hold',
 				setting: first.kind,
 				channelId: first.held!.channelId,

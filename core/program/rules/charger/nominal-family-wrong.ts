@@ -18,7 +18,7 @@ export const nominalFamilyWrong: Rule = {
 			severity: higher ? 'stop' : 'check',
 			sentence: `${r.charger.name} is set to the ${held.heldValue.toFixed(1)} V family and ${r.chemistry.name} is ${own.toFixed(1)} V: it would ${higher ? 'overcharge the pack' : 'leave it part full and may count its cells wrong'}.`,
 			fix: {
-				label: `Mark ${own.toFixed(1)} V as keyed`,
+				label: `${own.toFixed(1)} V is keyed in now`,
 				kind: 'hold',
 				setting: 'nominalV',
 				channelId: held.channelId,

@@ -17,7 +17,7 @@ function raised({ r, settings }: RuleInput): { rateC: number; fix: Fix } | null 
 	return {
 		rateC,
 		fix: {
-			label: `Mark ${cRate(rateC)} as keyed`,
+			label: `${cRate(rateC)} is keyed in now`,
 			kind: 'hold',
 			setting: 'rateCapC',
 			channelId: held.channelId,

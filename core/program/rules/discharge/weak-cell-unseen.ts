@@ -26,7 +26,7 @@ function raise({ r, settings }: RuleInput, leastV: number): Fix {
 	const label = `Set ${text(volts(leastV))}`;
 	if (held && held.heldValue !== null && (settings.dischargeEndV ?? 0) >= leastV - 1e-9)
 		return {
-			label: `Mark ${text(volts(leastV))} as keyed`,
+			label: `${text(volts(leastV))} is keyed in now`,
 			kind: 'hold',
 			setting: 'dischargeEndV',
 			channelId: held.channelId,

@@ -24,7 +24,7 @@ export const inputFloorLow: Rule = {
 			fix: held.fixed
 				? undefined
 				: {
-						label: `Mark ${text(volts(keyed, 1))} as keyed`,
+						label: `${text(volts(keyed, 1))} is keyed in now`,
 						kind: 'hold',
 						setting: 'inputFloorV',
 						channelId: held.channelId,

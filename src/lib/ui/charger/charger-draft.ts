@@ -12,6 +12,7 @@ import {
 	type FieldErrors,
 	type Read
 } from '$core/quantity/field-draft';
+import { soFar } from '$core/quantity/parse';
 import { askAboutSlip, USUAL_CHANNEL_CURRENT_A, USUAL_CHANNEL_POWER_W } from '$core/quantity/plausible';
 
 export type ChannelDraft = Draft<typeof CHANNEL>;
@@ -100,8 +101,8 @@ export function readChargerDraft(draft: ChargerDraft): Read<ChargerInput> {
 export function askAboutCharger(draft: ChargerDraft): string[] {
 	return draft.channels.flatMap((c) =>
 		[
-			askAboutSlip(Number(c.powerW), USUAL_CHANNEL_POWER_W),
-			askAboutSlip(Number(c.maxCurrentA), USUAL_CHANNEL_CURRENT_A)
+			askAboutSlip(soFar(c.powerW), USUAL_CHANNEL_POWER_W),
+			askAboutSlip(soFar(c.maxCurrentA), USUAL_CHANNEL_CURRENT_A)
 		]
 			.filter((q) => q !== null)
 			.map((q) => `Channel ${c.label}: ${q.question}`)

@@ -10,6 +10,7 @@
 	import { refresh } from '$lib/ui/server/refresh';
 	import { readLabelLine } from '$core/pack/label-line';
 	import { countOnLabel, fitsLabel } from '$core/pack/label-volts';
+	import { soFar } from '$core/quantity/parse';
 	import { draftOf } from '$core/quantity/field-draft';
 	import StackGlyph from './StackGlyph.svelte';
 	import { chemistryOf } from '$core/chemistry/catalogue';
@@ -71,11 +72,11 @@
 	}
 	/** What the label amounts to, as far as it is typed: to be compared with what is printed. */
 	const sums = $derived.by(() => {
-		const cells = Number(draft.cells.replace(',', '.'));
-		const ah = Number(draft.capacityAh.replace(',', '.')) / 1000;
+		const cells = soFar(draft.cells);
+		const ah = soFar(draft.capacityAh) / 1000;
 		const { nominalV, chargeEndV } = chemistryOf(draft.chemistry).voltages;
 		if (!(cells >= 1)) return null;
-		const printed = Number(draft.labelVoltageV.replace(',', '.'));
+		const printed = soFar(draft.labelVoltageV);
 		const count = printed > 0 ? countOnLabel({ chemistry: draft.chemistry, cells }, printed) : null;
 		return {
 			cells,

@@ -4,6 +4,7 @@
 	import RadioGroup from '$lib/ui/control/RadioGroup.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
 	import { isCellsLine, readCellsLine } from '$core/pack/cells-line';
+	import { soFar } from '$core/quantity/parse';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Pack } from '$core/pack/pack';
 	import { CELL_VOLTS, READING, type ReadingInput } from '$core/pack/reading';
@@ -67,9 +68,8 @@
 
 	const slip = $derived(
 		withResistance && resistances.join() !== confirmed
-			? (resistances
-					.map((r) => askAboutSlip(Number(r), USUAL_CELL_RESISTANCE_MOHM))
-					.find((q) => q !== null) ?? null)
+			? (resistances.map((r) => askAboutSlip(soFar(r), USUAL_CELL_RESISTANCE_MOHM)).find((q) => q !== null) ??
+					null)
 			: null
 	);
 

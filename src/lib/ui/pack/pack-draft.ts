@@ -10,6 +10,7 @@ import {
 	type FieldErrors,
 	type Read
 } from '$core/quantity/field-draft';
+import { soFar } from '$core/quantity/parse';
 import { askAboutSlip, USUAL_CAPACITY_MAH } from '$core/quantity/plausible';
 
 export type PackDraft = Draft<typeof PACK>;
@@ -40,5 +41,5 @@ export function readPackDraft(draft: PackDraft): Read<PackInput> {
 
 /** Asks about a capacity that is plausible only off by ten or a thousand; null when there is nothing to ask. */
 export function askAboutDraft(draft: PackDraft) {
-	return askAboutSlip(Number(draft.capacityAh), USUAL_CAPACITY_MAH);
+	return askAboutSlip(soFar(draft.capacityAh), USUAL_CAPACITY_MAH);
 }

@@ -136,7 +136,7 @@
 				<span class="num">{Math.round(charger.efficiency * 100)} %</span>
 			</p>
 		</div>
-		<p class="flex gap-2">
+		<p class="flex flex-wrap gap-2">
 			<a class="btn" href="/chargers/{charger.id}/suits">Suits my packs?</a>
 			{#if data.packs.length === 0}<a class="btn btn-act" data-next href="/packs/new">Add a pack</a>{/if}
 			<a class="btn" href="/chargers/new?like={charger.id}">Another like it</a>

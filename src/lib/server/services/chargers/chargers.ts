@@ -175,6 +175,8 @@ export async function setHeldValue(
 		value: number | null;
 		task?: unknown;
 		chemistry?: unknown;
+		programId?: string | null;
+		putBack?: boolean;
 	}
 ): Promise<Result<Charger>> {
 	const { kind } = input;
@@ -198,9 +200,12 @@ export async function setHeldValue(
 		if (value !== null && !(value >= row.get('min') && value <= row.get('max')))
 			return outside(kind, row.get('min'), row.get('max'));
 		const before = row.get('heldValue');
-		if (before !== value) {
+		const { putBack = false, programId = null } = input;
+		// What is left as it is on purpose is written down too: nobody asks for it again.
+		if (before !== value || putBack) {
 			await row.update({ heldValue: value });
-			await writeEvent(tx, 'held value keyed', chargerId, { kind, before, value });
+			const at = { channelId: row.get('channelId'), task: row.get('task'), chemistry: row.get('chemistry') };
+			await writeEvent(tx, 'held value keyed', chargerId, { kind, before, value, ...at, programId, putBack });
 		}
 		return getCharger(tx, chargerId);
 	});

@@ -4,6 +4,7 @@ import type { ProgramSettings } from '$core/request/settings';
 import { leadsInOrder } from '$core/card/connect';
 import { keyInCard } from '$core/card/key-in';
 import { app } from '$lib/server/app';
+import { keyedFor } from '$lib/server/services/chargers/keyed';
 import { getProgram, solveSaved } from '$lib/server/services/programs/programs';
 import type { PageServerLoad } from './$types';
 
@@ -24,6 +25,10 @@ export const load: PageServerLoad = async ({ params }) => {
 	return {
 		programId: params.id,
 		card: keyInCard(solution.value),
+		/** Keyed for this program already. */
+		keyed: await keyedFor(db, params.id, r.charger.id),
+		chargerId: r.charger.id,
+		back: `/program?pack=${program.value.packId}&channel=${program.value.channelId}&task=${program.value.task}&purpose=${program.value.purpose}`,
 		pack: r.pack,
 		charger: { name: r.charger.name, channels: r.charger.channels.length },
 		channelLabel: r.channel.label,

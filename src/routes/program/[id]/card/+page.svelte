@@ -1,9 +1,9 @@
 <script lang="ts">
+	import KeyFirst from '$lib/ui/program/KeyFirst.svelte';
 	import { cellsLabel } from '$core/pack/pack';
 
 	let { data } = $props();
 	const parts = $derived([
-		{ title: 'First, in the charger’s own settings', lines: data.card.first },
 		{
 			title: data.card.steps.length ? 'The same for every step' : 'Then the program, in the order it asks',
 			lines: data.card.then
@@ -15,6 +15,7 @@
 <svelte:head><title>Key-in card, {data.pack.name} · Stack Tender</title></svelte:head>
 <div class="page max-w-[44rem]">
 	<p class="no-print mb-3 flex flex-wrap gap-3">
+		<a class="btn" href={data.back}>Back to the program</a>
 		<button class="btn" onclick={() => window.print()}>Print</button>
 		<a class="btn btn-act" data-next href="/run/start/{data.programId}">Check and connect</a>
 	</p>
@@ -27,6 +28,12 @@
 				<b>{data.charger.name}{data.charger.channels > 1 ? `, channel ${data.channelLabel}` : ''}</b>
 			</p>
 		</header>
+		<KeyFirst
+			programId={data.programId}
+			chargerId={data.chargerId}
+			lines={data.card.first}
+			keyed={data.keyed}
+		/>
 		{#each parts as part (part.title)}
 			{#if part.lines.length}
 				<h2 class="mt-4">{part.title}</h2>

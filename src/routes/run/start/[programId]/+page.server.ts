@@ -1,6 +1,8 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { connectSteps } from '$core/card/connect';
+import { keyInCard } from '$core/card/key-in';
+import { keyedFor } from '$lib/server/services/chargers/keyed';
 import { getProgram, solveSaved } from '$lib/server/services/programs/programs';
 import type { PageServerLoad } from './$types';
 
@@ -26,6 +28,8 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		taskName: r.taskData.name,
 		cellsSeen: r.chemistry.balanceFromCells !== null,
 		steps: connectSteps(r),
+		keyFirst: keyInCard(solution.value).first,
+		keyed: await keyedFor(db, params.programId, r.charger.id),
 		now
 	};
 };

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import KeyFirst from '$lib/ui/program/KeyFirst.svelte';
 	import RadioGroup from '$lib/ui/control/RadioGroup.svelte';
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import { SvelteMap, SvelteSet } from 'svelte/reactivity';
@@ -136,6 +137,12 @@
 					</li>
 				{/each}
 			</ul>
+			<KeyFirst
+				programId={data.program.id}
+				chargerId={data.charger.id}
+				lines={data.keyFirst}
+				keyed={data.keyed}
+			/>
 			{#if open.length}
 				<h2 class="mt-5">2 · Decide about what was found</h2>
 				<ul class="mt-1">

@@ -9,6 +9,11 @@ const HeldChange = z.object({
 	kind: z.string(),
 	channelId: z.string().nullable().default(null),
 	task: z.string().nullable().default(null),
+	chemistry: z.string().nullable().default(null),
+	/** The program it was keyed for. */
+	programId: z.string().nullable().default(null),
+	/** It is as it was before a program, or is left so on purpose. */
+	putBack: z.boolean().default(false),
 	value: z.number('A value is a number, or null for off.').nullable()
 });
 
