@@ -61,6 +61,19 @@ async function shoot(name: string, path: string, theme = 'bench', size: Size = D
 	console.log(name);
 }
 
+/** The line that finds anything, over Today. */
+async function find(name: string, typed: string): Promise<void> {
+	await browser.resize(DESK);
+	await browser.driver.get(app.base);
+	await wait(1000);
+	await browser.driver.actions().sendKeys('/').perform();
+	await wait(800);
+	await browser.driver.actions().sendKeys(typed).perform();
+	await wait(400);
+	await browser.picture(join(out, `${name}.png`));
+	console.log(name);
+}
+
 const winch = await start('Winch tug', 'Pier Two', 1);
 await wait(16_000);
 await start('Skua cutter', 'Pier Two', 0);
@@ -78,7 +91,8 @@ await shoot('packs', '/packs');
 await shoot('pack', `/packs/${cormorant}`);
 await shoot('chargers', '/chargers');
 await shoot('charger', `/chargers/${charger('Pier Two').id}`);
-await shoot('charger-editor', `/chargers/${charger('Quay 65').id}/edit`);
+await shoot('which-channel', `/program/channels?pack=${cormorant}`);
+await find('find', 'heron');
 await shoot('program', `/program?pack=${cormorant}&channel=${charger('Basin Four').channels[0].id}`);
 await shoot('program-night', `/program?pack=${gannet}&channel=${charger('Quay 65').channels[0].id}`, 'night');
 await shoot('program-sun', `/program?pack=${cormorant}&channel=${charger('Quay 65').channels[0].id}`, 'sun');
@@ -105,7 +119,6 @@ await shoot(
 	'bench',
 	PHONE
 );
-await shoot('phone-packs', '/packs', 'bench', PHONE);
 
 await browser.close();
 await app.close();

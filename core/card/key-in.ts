@@ -93,6 +93,14 @@ function whoRelies(held: HeldSetting, r: Resolved): string {
 		: 'if other packs rely on it';
 }
 
+const targetOf = ({ kind, channelId, task, chemistry }: HeldSetting, value: number | null): HeldTarget => ({
+	kind,
+	channelId,
+	task,
+	chemistry,
+	value
+});
+
 function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<string>) {
 	const first: KeyInLine[] = [];
 	const putBack: KeyInLine[] = [];
@@ -106,13 +114,7 @@ function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<st
 			what,
 			value: showHeld(held.kind, value),
 			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}`,
-			held: {
-				kind: held.kind,
-				channelId: held.channelId,
-				task: held.task,
-				chemistry: held.chemistry,
-				value
-			}
+			held: targetOf(held, value)
 		});
 		if (held.scope !== 'slot')
 			putBack.push({ what, value: showHeld(held.kind, held.heldValue), remark: whoRelies(held, r) });
@@ -155,11 +157,15 @@ function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): Key
 			: held && value !== held.heldValue
 				? `holds ${showHeld(held.kind, held.heldValue)}`
 				: '';
+	// A storage run goes to its own volts, which the charger's end of charge has nothing to do with.
+	const minds = held !== null && wanted(held.kind, r, settings) !== undefined;
+	const differs = minds && !held.fixed && value !== held.heldValue;
 	const inPercent = id === 'endVoltageV' && r.taskData.stores && r.channel.storageInPercent;
 	return {
 		what: inPercent ? 'Storage' : settingName(id, r.task),
 		value: inPercent ? `${Math.round(100 * storageSoc(r, settings.endVoltageV))} %` : showSetting(id, value),
-		remark
+		remark,
+		...(differs ? { held: targetOf(held, typeof value === 'number' ? value : null) } : {})
 	};
 }
 

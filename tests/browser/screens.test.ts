@@ -60,6 +60,8 @@ describe('screens', () => {
 			Program: `/program?pack=${pack}&channel=${pier.channels[0].id}`,
 			'Program, nickel': `/program?pack=${trawler}&channel=${pier.channels[0].id}`,
 			'Program, cycle': `/program?pack=${pack}&channel=${pier.channels[0].id}&task=cycle`,
+			'which channel': `/program/channels?pack=${pack}`,
+			'new charger': '/chargers/new',
 			compare: `/program/compare?pack=${pack}&channel=${pier.channels[0].id}`,
 			pair: `/program/pair?pack=${tug}`,
 			'suits my packs': `/chargers/${pier.id}/suits`,

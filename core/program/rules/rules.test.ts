@@ -427,6 +427,7 @@ test('a rate cap is raised where the pack bears the current, and the current low
 		setting: 'rateCapC',
 		channelId: null,
 		task: null,
+		chemistry: null,
 		value: 2.5
 	});
 	assert.match(at({}).sentence, /Raise the cap to 2\.5C, which this pack bears, or set 5\.2 A/);
@@ -663,4 +664,41 @@ test('where only the sum is watched, cells of unlike resistance leave no room un
 	assert.match(worn.sentence, /^By what its cells may differ the highest reaches 4\.2[5-9]\d V/);
 	assert.equal(fixed([0.01, 0.01, 0.03], 6), undefined, 'the charger regulates on the highest cell itself');
 	assert.equal(fixed(null), undefined);
+});
+
+test('what is to be keyed names the very setting, also where the charger keeps one for each chemistry', () => {
+	const limits = { min: 2.5, max: 3.9, step: 0.1 };
+	const r = solve(
+		aContext({
+			task: 'discharge',
+			reading: flat(3, 4.15),
+			charger: aMultiCharger({
+				held: [
+					held({ kind: 'dischargeEndV', chemistry: 'life', heldValue: 2.5, ...limits }),
+					held({ kind: 'dischargeEndV', chemistry: 'lipo', heldValue: 3.8, ...limits })
+				]
+			})
+		})
+	);
+	const { fix } = r.findings.find((f) => f.rule === 'held-discharge-end')!;
+	assert.ok(fix?.kind === 'hold' && fix.chemistry === 'lipo' && fix.value === 3.3);
+});
+
+test('two batteries in a row have twice the floor; joined packs too far apart are stopped for good', () => {
+	const floor = (voltageV: number) =>
+		solve(
+			aContext({
+				charger: aCharger({
+					inputMinV: 10,
+					inputMaxV: 28,
+					held: [held({ kind: 'inputFloorV', heldValue: 11, min: 10, max: 24, step: 0.1 })]
+				}),
+				supply: aSupply({ kind: 'lead battery', voltageV })
+			})
+		).findings.find((f) => f.rule === 'input-floor-low')!.sentence;
+	assert.match(floor(12.6), /left at 11\.5 V loaded, 11\.0 V at the very least/);
+	assert.match(floor(25), /left at 23\.0 V loaded, 22\.0 V at the very least/);
+	const other = { pack: aPack({ id: 'other', name: 'Other' }), reading: aReading([3.83, 3.72, 3.72]) };
+	const apart = solve(aContext({ reading: flat(3, 3.72), joined: [other] }));
+	assert.equal(apart.findings.find((f) => f.rule === 'load-may-not-join')!.overridable, false);
 });

@@ -24,6 +24,7 @@ export const heldDischargeEnd: Rule = {
 				setting: 'dischargeEndV',
 				channelId: held.channelId,
 				task: held.task,
+				chemistry: held.chemistry,
 				value: wanted
 			}
 		};

@@ -17,11 +17,12 @@ export const heldTrickle: Rule = {
 		return {
 			sentence: `${r.charger.name} holds a trickle of ${Math.round(held.heldValue * 1000)} mA, which ${most === null ? `${r.chemistry.name} must never get` : `is too much for ${text(milliampHours(r.pack.capacityAh))}`}: key in off first.`,
 			fix: {
-				label: 'off is keyed in now',
+				label: 'Off is keyed in now',
 				kind: 'hold',
 				setting: 'trickleA',
 				channelId: held.channelId,
 				task: held.task,
+				chemistry: held.chemistry,
 				value: null
 			}
 		};

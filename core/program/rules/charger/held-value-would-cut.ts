@@ -35,6 +35,7 @@ export const heldValueWouldCut: Rule = {
 				setting: first.kind,
 				channelId: first.held!.channelId,
 				task: first.held!.task,
+				chemistry: first.held!.chemistry,
 				value: first.wanted
 			}
 		};

@@ -23,6 +23,7 @@ export const nominalFamilyWrong: Rule = {
 				setting: 'nominalV',
 				channelId: held.channelId,
 				task: held.task,
+				chemistry: held.chemistry,
 				value: own
 			}
 		};

@@ -22,6 +22,7 @@ function raised({ r, settings }: RuleInput): { rateC: number; fix: Fix } | null 
 			setting: 'rateCapC',
 			channelId: held.channelId,
 			task: held.task,
+			chemistry: held.chemistry,
 			value: rateC
 		}
 	};

@@ -31,6 +31,7 @@ function raise({ r, settings }: RuleInput, leastV: number): Fix {
 			setting: 'dischargeEndV',
 			channelId: held.channelId,
 			task: held.task,
+			chemistry: held.chemistry,
 			value: leastV
 		};
 	return { label, kind: 'set', set: r.taskData.stores ? { endVoltageV: leastV } : { dischargeEndV: leastV } };

@@ -29,6 +29,7 @@ export const inputFloorLow: Rule = {
 						setting: 'inputFloorV',
 						channelId: held.channelId,
 						task: held.task,
+						chemistry: held.chemistry,
 						value: keyed
 					}
 		};

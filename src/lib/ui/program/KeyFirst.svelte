@@ -9,6 +9,7 @@
 	import { refresh } from '../server/refresh';
 
 	interface Props {
+		title?: string;
 		programId: string;
 		chargerId: string;
 		/** Still to be keyed. */
@@ -16,7 +17,13 @@
 		/** Keyed for this program already. */
 		keyed: readonly KeyedValue[];
 	}
-	let { programId, chargerId, lines, keyed }: Props = $props();
+	let {
+		title = 'First, in the charger’s own settings',
+		programId,
+		chargerId,
+		lines,
+		keyed
+	}: Props = $props();
 
 	async function note(target: HeldTarget, value: number | null): Promise<void> {
 		const sent = await send('PATCH', `/chargers/${chargerId}/held`, { ...target, value, programId });
@@ -26,7 +33,7 @@
 </script>
 
 {#if lines.length || keyed.length}
-	<h2 class="mt-4">First, in the charger’s own settings</h2>
+	<h2 class="mt-4">{title}</h2>
 	<ul class="mt-1" data-key-first>
 		{#each keyed as k (`${k.kind}${k.channelId}${k.task}${k.chemistry}`)}
 			<li class="border-b py-[5px]">
@@ -43,7 +50,7 @@
 					{@const target = line.held}
 					<Checkbox checked={false} onchange={() => void note(target, target.value)}>
 						{line.what} <b class="num ml-2 text-[1.15rem]">{line.value}</b>
-						<span class="quiet ml-3 text-[12.5px]">{line.remark}; tick it once it is keyed in</span>
+						<span class="quiet ml-3 text-[12.5px]">{line.remark}; tick it once keyed</span>
 					</Checkbox>
 				{/if}
 			</li>

@@ -16,6 +16,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	if (!solution.ok) error(solution.status, solution.message);
 	const { resolved: r, findings, settings, forecast } = solution.value;
 	const reading = r.reading;
+	const card = keyInCard(solution.value);
 	return {
 		program: program.value,
 		findings,
@@ -28,7 +29,8 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		taskName: r.taskData.name,
 		cellsSeen: r.chemistry.balanceFromCells !== null,
 		steps: connectSteps(r),
-		keyFirst: keyInCard(solution.value).first,
+		/** What the charger holds otherwise, in its own settings or on the program's screens. */
+		keyFirst: [...card.first, ...card.then.filter((line) => line.held)],
 		keyed: await keyedFor(db, params.programId, r.charger.id),
 		now
 	};

@@ -140,6 +140,7 @@
 			<KeyFirst
 				programId={data.program.id}
 				chargerId={data.charger.id}
+				title="What the charger holds otherwise: key it in"
 				lines={data.keyFirst}
 				keyed={data.keyed}
 			/>
