@@ -67,4 +67,4 @@ export function pointsOf(timeS: readonly number[], values: readonly number[]): {
 
 /** The figures of an axis, from its least to its greatest. */
 export const tickValues = ({ min, max, count }: Ticks): number[] =>
-	Array.from({ length: count + 1 }, (_, i) => min + (i * (max - min)) / count);
+	Array.from({ length: count + 1 }, (_, k) => min + (k * (max - min)) / count);
