@@ -1,4 +1,4 @@
-<!-- Every limit that bears on a setting, least first; the first one binds. Long ones are cut so that the short ones show. -->
+<!-- Every limit that bears on a setting, least first, to one scale; the first one binds. What lies far beyond runs off the scale, with an arrow. -->
 <script lang="ts">
 	import type { Candidate } from '$core/program/decide';
 
@@ -12,7 +12,11 @@
 	let { candidates, decidedBy, show, most = 5 }: Props = $props();
 
 	const rungs = $derived(candidates.slice(0, most));
-	const full = $derived(Math.min(rungs.at(-1)?.value ?? 1, 2 * (rungs[0]?.value || 1)));
+	/** Limits so many times the least run off the scale: drawn out, the one that binds would not be seen. */
+	const FURTHEST = 5;
+	const full = $derived(Math.min(rungs.at(-1)?.value ?? 1, FURTHEST * (rungs[0]?.value || 1)));
+	/** The one that is read in full; long names are cut otherwise. */
+	let whole = $state('');
 </script>
 
 <ol class="grid gap-y-[3px]" aria-label="Limits, least first">
@@ -20,18 +24,25 @@
 		{@const binds = rung.id === decidedBy}
 		<li class="grid grid-cols-[1fr_3.4rem] items-end gap-x-3 leading-tight">
 			<span class="min-w-0">
-				<span
-					class="block truncate text-[12px]"
+				<!-- Its whole text is read out anyway: a press is for the eye alone, and no stop for the keyboard. -->
+				<button
+					type="button"
+					tabindex="-1"
+					class="block w-full cursor-default text-left text-[12px]"
+					class:truncate={whole !== rung.id}
+					title={rung.label}
+					onclick={() => (whole = whole === rung.id ? '' : rung.id)}
 					class:font-semibold={binds}
 					class:text-act={binds}
-					class:quiet={!binds}>{rung.label}</span
+					class:quiet={!binds}>{rung.label}</button
 				>
-				<span class="block h-[3px] bg-rule/60" aria-hidden="true">
+				<span class="relative block h-[3px] bg-rule/60" aria-hidden="true">
 					<span
 						class="block h-full"
 						style:width="{Math.min(100, (100 * rung.value) / full)}%"
 						style:background={binds ? 'var(--act)' : 'color-mix(in srgb, var(--act) 38%, var(--rule))'}
 					></span>
+					{#if rung.value > full * 1.001}<span class="off"></span>{/if}
 				</span>
 			</span>
 			<span class="num right text-[12px]" class:font-bold={binds} class:text-act={binds} class:quiet={!binds}
@@ -40,3 +51,15 @@
 		</li>
 	{/each}
 </ol>
+
+<style>
+	/* Off the scale: the bar goes on. */
+	.off {
+		position: absolute;
+		right: -5px;
+		top: -2px;
+		border: 3.5px solid transparent;
+		border-left: 5px solid color-mix(in srgb, var(--act) 38%, var(--rule));
+		border-right: 0;
+	}
+</style>

@@ -237,7 +237,16 @@ describe('use cases', () => {
 		refused(await hold('colour', 1), 422, /no such setting/);
 		refused(await hold('rateCapC', 1), 404, /no such setting on this charger/);
 		const [event] = await eventsOf(db, charger.id);
-		assert.deepEqual(event.detail, { kind: 'safetyTimerMin', before: 120, value: null });
+		assert.deepEqual(event.detail, {
+			kind: 'safetyTimerMin',
+			before: 120,
+			value: null,
+			channelId: null,
+			task: null,
+			chemistry: null,
+			programId: null,
+			putBack: false
+		});
 	});
 
 	test('supplies and preferences are checked like everything else', async () => {
