@@ -22,6 +22,9 @@ const RISE_OVER_S = 60;
 /** Charging slows no further beyond this state of charge: what flows then only makes gas. */
 const FULLEST = 1.03;
 
+/** So many widths short of where half is lost, less than a millionth of a millionth is: no exponential is worth its time. */
+const NOTHING_LOST = 28;
+
 export class ChargeSimulation extends PackSimulation {
 	/** Bleed current of each cell now, A. */
 	readonly bleedA: Float64Array;
@@ -96,11 +99,11 @@ export class ChargeSimulation extends PackSimulation {
 			if (e + (voltageLimitedA - bleed) * r > endV) voltageLimitedA = (endV - e) / r + bleed;
 		}
 		if (!control.seesCells) voltageLimitedA = (endV * cells - emfSum) / ohmSum;
-		const powerLimitedA = (-emfSum + Math.sqrt(emfSum * emfSum + 4 * ohmSum * control.powerW)) / (2 * ohmSum);
 		let current = setA;
 		let phase = 0;
-		if (powerLimitedA < current) {
-			current = powerLimitedA;
+		// The root is only worth its time where the set current asks for more than the output power.
+		if ((emfSum + ohmSum * setA) * setA > control.powerW) {
+			current = (-emfSum + Math.sqrt(emfSum * emfSum + 4 * ohmSum * control.powerW)) / (2 * ohmSum);
 			phase = 1;
 		}
 		if (voltageLimitedA < current) {
@@ -181,12 +184,16 @@ export class ChargeSimulation extends PackSimulation {
 		const { capacityAh } = this.model;
 		let heatW = 0;
 		let lost = 0;
+		let half = 0;
 		for (let i = 0; i < cells; i++) {
 			// One like the cell before it loses as much.
 			if (i === 0 || soc[i] !== soc[i - 1] || capacityAh[i] !== capacityAh[i - 1]) {
-				const rate = Math.max(0.005, currentA / capacityAh[i]);
-				const half = halfSoc + perLnRate * Math.log(rate) - perK * (this.temperatureDegC - 20);
-				lost = 1 / (1 + Math.exp((half - soc[i]) / widthSoc));
+				if (i === 0 || capacityAh[i] !== capacityAh[i - 1]) {
+					const rate = Math.max(0.005, currentA / capacityAh[i]);
+					half = halfSoc + perLnRate * Math.log(rate) - perK * (this.temperatureDegC - 20);
+				}
+				const short = (half - soc[i]) / widthSoc;
+				lost = short > NOTHING_LOST ? 0 : 1 / (1 + Math.exp(short));
 			}
 			stored[i] = 1 - lost;
 			heatW += lost * currentA * cellV[i] * heatShare;
