@@ -3,10 +3,17 @@
  * failed start ends with a sentence and a non-zero code.
  */
 import { createServer, type IncomingMessage, type ServerResponse } from 'node:http';
+import compression from 'compression';
 import { HEADERS, ownHosts, PLAIN_POLICY, turnedAway } from '../src/lib/server/gate';
 import { inOneSentence, StartError } from '../src/lib/server/db/start-error';
 
 type Handler = (request: IncomingMessage, response: ServerResponse, next: () => void) => void;
+
+/** Pages and answers go out compressed; files are already, a live feed must not wait, and a backup is as long as it says. */
+const COMPRESSED = /^(text\/(html|csv|calendar)|application\/json)/;
+const compress = compression({
+	filter: (_, response) => COMPRESSED.test(String(response.getHeader('content-type') ?? ''))
+}) as unknown as Handler;
 
 /** Open event streams would hold the end up; they reconnect by themselves. */
 const CLOSE_MS = 1000;
@@ -20,7 +27,10 @@ async function listen(port: number, host: string): Promise<void> {
 		for (const [name, value] of Object.entries(HEADERS)) response.setHeader(name, value);
 		response.setHeader('content-security-policy', PLAIN_POLICY);
 		const no = turnedAway(request.method ?? 'GET', request.headers, hosts);
-		if (!no) return handler(request, response, () => response.writeHead(404).end());
+		if (!no)
+			return compress(request, response, () =>
+				handler(request, response, () => response.writeHead(404).end())
+			);
 		response.writeHead(no.status, { 'content-type': 'application/json', connection: 'close' });
 		response.end(JSON.stringify({ error: { message: no.message, fields: {} } }));
 	});

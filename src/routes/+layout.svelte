@@ -1,13 +1,12 @@
 <script lang="ts">
 	import '../app.css';
 	import { onMount } from 'svelte';
-	import { toast, Toaster } from 'svelte-sonner';
+	import { toast, type Toaster as ToasterKind } from 'svelte-sonner';
 	import { tinykeys } from 'tinykeys';
 	import { afterNavigate, beforeNavigate, goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { page } from '$app/state';
 	import Dock from '$lib/ui/frame/Dock.svelte';
-	import UndoButton from '$lib/ui/frame/UndoButton.svelte';
 	import { undoList } from '$lib/ui/frame/undo.svelte';
 	import { feed } from '$lib/ui/server/live.svelte';
 	import { PLACES } from '$lib/ui/frame/places';
@@ -26,7 +25,9 @@
 			act();
 		};
 	}
-	// Palette and keys are loaded when they are asked for first.
+	// Nothing to say, take back or find yet: what shows those is loaded once the page stands, or when it is asked for first.
+	let Toaster = $state.raw<typeof ToasterKind | null>(null);
+	const undoButton = () => import('$lib/ui/frame/UndoButton.svelte');
 	let finding = $state(false);
 	let Palette = $state.raw<typeof import('$lib/ui/frame/Palette.svelte').default | null>(null);
 	let Help = $state.raw<typeof import('$lib/ui/frame/Help.svelte').default | null>(null);
@@ -72,6 +73,7 @@
 
 	onMount(() => {
 		theme.read();
+		void import('$lib/ui/frame/Toaster').then((loaded) => (Toaster = loaded.Toaster));
 		const keys = tinykeys(window, {
 			...Object.fromEntries(PLACES.map((p) => [`g ${p.key}`, outsideFields(() => void goto(p.path))])),
 			'/': outsideFields(() => void find()),
@@ -110,13 +112,17 @@
 		The application does not answer. Charging goes on at the charger; trying again.
 	</p>
 {/if}
-<UndoButton />
-<Toaster
-	theme={theme.current === 'night' ? 'dark' : 'light'}
-	position="bottom-right"
-	offset={{ bottom: 72, right: 16 }}
-	mobileOffset={{ bottom: 130 }}
-/>
+{#if undoList.items.length}
+	{#await undoButton() then { default: UndoButton }}<UndoButton />{/await}
+{/if}
+{#if Toaster}
+	<Toaster
+		theme={theme.current === 'night' ? 'dark' : 'light'}
+		position="bottom-right"
+		offset={{ bottom: 72, right: 16 }}
+		mobileOffset={{ bottom: 130 }}
+	/>
+{/if}
 
 <style>
 	.shell {
