@@ -135,6 +135,7 @@
 									{pack}
 									cellV={reading?.cellVoltagesV ?? null}
 									packV={reading?.packVoltageV ?? null}
+									charge={readiness}
 									size={30}
 								/>
 								<span class="min-w-0 flex-1">

@@ -42,7 +42,13 @@ export class Person {
 	}
 
 	async press(tag: string, text: string): Promise<void> {
-		const element = await this.withText(tag, text);
+		let element = await this.withText(tag, text);
+		// What stands twice, for a wide window and for a narrow one, is pressed where it is seen.
+		if (!(await element.isDisplayed()))
+			for (const other of await this.driver.findElements(
+				By.xpath(`//main//${tag}[contains(normalize-space(.), "${text}")]`)
+			))
+				if (await other.isDisplayed()) element = other;
 		await this.driver.wait(until.elementIsEnabled(element), WAIT_MS);
 		await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
 		await element.click();

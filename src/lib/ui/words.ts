@@ -19,6 +19,10 @@ export const month = (at: string): string => dayjs(at).format('MMMM YYYY');
 /** `20:14` in the person's own zone. */
 export const clock = (at: string): string => dayjs(at).format('HH:mm');
 
+/** The moment so many minutes after another, ISO 8601. */
+export const endOf = (from: string, minutes: number): string =>
+	new Date(Date.parse(from) + minutes * 60e3).toISOString();
+
 /** Seconds as `64 min`. */
 export const minutesOf = (seconds: number): string => `${Math.round(seconds / 60)} min`;
 

@@ -121,6 +121,7 @@
 									{pack}
 									cellV={reading?.cellVoltagesV ?? null}
 									packV={reading?.packVoltageV ?? null}
+									charge={r}
 									size={28}
 								/></td
 							>

@@ -9,7 +9,7 @@
 	import type { Solution } from '$core/program/solve';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
-	import { clock } from '$lib/ui/words';
+	import { clock, endOf } from '$lib/ui/words';
 	import type { ForecastClient } from '$lib/ui/program/forecast-client.svelte';
 
 	interface Props {
@@ -55,9 +55,7 @@
 			return pack.cells * (dischargeEndV ?? chemistry.voltages.dischargeEndV);
 		return asks(r, 'endVoltageV') ? pack.cells * endVoltageV : null;
 	});
-	const endsAt = $derived(
-		new Date(Date.parse(context.now) + (forecast?.timeMin.median ?? 0) * 60e3).toISOString()
-	);
+	const endsAt = $derived(endOf(context.now, forecast?.timeMin.median ?? 0));
 	const peakDrawW = $derived(
 		forecast ? forecast.best.peakPowerW / charger.efficiency + charger.overheadW : null
 	);

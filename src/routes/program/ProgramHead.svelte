@@ -68,7 +68,13 @@
 </script>
 
 <header class="head">
-	<StackGlyph {pack} cellV={reading?.cellVoltagesV ?? null} packV={reading?.packVoltageV ?? null} size={52} />
+	<StackGlyph
+		{pack}
+		cellV={reading?.cellVoltagesV ?? null}
+		packV={reading?.packVoltageV ?? null}
+		charge={r.chargeState}
+		size={52}
+	/>
 	<div class="min-w-0 flex-1">
 		<h1 class="truncate">
 			<a class="hover:underline" href="/packs/{pack.id}">{pack.name}</a>
@@ -96,6 +102,7 @@
 					pack={item.of.pack}
 					cellV={item.of.reading?.cellVoltagesV ?? null}
 					packV={item.of.reading?.packVoltageV ?? null}
+					charge={item.of.readiness}
 					size={18}
 				/>
 				<span class="min-w-0 flex-1 truncate">{item.label}</span>

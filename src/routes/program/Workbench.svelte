@@ -38,14 +38,13 @@
 	import { KeptDraft } from '$lib/ui/form/kept-draft.svelte';
 	import { ForecastClient } from '$lib/ui/program/forecast-client.svelte';
 	import { ProgramDraft } from '$lib/ui/program/program-draft.svelte';
-	import { reachable } from '$lib/ui/frame/reachable';
 	import SettingRow from '$lib/ui/program/SettingRow.svelte';
 	import VerdictBar from '$lib/ui/program/VerdictBar.svelte';
 	import type { SavedProgram } from '$lib/server/services/programs/programs';
 	import type { SlotContent } from '$lib/server/services/chargers/slots';
 	import { compositionOf } from '$core/program/composition';
 	import type { PracticeLayer } from '$core/practice/practice';
-	import { ago } from '$lib/ui/words';
+	import { ago, clock, endOf } from '$lib/ui/words';
 	import PracticeList from '$lib/ui/program/PracticeList.svelte';
 	import KeepPanel from './KeepPanel.svelte';
 	import Pictures from './Pictures.svelte';
@@ -195,6 +194,7 @@
 	}
 
 	const forecast = $derived(solution.forecast);
+	const endsAt = $derived(endOf(context.now, forecast?.timeMin.median ?? 0));
 	const steps = $derived(channel.tasks.includes(context.task) ? [] : compositionOf(r, solution.settings));
 	const own = $derived(unusualSchools(r.practice));
 	/** How a setting that may be off is switched; null where it is always on, or the charger has none. */
@@ -275,7 +275,8 @@
 	{/if}
 
 	<div class="columns">
-		<section class="settings" aria-label="Settings" use:reachable>
+		<section class="settings" aria-label="Settings">
+			<h2 class="sr-only">Settings</h2>
 			{#if unsaved.restoredFrom && solution.overridden.length}
 				<p class="border-b py-1 text-[12.5px]" role="status">
 					<span class="text-check">As you left it {ago(unsaved.restoredFrom, context.now)}, not kept.</span>
@@ -367,11 +368,17 @@
 			{/if}
 		</section>
 
-		<Pictures {context} {solution} {client} {forbidden} />
+		<div class="pictures"><Pictures {context} {solution} {client} {forbidden} /></div>
 	</div>
 
 	<div class="bar">
 		<VerdictBar findings={solution.findings} onfix={fix}>
+			{#snippet summary()}
+				{#if forecast && !forbidden}
+					<b class="num">{Math.round(forecast.timeMin.median)}</b> min, ends
+					<b class="num">{clock(endsAt)}</b>, {Math.round(forecast.chargeAh.median * 1000)} mAh
+				{/if}
+			{/snippet}
 			{#snippet actions()}
 				{#if !forbidden}
 					<button
@@ -405,6 +412,8 @@
 		gap: 26px;
 		padding: 6px 20px 0;
 		align-items: end;
+		flex-wrap: wrap;
+		row-gap: 4px;
 	}
 	.tabs div {
 		display: flex;
@@ -439,22 +448,31 @@
 		gap: 26px;
 		padding: 6px 20px 10px;
 	}
-	/* Long lists of settings scroll by themselves on a desk, so that forecast and verdict stay in sight. */
-	@media (min-width: 1001px) and (min-height: 700px) {
-		.settings {
-			max-height: calc(100dvh - 316px);
-			overflow-y: auto;
-			padding-right: 6px;
-		}
+	/* The page scrolls as a whole; what would happen stays in sight beside a long list of settings. */
+	.pictures {
+		position: sticky;
+		top: 6px;
+		align-self: start;
+		min-width: 0;
 	}
 	.bar {
 		position: sticky;
 		bottom: 0;
 		z-index: 5;
 	}
-	@media (max-width: 1000px) {
+	@media (max-width: 900px) {
 		.columns {
 			grid-template-columns: minmax(0, 1fr);
+		}
+		.pictures {
+			position: static;
+		}
+	}
+	/* A low window (one that is magnified) has no room for a bar that stays. */
+	@media (max-height: 520px) {
+		.bar,
+		.pictures {
+			position: static;
 		}
 	}
 	@media (max-width: 720px) {

@@ -1,4 +1,7 @@
-<!-- A chart: made once in the browser, updated when its options change, drawn in the colours of the theme. -->
+<!--
+	A chart: made once in the browser, drawn again when its options change, in the colours of the theme. Drawing it takes a tenth
+	of a second and more, so it waits until nothing has changed for a moment; meanwhile the first drawing shows what is so now.
+-->
 <script lang="ts">
 	import { onMount, untrack, type Snippet } from 'svelte';
 	import type ApexCharts from 'apexcharts';
@@ -6,7 +9,7 @@
 	import { theme, themeColour } from '../frame/theme.svelte';
 
 	export type ChartColours = Record<
-		'paper' | 'ink' | 'quiet' | 'rule' | 'act' | 'stop' | 'check' | 'store',
+		'paper' | 'ink' | 'quiet' | 'grid' | 'act' | 'stop' | 'check' | 'store',
 		string
 	>;
 	interface Props {
@@ -15,15 +18,20 @@
 		/** What the picture shows, in a sentence. */
 		label: string;
 		height: number;
-		/** What stands there until the chart can be drawn. */
-		first?: Snippet;
+		/** What stands there until the chart is drawn, and whenever it is not what is so now. */
+		first: Snippet;
 	}
 	let { options, label, height, first }: Props = $props();
 
+	/** Nothing must have changed for so long before the chart is drawn again, ms. */
+	const SETTLED_MS = 350;
+
 	let host: HTMLElement;
 	let chart: ApexCharts | null = $state.raw(null);
+	/** The chart shows what is so now. */
+	let current = $state(false);
 
-	const NAMES = ['paper', 'ink', 'quiet', 'rule', 'act', 'stop', 'check', 'store'] as const;
+	const NAMES = ['paper', 'ink', 'quiet', 'grid', 'act', 'stop', 'check', 'store'] as const;
 	const colours = () => Object.fromEntries(NAMES.map((n) => [n, themeColour(n)])) as ChartColours;
 
 	const complete = (): ApexOptions => {
@@ -45,7 +53,7 @@
 			dataLabels: { enabled: false },
 			legend: { show: false, ...own.legend },
 			grid: {
-				borderColor: c.rule,
+				borderColor: c.grid,
 				strokeDashArray: 0,
 				padding: { left: 6, right: 8, top: -14, bottom: -4 },
 				...own.grid
@@ -53,38 +61,51 @@
 		} as ApexOptions;
 	};
 
-	onMount(() => {
-		let gone = false;
-		void import('apexcharts').then(({ default: Apex }) => {
+	let waiting: ReturnType<typeof setTimeout> | undefined;
+	let gone = false;
+	async function draw(): Promise<void> {
+		const of = waiting;
+		if (chart) await chart.updateOptions(complete(), false, false, false);
+		else {
+			const { default: Apex } = await import('apexcharts');
 			if (gone) return;
 			const made = new Apex(host, complete());
-			void made.render().then(() => (gone ? made.destroy() : (chart = made)));
-		});
-		return () => {
-			gone = true;
-			chart?.destroy();
-		};
+			await made.render();
+			if (gone) made.destroy();
+			else chart = made;
+		}
+		// What changed while it was drawn is drawn in its turn.
+		if (of === waiting) current = true;
+	}
+	onMount(() => () => {
+		gone = true;
+		clearTimeout(waiting);
+		chart?.destroy();
 	});
-
-	let scheduled = 0;
 	$effect(() => {
-		// Read what the drawing depends on, so that a change of either draws again, at most once a frame.
+		// Read what the drawing depends on, so that a change of either draws again.
 		void theme.current;
 		options(untrack(colours));
-		if (!chart) return;
-		const drawn = chart;
-		cancelAnimationFrame(scheduled);
-		scheduled = requestAnimationFrame(() => void drawn.updateOptions(complete(), false, false, false));
+		current = false;
+		clearTimeout(waiting);
+		waiting = setTimeout(() => void draw(), SETTLED_MS);
 	});
 </script>
 
 <div role="img" aria-label={label} style:height="{height}px" class="chart">
-	{#if !chart}{@render first?.()}{/if}
-	<div bind:this={host} aria-hidden="true"></div>
+	{#if !current}{@render first()}{/if}
+	<div bind:this={host} class:stale={!current} aria-hidden="true"></div>
 </div>
 
 <style>
 	.chart {
+		position: relative;
 		overflow: hidden;
+	}
+	/* Out of sight but in its place: the library measures what it draws. */
+	.stale {
+		position: absolute;
+		inset: 0;
+		visibility: hidden;
 	}
 </style>

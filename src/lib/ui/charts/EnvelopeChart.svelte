@@ -12,6 +12,8 @@
 	} from '$core/charger/envelope';
 	import { theme } from '../frame/theme.svelte';
 	import Chart, { type ChartColours } from './Chart.svelte';
+	import { placeNames } from './names';
+	import Plot from './Plot.svelte';
 	import { roundTicks } from './ticks';
 
 	interface Props {
@@ -28,6 +30,8 @@
 		/** The program only takes charge out: what the channel can turn into heat is drawn instead. */
 		down?: boolean;
 		height?: number;
+		/** It changes every second or so: drawn by the plot alone, which takes a few milliseconds. */
+		live?: boolean;
 	}
 	let {
 		input,
@@ -37,7 +41,8 @@
 		path = null,
 		at = null,
 		down = false,
-		height = 210
+		height = 210,
+		live = false
 	}: Props = $props();
 
 	const cells = $derived(input.pack.cells);
@@ -93,23 +98,32 @@
 		}
 	});
 
+	const ROOM = { left: 55, right: 8, top: 16, bottom: 29 };
+	let wide = $state(640);
 	/** Where the program ends. Near the left edge the words go to the right of the line, or they would leave the picture. */
 	function endLine(x: number, c: ChartColours) {
-		const atLeft = x - from < 0.25 * (to - from);
+		const plot = Math.max(60, wide - ROOM.left - ROOM.right);
+		const text = `ends ${x.toFixed(1)} V`;
+		const [{ side }] = placeNames([{ x: (plot * (x - from)) / (to - from), text }], plot);
 		return {
 			x,
 			borderColor: c.stop,
 			strokeDashArray: 0,
 			label: {
-				...tag(`ends ${x.toFixed(1)} V`, c.stop),
+				...tag(text, c.stop),
 				orientation: 'horizontal',
-				textAnchor: atLeft ? 'start' : 'end',
+				textAnchor: side === 'right' ? 'start' : 'end',
 				position: 'top',
-				offsetX: atLeft ? 4 : -4,
-				offsetY: 4
+				offsetX: side === 'right' ? 4 : -4,
+				offsetY: 12
 			}
 		};
 	}
+	const readout = (v: number) => {
+		const k = Math.round(((v - from) / (to - from)) * (POINTS - 1));
+		const p = region[Math.min(POINTS - 1, Math.max(0, k))];
+		return [`${p.packV.toFixed(2)} V`, `up to ${p.currentA.toFixed(2)} A`];
+	};
 
 	function options(c: ChartColours) {
 		return {
@@ -179,4 +193,32 @@
 	}
 </script>
 
-<Chart {options} {label} {height} />
+{#snippet first()}
+	<Plot
+		x={across}
+		y={up}
+		curves={[
+			{ points: region.map((p) => ({ x: p.packV, y: p.currentA })), tone: 'act', area: true },
+			{
+				points: charger.map((p) => ({ x: p.x, y: Math.min(p.y, top * 1.2) })),
+				tone: 'act',
+				weight: 'thin'
+			},
+			...(path && path.packV.length > 1
+				? [{ points: thin(path), tone: 'ink' as const, weight: 'heavy' as const }]
+				: [])
+		]}
+		marks={endV === null ? [] : [{ x: endV, text: `ends ${endV.toFixed(1)} V`, tone: 'stop' }]}
+		levels={[{ y: packLimit.currentA, text: packLimit.label, tone: 'quiet' }]}
+		point={at ? { x: at.packV, y: at.currentA, text: at.label } : null}
+		{height}
+		room={ROOM}
+		{readout}
+	/>
+{/snippet}
+
+{#if live}
+	<div role="img" aria-label={label}>{@render first()}</div>
+{:else}
+	<div bind:clientWidth={wide}><Chart {options} {label} {height} {first} /></div>
+{/if}

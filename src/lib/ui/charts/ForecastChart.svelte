@@ -7,8 +7,10 @@
 	import type { Band } from '$core/forecast/monte-carlo';
 	import { theme } from '../frame/theme.svelte';
 	import Chart, { type ChartColours } from './Chart.svelte';
-	import FirstCurve from './FirstCurve.svelte';
 	import { forecastAxes, pointsOf, type Course } from './forecast-axes';
+	import { placeNames } from './names';
+	import Plot from './Plot.svelte';
+	import type { Curve, Mark, Stripe } from './plot';
 
 	interface Props {
 		/** Best guess: time, volts, current. */
@@ -26,6 +28,8 @@
 		/** What was measured. */
 		measured?: Course | null;
 		height?: number;
+		/** It changes every second or so: drawn by the plot alone, which takes a few milliseconds. */
+		live?: boolean;
 		label: string;
 	}
 	let {
@@ -38,6 +42,7 @@
 		limitMin = null,
 		measured = null,
 		height = 250,
+		live = false,
 		label
 	}: Props = $props();
 
@@ -52,40 +57,98 @@
 	const axes = $derived(forecastAxes({ best, band, measured, timerMin, timerFromMin }));
 	const { endMin, timerAtMin, time, volts, currents } = $derived(axes);
 
-	/** `row` 1 and 2 stand lower, out of the way of the phase's name. */
-	const line = (
-		x: number,
-		text: string,
-		colour: string,
-		dash: number,
-		anchor: 'start' | 'end' = 'start',
-		row = 0
-	) => ({
-		x,
-		borderColor: colour,
-		strokeDashArray: dash,
-		label: {
-			text,
-			orientation: 'horizontal' as const,
-			position: 'top',
-			offsetY: 4 + 14 * row,
-			offsetX: anchor === 'end' ? -4 : 4,
-			textAnchor: anchor,
-			borderWidth: 0,
-			style: {
-				background: 'transparent',
-				color: colour,
-				fontSize: '11px',
-				padding: { left: 0, right: 0, top: 0, bottom: 0 }
-			}
-		}
+	/** Lines across both curves, with their names: the phase, the legs, and what would cut. */
+	const marks = $derived.by(() => {
+		const at: Mark[] = [];
+		if (voltageFromMin !== null && voltageFromMin < endMin)
+			at.push({ x: voltageFromMin, text: 'constant voltage', tone: 'quiet', dash: 3 });
+		if (timerAtMin !== null && timerAtMin <= endMin)
+			at.push({
+				x: timerAtMin,
+				text: `timer ${timerMin}`,
+				tone: 'stop',
+				// A timer that counts from a later leg shows from where.
+				spanTo: timerFromMin > 0 ? timerFromMin : undefined
+			});
+		if (limitMin !== null && limitMin <= endMin)
+			at.push({ x: limitMin, text: 'capacity limit', tone: 'stop', dash: 4 });
+		for (const leg of legs)
+			// Of many legs only the numbers are left.
+			at.push({
+				x: leg.fromMin,
+				text: legs.length > 5 ? leg.label.split(' ')[0] : leg.label,
+				tone: 'quiet',
+				dash: 2,
+				foot: true
+			});
+		return at;
 	});
+	const curves = $derived.by(() => {
+		const list: Curve[] = [];
+		const add = (course: Course, how: Partial<Curve>, amps: Partial<Curve> = {}) =>
+			list.push(
+				{ points: pointsOf(course.timeS, course.packV), tone: 'act', ...how },
+				{ points: pointsOf(course.timeS, course.currentA), tone: 'check', right: true, ...how, ...amps }
+			);
+		if (best) add(best, measured ? { weight: 'thin', dashed: true } : {}, measured ? {} : { dashed: true });
+		if (measured && measured.timeS.length) add(measured, { weight: 'heavy' });
+		return list;
+	});
+	const stripes = $derived.by((): Stripe[] => {
+		if (!band) return [];
+		const of = (column: 'packV' | 'currentA') => {
+			const pairs = band.timeMin.map((_, k) => sized(band[column].low[k], band[column].high[k]));
+			return { x: band.timeMin, low: pairs.map((p) => p[0]), high: pairs.map((p) => p[1]) };
+		};
+		return [
+			{ ...of('packV'), tone: 'act' },
+			{ ...of('currentA'), tone: 'check', right: true }
+		];
+	});
+	const valueAt = (points: readonly { x: number; y: number }[], x: number) => {
+		const k = points.findIndex((p) => p.x >= x);
+		return k < 0 ? null : points[k].y;
+	};
+	const readout = (x: number) => {
+		const [v, a] = curves.slice(-2).map((c) => valueAt(c.points, x));
+		return [
+			`${Math.round(x)} min`,
+			...(v == null || a == null ? [] : [`${v.toFixed(2)} V`, `${a.toFixed(2)} A`])
+		];
+	};
 
-	/** Where a leg begins: its name stands at the foot, out of the way of the others. */
-	const legLine = (leg: LegMark, i: number, c: ChartColours) => {
-		// Short legs stand close together: their names are stepped, and of many only the numbers are left.
-		const mark = line(leg.fromMin, legs.length > 5 ? leg.label.split(' ')[0] : leg.label, c.quiet, 2);
-		return { ...mark, label: { ...mark.label, position: 'bottom', offsetY: -3 - 13 * (i % 3) } };
+	let wide = $state(640);
+	/** Where the chart puts its plot, px from each side. */
+	const ROOM = { left: 77, right: 73, top: 17, bottom: 27 };
+	const annotations = (c: ChartColours) => {
+		const plot = Math.max(60, wide - ROOM.left - ROOM.right);
+		const groups = [marks.filter((m) => !m.foot), marks.filter((m) => m.foot)];
+		return groups.flatMap((group) => {
+			const places = placeNames(
+				group.map((m) => ({ x: (plot * m.x) / time.max, text: m.text })),
+				plot
+			);
+			return group.map((m, i) => ({
+				x: m.x,
+				borderColor: c[m.tone],
+				strokeDashArray: m.dash ?? 0,
+				label: {
+					text: m.text,
+					orientation: 'horizontal' as const,
+					position: m.foot ? 'bottom' : 'top',
+					offsetY: m.foot ? -3 - 14 * places[i].row : 12 + 14 * places[i].row,
+					offsetX: places[i].side === 'left' ? -4 : 4,
+					textAnchor: places[i].side === 'left' ? 'end' : 'start',
+					borderWidth: 0,
+					style: {
+						background: 'transparent',
+						color: c[m.tone],
+						fontSize: '11px',
+						padding: { left: 0, right: 0, top: 0, bottom: 0 }
+					}
+				}
+			}));
+		});
 	};
 
 	function options(c: ChartColours) {
@@ -139,16 +202,6 @@
 			);
 		}
 		const isVolts = (s: object) => (s as { name: string }).name.startsWith('Volts');
-		const xaxis = [];
-		if (voltageFromMin !== null && voltageFromMin < endMin)
-			xaxis.push(
-				line(voltageFromMin, 'constant voltage', c.quiet, 3, voltageFromMin > endMin * 0.68 ? 'end' : 'start')
-			);
-		if (timerAtMin !== null && timerAtMin <= endMin)
-			xaxis.push(line(timerAtMin, `timer ${timerMin}`, c.stop, 0, 'end', 1));
-		legs.forEach((leg, i) => xaxis.push(legLine(leg, i, c)));
-		if (limitMin !== null && limitMin <= endMin)
-			xaxis.push(line(limitMin, 'capacity limit', c.stop, 4, 'end', 2));
 		return {
 			chart: { type: 'rangeArea' as const },
 			series: series as never,
@@ -156,7 +209,7 @@
 			stroke: { width: widths, dashArray: dashes, curve: 'straight' as const },
 			fill: { type: 'solid', opacity: fills },
 			markers: { size: 0 },
-			annotations: { xaxis: xaxis as never },
+			annotations: { xaxis: annotations(c) as never },
 			xaxis: {
 				type: 'numeric' as const,
 				min: 0,
@@ -194,8 +247,23 @@
 	}
 </script>
 
-<Chart {options} {label} {height}>
-	{#snippet first()}
-		{#if best && best.timeS.length > 1}<FirstCurve {best} {axes} {height} />{/if}
-	{/snippet}
-</Chart>
+{#snippet first()}
+	<Plot
+		x={time}
+		y={volts}
+		right={currents}
+		tones={{ y: 'act', right: 'check' }}
+		{curves}
+		{stripes}
+		{marks}
+		{height}
+		room={ROOM}
+		{readout}
+	/>
+{/snippet}
+
+{#if live}
+	<div role="img" aria-label={label}>{@render first()}</div>
+{:else}
+	<div bind:clientWidth={wide}><Chart {options} {label} {height} {first} /></div>
+{/if}

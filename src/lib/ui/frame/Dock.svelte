@@ -1,4 +1,4 @@
-<!-- Every channel's state, in every place. -->
+<!-- Every channel's state, in every place: what runs in full, what is idle by its name and no more; on a phone only what runs. -->
 <script lang="ts">
 	import type { ChannelState } from '$lib/server/services/house/today';
 	import { feed } from '../server/live.svelte';
@@ -15,32 +15,36 @@
 	{#each channels as c (c.channelId)}
 		{@const values = c.run ? (feed.values.get(c.run.id) ?? c.live) : null}
 		{@const href = c.run ? `/run/${c.run.id}` : `/program?charger=${c.chargerId}&channel=${c.channelId}`}
-		<a {href} class="slot" class:running={c.run}>
-			{#if c.pack}
-				<StackGlyph pack={c.pack} cellV={values?.cellV.length ? values.cellV : null} size={30} label="" />
-			{:else}
-				<span class="vacant" aria-hidden="true"></span>
-			{/if}
-			<span class="min-w-0">
-				<span class="block truncate text-[11px] quiet"
-					>{c.chargerName}{c.single ? '' : ` ${c.channelLabel}`}</span
-				>
-				<span class="block truncate text-[12.5px] font-semibold">{c.pack?.name ?? 'idle'}</span>
-				<span class="block truncate text-[11px] tabular-nums quiet">
-					{#if values && !values.reachable}no answer
-					{:else if values}{values.currentA < 0 ? '−' : ''}{Math.abs(values.currentA).toFixed(1)} A · {Math.round(
-							values.timeS / 60
-						)} min
-					{:else if c.run?.mode === 'by hand'}by hand
-					{:else if c.run?.status === 'starting'}<span class="text-check">no answer yet</span>
-					{:else if c.run}starting
-					{:else}{c.powerW} W{/if}
+		{@const name = `${c.chargerName}${c.single ? '' : ` ${c.channelLabel}`}`}
+		{#if !c.run}
+			<a {href} class="slot idle" aria-label="{name}, idle" title="{name} is idle"
+				><span class="truncate text-[11.5px] quiet">{name}</span></a
+			>
+		{:else}
+			<a {href} class="slot running">
+				{#if c.pack}
+					<StackGlyph pack={c.pack} cellV={values?.cellV.length ? values.cellV : null} size={30} label="" />
+				{/if}
+				<span class="min-w-0">
+					<span class="block truncate text-[11px] quiet">{name}</span>
+					<span class="block truncate text-[12.5px] font-semibold"
+						>{c.pack?.name ?? 'a pack that is gone'}</span
+					>
+					<span class="block truncate text-[11px] tabular-nums quiet">
+						{#if values && !values.reachable}no answer
+						{:else if values}{values.currentA < 0 ? '−' : ''}{Math.abs(values.currentA).toFixed(1)} A · {Math.round(
+								values.timeS / 60
+							)} min
+						{:else if c.run.mode === 'by hand'}by hand
+						{:else if c.run.status === 'starting'}<span class="text-check">no answer yet</span>
+						{:else}starting{/if}
+					</span>
 				</span>
-			</span>
-			{#if c.run && values}
-				<span class="bar" style:width="{100 * progress(c, values.timeS)}%" aria-hidden="true"></span>
-			{/if}
-		</a>
+				{#if values}
+					<span class="bar" style:width="{100 * progress(c, values.timeS)}%" aria-hidden="true"></span>
+				{/if}
+			</a>
+		{/if}
 	{:else}
 		<a href="/chargers/new" class="slot"><span class="link">Describe your first charger</span></a>
 	{/each}
@@ -67,17 +71,18 @@
 	.running {
 		background: var(--panel);
 	}
-	.vacant {
-		width: 26px;
-		height: 30px;
-		flex: none;
-		border: 1px dashed var(--quiet);
-		opacity: 0.6;
+	.idle {
+		flex: 0 1 auto;
+		min-width: 64px;
+		min-height: 32px;
 	}
-	@media (max-width: 720px) {
-		/* On a phone only two fit: what runs comes first. */
-		.running {
-			order: -1;
+	/* A narrow or low window has room for what runs, no more. */
+	@media (max-width: 720px), (max-height: 520px) {
+		.idle {
+			display: none;
+		}
+		.dock:not(:has(.slot:not(.idle))) {
+			display: none;
 		}
 	}
 	.bar {

@@ -1,10 +1,12 @@
 <!--
 	A pack as a stack of plates, bottom cell first. A plate is filled to where its cell stands between the chemistry's empty
-	and full; a tick marks storage; unknown cells are hatched; parallel groups are wider. Cells that stand outside their limits
+	and full; a tick marks storage; where volts say little it is filled to the least charge that may be in
+	it, and hatched up to the most; unknown cells are hatched; parallel groups are wider. Cells that stand outside their limits
 	carry a mark, so that colour is never the only sign.
 -->
 <script lang="ts">
 	import { chemistryOf } from '$core/chemistry/catalogue';
+	import type { Window } from '$core/chemistry/chemistry';
 	import { fillWindow } from '$core/chemistry/fill-window';
 	import type { Pack } from '$core/pack/pack';
 
@@ -14,11 +16,17 @@
 		cellV: number[] | null;
 		/** Volts of the pack where no cell can be read: drawn as a mean, under the hatching. */
 		packV?: number | null;
+		/** Estimated share of its charge with its band, 0 to 1: drawn instead of the volts where the band is wide. */
+		charge?: { soc: number | null; band: Window | null } | null;
 		/** Height in px; the width follows. */
 		size?: number;
+		/** What it says to who listens; empty where the words beside it say the same. */
 		label?: string;
 	}
-	let { pack, cellV, packV = null, size = 32, label }: Props = $props();
+	let { pack, cellV, packV = null, charge = null, size = 32, label }: Props = $props();
+
+	/** A band wider than this is shown as what it is; of lithium cells that were read it is about a tenth. */
+	const WIDE = 0.25;
 
 	const id = $props.id();
 	const chemistry = $derived(chemistryOf(pack.chemistry));
@@ -34,8 +42,18 @@
 	const storageX = $derived(width * share(voltages.storageV));
 	const known = $derived(cellV?.length === pack.cells);
 	const meanV = $derived(!known && packV !== null ? packV / pack.cells : null);
+	const isWrong = (v: number) => v > voltages.cellMaxV || v < voltages.hardFloorV;
+	const vague = $derived(
+		charge?.band && charge.soc !== null && charge.band.high - charge.band.low > WIDE && !cellV?.some(isWrong)
+			? { soc: charge.soc, ...charge.band }
+			: null
+	);
+	const percent = (of: number) => `${Math.round(100 * of)}`;
 	const spoken = $derived(
 		label ??
+			(vague
+				? `${pack.cells} cells, charge about ${percent(vague.soc)} %, between ${percent(vague.low)} and ${percent(vague.high)} %`
+				: null) ??
 			(known
 				? `${pack.cells} cells: ${cellV!.map((v) => v.toFixed(2)).join(', ')} V`
 				: meanV !== null
@@ -48,8 +66,9 @@
 	width={width + 2}
 	height={size + 2}
 	viewBox="-1 -1 {width + 2} {size + 2}"
-	role="img"
-	aria-label={spoken}
+	role={spoken ? 'img' : undefined}
+	aria-label={spoken || undefined}
+	aria-hidden={spoken ? undefined : true}
 	class="shrink-0"
 	class:opacity-60={pack.condition !== 'in service'}
 >
@@ -61,9 +80,19 @@
 	{#each { length: pack.cells } as _, i (i)}
 		{@const y = size - offset - (i + 1) * plate - i * gap}
 		{@const v = known ? cellV![i] : null}
-		{@const wrong = v !== null && (v > voltages.cellMaxV || v < voltages.hardFloorV)}
+		{@const wrong = v !== null && isWrong(v)}
 		<rect x="0" {y} {width} height={plate} fill="var(--panel)" stroke="var(--quiet)" stroke-width="0.75" />
-		{#if v === null}
+		{#if vague}
+			<rect x="0" {y} width={width * vague.low} height={plate} fill="var(--act)" opacity="0.6" />
+			<rect
+				x={width * vague.low}
+				{y}
+				width={width * (vague.high - vague.low)}
+				height={plate}
+				fill="url(#hatch-{id})"
+			/>
+			<rect x={width * vague.soc - 1} {y} width="2" height={plate} fill="var(--act)" />
+		{:else if v === null}
 			{#if meanV !== null}<rect
 					x="0"
 					{y}
@@ -88,7 +117,7 @@
 			<line x1={width / 2} x2={width / 2} y1={y} y2={y + plate} stroke="var(--paper)" stroke-width="1" />
 		{/if}
 	{/each}
-	{#if size >= 20 && chemistry.storage.kind === 'volts'}
+	{#if size >= 20 && chemistry.storage.kind === 'volts' && !vague}
 		<line
 			x1={storageX}
 			x2={storageX}

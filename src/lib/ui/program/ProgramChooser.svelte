@@ -48,6 +48,7 @@
 									pack={p.pack}
 									cellV={p.reading?.cellVoltagesV ?? null}
 									packV={p.reading?.packVoltageV ?? null}
+									charge={p.readiness}
 									size={24}
 								/>
 								<span class="min-w-0 flex-1"

@@ -165,13 +165,16 @@
 		font-size: 12px;
 		border-style: dashed;
 	}
-	@media (max-width: 720px) {
+	/* Where forecast and settings share a narrow window, the reasons stand under the figure; 900 px and less is one column. */
+	@media (min-width: 901px) and (max-width: 1180px), (max-width: 720px) {
 		.setting {
 			grid-template-columns: 1fr 170px;
 		}
 		.setting > :last-child {
 			grid-column: 1 / 3;
 		}
+	}
+	@media (max-width: 720px) {
 		.toggle {
 			height: 44px;
 		}

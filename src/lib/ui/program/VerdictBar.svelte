@@ -9,8 +9,10 @@
 		findings: Finding[];
 		onfix: (fix: Fix) => void;
 		actions?: Snippet;
+		/** What would happen, in a line: seen where the forecast itself is out of sight. */
+		summary?: Snippet;
 	}
-	let { findings, onfix, actions }: Props = $props();
+	let { findings, onfix, actions, summary }: Props = $props();
 
 	const verdict = $derived(verdictOf(findings));
 	const words = { stop: 'Stop', check: 'Check', clear: 'Clear' };
@@ -55,6 +57,7 @@
 			</li>
 		{/each}
 	</ul>
+	{#if summary}<p class="summary">{@render summary()}</p>{/if}
 	{#if actions}<div class="actions">{@render actions()}</div>{/if}
 </section>
 
@@ -68,8 +71,13 @@
 		background: var(--paper);
 		padding: 8px 20px;
 	}
+	.summary {
+		display: none;
+		grid-column: 1 / -1;
+		font-size: 13px;
+	}
 	.list {
-		max-height: 78px;
+		max-height: max(78px, 24dvh);
 		overflow-y: auto;
 		font-size: 13px;
 		line-height: 1.45;
@@ -78,6 +86,16 @@
 		display: flex;
 		gap: 10px;
 		align-items: center;
+	}
+	@media (max-width: 900px) {
+		.summary {
+			display: block;
+		}
+	}
+	@media (max-height: 520px) {
+		.list {
+			max-height: none;
+		}
 	}
 	@media (max-width: 720px) {
 		.verdict {
@@ -90,12 +108,13 @@
 			align-items: baseline;
 		}
 		.actions {
+			grid-row: 1;
+			grid-column: 2;
 			justify-self: end;
 		}
 		.list {
 			grid-column: 1 / 3;
-			grid-row: 2;
-			max-height: 56px;
+			max-height: max(56px, 14dvh);
 		}
 	}
 </style>

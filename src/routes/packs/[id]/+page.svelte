@@ -59,7 +59,13 @@
 <svelte:head><title>{pack.name} · Stack Tender</title></svelte:head>
 <div class="page">
 	<header class="flex flex-wrap items-center gap-x-5 gap-y-3 border-b pb-3">
-		<StackGlyph {pack} cellV={last?.cellVoltagesV ?? null} packV={last?.packVoltageV ?? null} size={56} />
+		<StackGlyph
+			{pack}
+			cellV={last?.cellVoltagesV ?? null}
+			packV={last?.packVoltageV ?? null}
+			charge={data.readiness}
+			size={56}
+		/>
 		<div class="min-w-[12.5rem] flex-1">
 			<h1>{pack.name}</h1>
 			<p class="quiet">

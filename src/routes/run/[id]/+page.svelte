@@ -94,6 +94,12 @@
 	}
 </script>
 
+{#snippet stopButton()}
+	<button class="btn btn-stop !min-h-[44px] !px-6 font-bold max-sm:w-full" onclick={stop} disabled={busy}
+		>Stop</button
+	>
+{/snippet}
+
 <svelte:head><title>{data.packName} {doing(run.task)} · Stack Tender</title></svelte:head>
 <div class="page !max-w-none">
 	<header class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b pb-3">
@@ -122,7 +128,7 @@
 					{/each}
 				</p>
 			{/if}
-			<button class="btn btn-stop !min-h-[44px] !px-6 font-bold" onclick={stop} disabled={busy}>Stop</button>
+			<span class="max-sm:hidden">{@render stopButton()}</span>
 		{/if}
 	</header>
 
@@ -208,6 +214,7 @@
 				timerFromMin={data.planned?.timerFromMin ?? 0}
 				legs={data.planned?.legs ?? []}
 				height={268}
+				live
 				label={values
 					? `After ${Math.round(values.timeS / 60)} minutes ${values.packV.toFixed(2)} volts and ${values.currentA.toFixed(2)} amps`
 					: 'No values yet'}
@@ -222,10 +229,15 @@
 					path={charging}
 					at={values ? { packV: values.packV, currentA: values.currentA, label: 'now' } : null}
 					height={190}
+					live
 				/>
 			{/if}
 		</section>
 	</div>
+	{#if run.mode === 'link'}
+		<!-- Within reach of the thumb, whatever is being looked at. -->
+		<p class="sticky bottom-0 z-10 -mx-3.5 bg-paper px-3.5 py-2 sm:hidden">{@render stopButton()}</p>
+	{/if}
 </div>
 
 <style>

@@ -1,0 +1,18 @@
+import { DemoBench } from './tests/browser/demo-bench';
+import { PHONE, DESK } from './tests/support/browser';
+const bench = await DemoBench.open(60);
+const { driver } = bench.browser;
+const w=(ms:number)=>new Promise(r=>setTimeout(r,ms));
+const url=bench.app.base+`/program?pack=${bench.packId('Skua cutter')}&channel=${bench.channelId('Pier Two')}`;
+await driver.get(url); await w(4500);
+await bench.browser.picture('/tmp/a-settled.png');
+await bench.browser.resize({width:640,height:400}); await w(800);
+await bench.browser.picture('/tmp/b-zoom.png');
+await bench.browser.resize({width:1024,height:768}); await driver.get(url); await w(1500);
+await bench.browser.picture('/tmp/d-1024.png');
+await bench.browser.resize(PHONE); await driver.executeScript(`localStorage.setItem('theme','sun')`); await driver.get(url); await w(1500); 
+await bench.browser.picture('/tmp/c-phone.png');
+await bench.browser.resize(DESK);  await driver.get(url); await w(600); 
+await driver.executeScript(`document.querySelectorAll('[data-setting="currentA"] .stepper button')[0].click()`);await w(100);
+await bench.browser.picture('/tmp/e-sun.png');
+await bench.close();
