@@ -25,7 +25,7 @@ describe('one instrument', () => {
 			`${bench.app.base}/program?pack=${bench.packId('Cormorant ferry')}&channel=${bench.channelId('Basin Four')}`
 		);
 		const html = await page.text();
-		const curve = /<path class="volts[^"]*" d="(M[^"]+)"/.exec(html)?.[1] ?? '';
+		const curve = /<path class="curve data act[^"]*" d="(M[^"]+)"/.exec(html)?.[1] ?? '';
 		assert.ok(curve.split('L').length > 40, `a curve of ${curve.split('L').length} points`);
 		await bench.program('Cormorant ferry', 'Basin Four');
 		await person.sees('band: 90 of 100 of 1000 simulated packs');
@@ -321,6 +321,75 @@ describe('one instrument', () => {
 			5000,
 			'it is asked no more'
 		);
+	});
+
+	test('a press shows its new curve in the next frame, before any library draws it', async () => {
+		await bench.program('Gannet lifeboat, main', 'Pier Two');
+		await person.sees('band: 90 of 100 of 1000 simulated packs');
+		await person.driver.wait(
+			() =>
+				main<boolean>(
+					`return !!document.querySelector('.apexcharts-canvas') && !document.querySelector('.plot')`
+				),
+			10_000,
+			'the chart takes over once nothing changes'
+		);
+		const [before, after] = await person.driver.executeAsyncScript<[string, string]>(`
+			const done = arguments[0];
+			const said = () => document.querySelector('[aria-label="What would happen"] b.num').innerText;
+			const before = said();
+			for (let i = 0; i < 5; i++) document.querySelector('[data-setting="currentA"] [aria-label$="down"]').click();
+			requestAnimationFrame(() => setTimeout(() => done([before, said() + ' ' + (document.querySelector('.plot path.curve')?.getAttribute('d').length > 200)])));`);
+		assert.match(after, /^\d+ true$/, 'a curve of our own stands there');
+		assert.ok(parseInt(after) > parseInt(before), `slower takes longer: ${before} to ${after}`);
+	});
+
+	test('mains or battery: where the charger draws from is chosen beside the channel, and taken back', async () => {
+		await bench.program('Skua cutter', 'Pier Two');
+		const fed = async () =>
+			(await bench.api<{ supplyId: string }>(`/chargers/${bench.chargerId('Pier Two')}`)).supplyId;
+		const before = await fed();
+		await person.choose('[aria-label^="Pier Two is fed by"]', 'Shed supply, 24 V');
+		await becomes(async () => (await fed()) !== before, true, 'the charger is fed by the other one');
+		await person.sees(/350 W|24 V/);
+		await (await person.find('button[aria-label="What can be taken back"]')).click();
+		await person.driver.wait(
+			async () =>
+				(await person.driver.findElements(By.xpath('//ul/li[contains(., "is fed by Shed supply")]/button')))
+					.length > 0,
+			5000
+		);
+		await person.driver.findElement(By.xpath('//ul/li[contains(., "is fed by Shed supply")]/button')).click();
+		await becomes(fed, before, 'and by the first again');
+	});
+
+	test('by thumb: what would happen stays in sight while a setting is changed; Stop stands at the foot', async () => {
+		await bench.browser.resize(PHONE);
+		await bench.program('Gannet lifeboat, main', 'Pier Two');
+		const line = '[aria-label="Verdict"] .summary';
+		const seen = async () => {
+			const box = await main<{ top: number; bottom: number }>(
+				`return document.querySelector('${line}').getBoundingClientRect().toJSON()`
+			);
+			assert.ok(box.top > 0 && box.bottom < PHONE.height, 'the line is in sight');
+			return main<string>(`return document.querySelector('${line}').innerText`);
+		};
+		const before = await seen();
+		await person.press('button[contains(@aria-label, "Current down")]', '');
+		await becomes(async () => (await seen()) !== before, true, 'it says the new end');
+
+		await bench.api(`/stand-in/speed`, 'PUT', { speed: 1 });
+		await bench.checkAndStart('charging');
+		const stop = await main<{ top: number; bottom: number; height: number }>(
+			`return [...document.querySelectorAll('main button')].find((b) => b.innerText === 'Stop' && b.offsetParent)
+				.getBoundingClientRect().toJSON()`
+		);
+		assert.ok(stop.top > PHONE.height / 2 && stop.bottom < PHONE.height, 'Stop stands in the lower half');
+		assert.ok(stop.height >= 44, `${stop.height} px are enough for a thumb`);
+		await person.press('button', 'Stop');
+		await person.waitForPath(/^\/logbook\/[0-9a-f-]{36}$/);
+		await bench.api(`/stand-in/speed`, 'PUT', { speed: 600 });
+		await bench.browser.resize(DESK);
 	});
 
 	test('by thumb: pack and channel are chosen from what is found, and the form is filled on a phone', async () => {

@@ -116,6 +116,12 @@ const OPERATIONS: Operation[] = [
 		summary: 'Note a value that was keyed into the charger',
 		answers: 'Charger'
 	},
+	{
+		path: '/chargers/{id}/supply',
+		method: 'put',
+		summary: 'Note which supply feeds a charger from now on',
+		answers: 'Charger'
+	},
 	{ path: '/supplies', method: 'get', summary: 'Every supply', answers: 'Supply', list: true },
 	{
 		path: '/supplies',

@@ -1,7 +1,7 @@
 import { error, redirect } from '@sveltejs/kit';
 import { purposeOf, taskIdOf } from '$core/request/task';
 import { app } from '$lib/server/app';
-import { listChargers } from '$lib/server/services/chargers/chargers';
+import { listChargers, listSupplies } from '$lib/server/services/chargers/chargers';
 import { listPacks } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
 import { channelOffers } from '$lib/server/services/programs/channel-offers';
@@ -17,7 +17,11 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 	const { db } = await app();
 	const now = new Date().toISOString();
 	const q = url.searchParams;
-	const [shelf, chargers] = await Promise.all([listPacks(db, now), listChargers(db)]);
+	const [shelf, chargers, supplies] = await Promise.all([
+		listPacks(db, now),
+		listChargers(db),
+		listSupplies(db)
+	]);
 	const packId = q.get('pack');
 	const channelId = q.get('channel');
 	const charger = chargers.find((c) => c.channels.some((ch) => ch.id === channelId)) ?? null;
@@ -44,6 +48,7 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 		return {
 			packs,
 			chargers,
+			supplies,
 			chosen: { packId, channelId: charger ? channelId : null },
 			context: null,
 			kept: [],
@@ -65,6 +70,7 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 	return {
 		packs,
 		chargers,
+		supplies,
 		chosen: { packId, channelId },
 		context: context.value,
 		kept,

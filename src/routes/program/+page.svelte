@@ -27,6 +27,7 @@
 			follow={data.follow}
 			packs={data.packs}
 			chargers={data.chargers}
+			supplies={data.supplies}
 			channels={data.channels}
 			{href}
 		/>

@@ -2,10 +2,15 @@
 <script lang="ts">
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { channelItems } from '$lib/ui/charger/channel-items';
+	import { toast } from 'svelte-sonner';
 	import Combobox from '$lib/ui/control/Combobox.svelte';
+	import Select from '$lib/ui/control/Select.svelte';
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
+	import { refresh } from '$lib/ui/server/refresh';
 	import { goto } from '$app/navigation';
 	import type { Readiness } from '$core/care/readiness';
 	import type { Charger } from '$core/charger/charger';
+	import type { Supply } from '$core/charger/supply';
 	import { cellsLabel, type Pack } from '$core/pack/pack';
 	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
 	import type { ProgramContext, Resolved } from '$core/request/context';
@@ -22,11 +27,12 @@
 		resolved: Resolved;
 		packs: { pack: Pack; reading: Reading | null; readiness: Readiness }[];
 		chargers: Charger[];
+		supplies: Supply[];
 		/** The run that stands in the way of a start. */
 		inTheWay: ChannelState | null;
 		href: (change: Record<string, string>) => string;
 	}
-	let { context, resolved: r, packs, chargers, inTheWay, href }: Props = $props();
+	let { context, resolved: r, packs, chargers, supplies, inTheWay, href }: Props = $props();
 
 	const { pack, charger } = $derived(context);
 	const chemistry = $derived(r.chemistry);
@@ -55,16 +61,24 @@
 			.sort((a, b) => place(a.value) - place(b.value));
 	});
 	const soc = $derived(Math.round(Math.min(1, Math.max(0, r.chargeState.soc)) * 100));
-	const uses = $derived(
-		[
-			context.supply?.name ?? 'supply not stated',
-			charger.sharedPowerW !== null && context.othersOutputW > 0
-				? `others use ${Math.round(context.othersOutputW)} of ${charger.sharedPowerW} W`
-				: ''
-		]
-			.filter(Boolean)
-			.join(' · ')
+	const othersUse = $derived(
+		charger.sharedPowerW !== null && context.othersOutputW > 0
+			? `others use ${Math.round(context.othersOutputW)} of ${charger.sharedPowerW} W · `
+			: ''
 	);
+	/** Mains at the bench or the battery in the car: where the charger draws from now. */
+	const feeds = $derived<[string, string][]>([
+		...supplies.map((s): [string, string] => [s.id, s.name]),
+		['', 'supply not stated']
+	]);
+	async function feed(supplyId: string, before = charger.supplyId) {
+		const sent = await send('PUT', `/chargers/${charger.id}/supply`, { supplyId: supplyId || null });
+		if (!sent.ok) return void toast.error(sent.message);
+		await refresh();
+		const name = supplies.find((s) => s.id === supplyId)?.name ?? 'a supply that is not stated';
+		if (supplyId !== (before ?? ''))
+			offerUndo(`${charger.name} is fed by ${name} from now on.`, () => feed(before ?? '', supplyId));
+	}
 </script>
 
 <header class="head">
@@ -136,8 +150,15 @@
 				>
 			</p>
 		{:else}
-			<p class="quiet truncate text-[12px] sm:text-right">
-				{uses} ·
+			<p class="feeds quiet text-[12px]">
+				<Select
+					class="!min-h-[24px] !w-auto !min-w-0 !border-0 !bg-transparent !py-0 !text-[12px]"
+					label="{charger.name} is fed by"
+					value={charger.supplyId ?? ''}
+					options={feeds}
+					onchange={(id) => void feed(id)}
+				/>
+				<span class="truncate">{othersUse}</span>
 				<a
 					class="link"
 					href="/program/channels?pack={pack.id}&channel={context.channelId}&task={context.task}&purpose={context.purpose}"
@@ -155,6 +176,15 @@
 		gap: 16px;
 		padding: 10px 20px 9px;
 		border-bottom: var(--stroke) solid var(--rule);
+	}
+	.feeds {
+		display: flex;
+		align-items: center;
+		justify-content: space-between;
+		gap: 6px;
+	}
+	.feeds a {
+		white-space: nowrap;
 	}
 	.pickers {
 		width: 232px;

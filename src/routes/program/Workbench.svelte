@@ -8,6 +8,7 @@
 	import { refresh } from '$lib/ui/server/refresh';
 	import type { Readiness } from '$core/care/readiness';
 	import type { Charger } from '$core/charger/charger';
+	import type { Supply } from '$core/charger/supply';
 	import type { Pack } from '$core/pack/pack';
 	import type { Reading } from '$core/pack/reading';
 	import type { ProgramContext } from '$core/request/context';
@@ -60,10 +61,11 @@
 		follow: PracticeLayer;
 		packs: { pack: Pack; reading: Reading | null; readiness: Readiness }[];
 		chargers: Charger[];
+		supplies: Supply[];
 		channels: ChannelState[];
 		href: (change: Record<string, string>) => string;
 	}
-	let { context, kept, slots, start, follow, packs, chargers, channels, href }: Props = $props();
+	let { context, kept, slots, start, follow, packs, chargers, supplies, channels, href }: Props = $props();
 
 	let keeping = $state(false);
 
@@ -212,7 +214,7 @@
 </script>
 
 <div class="workbench">
-	<ProgramHead {context} resolved={r} {packs} {chargers} {inTheWay} {href} />
+	<ProgramHead {context} resolved={r} {packs} {chargers} {supplies} {inTheWay} {href} />
 
 	<nav class="tabs" aria-label="Task and purpose">
 		<div>

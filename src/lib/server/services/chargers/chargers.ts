@@ -1,4 +1,5 @@
 /** The bench: chargers with their channels and held settings, and the supplies that feed them. */
+import { z } from 'zod';
 import { randomUUID } from 'node:crypto';
 import { type ChargerInput, type Charger } from '$core/charger/charger';
 import { OPEN_STATUSES } from '$core/log/run';
@@ -133,6 +134,26 @@ export async function updateCharger(db: Database, id: string, input: unknown): P
 		await row.update(fields);
 		const parts = await writeParts(tx, id, valid.value, kept);
 		return parts.ok ? getCharger(tx, id) : parts;
+	});
+}
+
+const UseSupplySchema = z.object({ supplyId: z.string().max(64).nullable() });
+
+/**
+ * Notes which supply feeds a charger from now on, mains at the bench or the battery in the car, and nothing else of it; null where
+ * it is not said. What runs on it goes on: the wire was changed already, or never.
+ */
+export async function useSupply(db: Database, id: string, input: unknown): Promise<Result<Charger>> {
+	const valid = checked(UseSupplySchema, input);
+	if (!valid.ok) return valid;
+	const { supplyId } = valid.value;
+	return db.write(async (tx) => {
+		const row = await tx.models.Charger.findByPk(id);
+		if (!row) return missing('charger');
+		const supply = await supplyExists(tx, supplyId);
+		if (!supply.ok) return supply;
+		await row.update({ supplyId });
+		return getCharger(tx, id);
 	});
 }
 

@@ -23,7 +23,8 @@ import {
 	restoreCharger,
 	setHeldValue,
 	updateCharger,
-	updateSupply
+	updateSupply,
+	useSupply
 } from '../chargers/chargers';
 import { plannedCourse } from '../runs/course';
 import { eventsOf } from './events';
@@ -247,6 +248,27 @@ describe('use cases', () => {
 			programId: null,
 			putBack: false
 		});
+	});
+
+	test('which supply feeds a charger is noted alone, and nothing else of it changes', async () => {
+		const { id: _id, ...description } = aCharger();
+		const charger = ok(
+			await createCharger(db, {
+				...description,
+				supplyId: null,
+				channels: description.channels.map(({ id: _channel, ...c }) => c)
+			})
+		);
+		const battery = ok(
+			await createSupply(db, { name: 'Car battery', kind: 'lead battery', voltageV: 12, powerW: null })
+		);
+		const fed = ok(await useSupply(db, charger.id, { supplyId: battery.id }));
+		assert.deepEqual(fed, { ...charger, supplyId: battery.id });
+		refused(await useSupply(db, charger.id, { supplyId: 'none such' }), 422, /no such supply/);
+		refused(await useSupply(db, charger.id, {}), 422, /./);
+		refused(await useSupply(db, 'none such', { supplyId: null }), 404, /charger/);
+		assert.equal(ok(await getCharger(db, charger.id)).supplyId, battery.id, 'refusals change nothing');
+		assert.equal(ok(await useSupply(db, charger.id, { supplyId: null })).supplyId, null);
 	});
 
 	test('supplies and preferences are checked like everything else', async () => {
