@@ -149,7 +149,7 @@
 								{:else if readiness.state === 'low'}
 									<a class="btn" data-next href="/program?pack={pack.id}">Program</a>
 								{:else}
-									<a class="btn" data-next href="/packs/{pack.id}">Look</a>
+									<a class="btn" data-next href="/packs/{pack.id}">Open</a>
 								{/if}
 							</li>
 						{:else}

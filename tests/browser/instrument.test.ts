@@ -1,7 +1,7 @@
 /** One instrument: the first answer at once, anything found, the best channel, nothing that was typed lost. */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import { DESK, PHONE } from '../support/browser';
 import { DemoBench } from './demo-bench';
 import type { Person } from './page';
@@ -361,6 +361,40 @@ describe('one instrument', () => {
 		);
 		await person.driver.findElement(By.xpath('//ul/li[contains(., "is fed by Shed supply")]/button')).click();
 		await becomes(fed, before, 'and by the first again');
+	});
+
+	test('by keyboard alone, from Today to the start, in at most 60 stops', async () => {
+		let stops = 0;
+		const until = async (goal: string, beside = '') => {
+			for (let i = 0; i < 60; i++) {
+				const at = await main<string>(
+					`const e = document.activeElement;
+					return e.closest('main') && (e.closest('li')?.innerText ?? '').includes('${beside}') ? (e.innerText ?? '').trim() : '';`
+				);
+				if (at.startsWith(goal)) return person.driver.actions().sendKeys(Key.ENTER).perform();
+				await person.driver.actions().sendKeys(Key.TAB).perform();
+				stops++;
+			}
+			throw new Error(`${goal} is not reached in 60 stops`);
+		};
+		await person.goTo('/packs');
+		await person.driver.actions().sendKeys('gt').perform();
+		await person.waitForPath(/^\/$/);
+		await person.ready();
+		await until('Program', 'Buoy lamp, south');
+		await person.waitForPath(/^\/program$/);
+		await person.ready();
+		await until('Check and connect');
+		await person.waitForPath(/^\/run\/start\//);
+		await person.ready();
+		// Everything that can be ticked, typed or pressed before the start, the last of it too.
+		const last = await main<number>(
+			`return [...document.querySelectorAll('main :is(a[href], button, input, select, textarea, [role="checkbox"])')]
+				.filter((e) => e.tabIndex >= 0 && e.offsetParent !== null).length`
+		);
+		assert.ok(last > 5, 'there is something to tick');
+		stops += last;
+		assert.ok(stops <= 60, `${stops} stops`);
 	});
 
 	test('by thumb: what would happen stays in sight while a setting is changed; Stop stands at the foot', async () => {

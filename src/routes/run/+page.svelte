@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { cellsLabel } from '$core/pack/pack';
 	import { endedWell } from '$core/log/run';
 	import { feed } from '$lib/ui/server/live.svelte';
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
@@ -44,6 +45,31 @@
 			{/each}
 		</ul>
 	</section>
+	{#if !running.length && data.low.length}
+		<section class="mt-6">
+			<h2 class="border-b pb-1">Could go on a charger now</h2>
+			<ul>
+				{#each data.low as { pack, reading, readiness } (pack.id)}
+					<li class="flex items-center gap-4 border-b py-2">
+						<StackGlyph
+							{pack}
+							cellV={reading?.cellVoltagesV ?? null}
+							packV={reading?.packVoltageV ?? null}
+							charge={readiness}
+							size={28}
+						/>
+						<span class="min-w-0 flex-1"
+							><b class="font-semibold">{pack.name}</b>
+							<span class="quiet num text-[12px]">{cellsLabel(pack)}</span><br /><span class="text-[13px]"
+								>{readiness.sentence}</span
+							></span
+						>
+						<a class="btn" data-next href="/program?pack={pack.id}">Program</a>
+					</li>
+				{/each}
+			</ul>
+		</section>
+	{/if}
 	<section class="mt-6">
 		<h2 class="border-b pb-1">Just ended</h2>
 		<ul>

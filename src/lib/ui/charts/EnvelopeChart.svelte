@@ -29,6 +29,8 @@
 		at?: { packV: number; currentA: number; label: string } | null;
 		/** The program only takes charge out: what the channel can turn into heat is drawn instead. */
 		down?: boolean;
+		/** Amps that another picture beside this one reaches: both get one scale. */
+		besideA?: number;
 		height?: number;
 		/** It changes every second or so: drawn by the plot alone, which takes a few milliseconds. */
 		live?: boolean;
@@ -41,6 +43,7 @@
 		path = null,
 		at = null,
 		down = false,
+		besideA = 0,
 		height = 210,
 		live = false
 	}: Props = $props();
@@ -70,7 +73,7 @@
 			? (discharge(namedAtV)[0] ?? { currentA: 0, label: 'this channel does not discharge' })
 			: limitsAt(input, namedAtV).find((l) => l.side === 'pack')!
 	);
-	const up = $derived(roundTicks(0, Math.max(...region.map((p) => p.currentA)) * 1.25 || 1, 4));
+	const up = $derived(roundTicks(0, Math.max(besideA, ...region.map((p) => p.currentA)) * 1.25 || 1, 4));
 	const top = $derived(up.max);
 	const binding = $derived(region.at(-1)!.binding);
 	const label = $derived(

@@ -27,6 +27,8 @@
 		limitMin?: number | null;
 		/** What was measured. */
 		measured?: Course | null;
+		/** What is drawn elsewhere on the same axes, to be compared with. */
+		beside?: readonly Course[];
 		height?: number;
 		/** It changes every second or so: drawn by the plot alone, which takes a few milliseconds. */
 		live?: boolean;
@@ -41,6 +43,7 @@
 		legs = [],
 		limitMin = null,
 		measured = null,
+		beside = [],
 		height = 250,
 		live = false,
 		label
@@ -54,21 +57,23 @@
 			Number.isFinite(b[of].low[k]) ? [{ x, y: sized(b[of].low[k], b[of].high[k]) }] : []
 		);
 
-	const axes = $derived(forecastAxes({ best, band, measured, timerMin, timerFromMin }));
+	const axes = $derived(forecastAxes({ best, band, measured, timerMin, timerFromMin, beside }));
 	const { endMin, timerAtMin, time, volts, currents } = $derived(axes);
 
 	/** Lines across both curves, with their names: the phase, the legs, and what would cut. */
 	const marks = $derived.by(() => {
 		const at: Mark[] = [];
+		const timedLeg = legs.findIndex((leg) => Math.abs(leg.fromMin - timerFromMin) < 0.01);
 		if (voltageFromMin !== null && voltageFromMin < endMin)
 			at.push({ x: voltageFromMin, text: 'constant voltage', tone: 'quiet', dash: 3 });
 		if (timerAtMin !== null && timerAtMin <= endMin)
 			at.push({
 				x: timerAtMin,
-				text: `timer ${timerMin}`,
+				text: `timer ${timerMin}${timedLeg < 0 ? '' : ` of leg ${timedLeg + 1}`}`,
 				tone: 'stop',
-				// A timer that counts from a later leg shows from where.
-				spanTo: timerFromMin > 0 ? timerFromMin : undefined
+				// Of several legs one is timed: from where, and how far, is shown along the top; a line across everything
+				// would say that it cuts whatever runs then.
+				from: legs.length ? timerFromMin : undefined
 			});
 		if (limitMin !== null && limitMin <= endMin)
 			at.push({ x: limitMin, text: 'capacity limit', tone: 'stop', dash: 4 });
@@ -130,7 +135,8 @@
 			);
 			return group.map((m, i) => ({
 				x: m.x,
-				borderColor: c[m.tone],
+				x2: null,
+				borderColor: m.from === undefined ? c[m.tone] : 'transparent',
 				strokeDashArray: m.dash ?? 0,
 				label: {
 					text: m.text,

@@ -121,16 +121,20 @@
 		{/each}
 		{#each stripes as s, i (i)}<path class="stripe {s.tone}" d={around(s, put(s.right))} />{/each}
 		{#each marks as m, i (i)}
-			{#if m.spanTo !== undefined}
+			{#if m.from !== undefined}
 				<rect
 					class="span {m.tone}"
-					x={WIDE * across(m.spanTo)}
+					x={WIDE * across(m.from)}
 					y="0"
-					width={WIDE * (across(m.x) - across(m.spanTo))}
+					width={WIDE * (across(m.x) - across(m.from))}
 					height="4"
 				/>
 			{/if}
-			<path class="mark {m.tone}" stroke-dasharray={m.dash ?? 0} d="M{WIDE * across(m.x)} 0V{tall}" />
+			<path
+				class="mark {m.tone}"
+				stroke-dasharray={m.dash ?? 0}
+				d="M{WIDE * across(m.x)} 0V{m.from === undefined ? tall : 18}"
+			/>
 		{/each}
 		{#each levels as l, i (i)}<path class="mark {l.tone}" d="M0 {tall * (1 - up(l.y, y))}H{WIDE}" />{/each}
 		{#each curves as c, i (i)}

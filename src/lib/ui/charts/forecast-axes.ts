@@ -27,9 +27,21 @@ export interface Drawn {
 	measured: Course | null;
 	timerMin: number | null;
 	timerFromMin: number;
+	/** Courses that are drawn beside this one on the same axes. */
+	beside?: readonly Course[];
 }
 
-export function forecastAxes({ best, band, measured, timerMin, timerFromMin }: Drawn): ForecastAxes {
+/** Volts and amps are written with a decimal at least. */
+const tenths = (ticks: Ticks): Ticks => ({ ...ticks, decimals: Math.max(1, ticks.decimals) });
+
+export function forecastAxes({
+	best,
+	band,
+	measured,
+	timerMin,
+	timerFromMin,
+	beside = []
+}: Drawn): ForecastAxes {
 	const bestMin = (best?.timeS.at(-1) ?? 0) / 60;
 	const timerAtMin = timerMin === null ? null : timerFromMin + timerMin;
 	const timerInSight = timerAtMin !== null && best !== null && timerAtMin < TIMER_IN_SIGHT * bestMin;
@@ -37,21 +49,23 @@ export function forecastAxes({ best, band, measured, timerMin, timerFromMin }: D
 		Math.max(
 			bestMin,
 			band?.endMin.p95 ?? 0,
+			...beside.map((c) => (c.timeS.at(-1) ?? 0) / 60),
 			(measured?.timeS.at(-1) ?? 0) / 60,
 			timerInSight ? timerAtMin * 1.02 : 0
 		) || 1;
 	const voltsSeen = [
 		...(best?.packV ?? []),
 		...(measured?.packV ?? []),
+		...beside.flatMap((c) => c.packV),
 		...(band?.packV.low.filter(Number.isFinite) ?? [])
 	];
-	const ampsSeen = [...(best?.currentA ?? []), ...(measured?.currentA ?? [])].map(Math.abs);
+	const ampsSeen = [best, measured, ...beside].flatMap((c) => c?.currentA ?? []).map(Math.abs);
 	return {
 		endMin,
 		timerAtMin,
 		time: minuteTicks(endMin),
-		volts: roundTicks(Math.min(...voltsSeen, Infinity) - 0.02, Math.max(...voltsSeen, 0) + 0.05, 4),
-		currents: roundTicks(0, Math.max(...ampsSeen, 0.1) * 1.2, 4)
+		volts: tenths(roundTicks(Math.min(...voltsSeen, Infinity) - 0.02, Math.max(...voltsSeen, 0) + 0.05, 4)),
+		currents: tenths(roundTicks(0, Math.max(...ampsSeen, 0.1) * 1.2, 4))
 	};
 }
 

@@ -35,8 +35,8 @@ export interface Mark {
 	/** px on, px off; none is a full line. */
 	dash?: number;
 	foot?: boolean;
-	/** Last x of the line's span, where it bounds a stretch that is worth showing. */
-	spanTo?: number;
+	/** It ends a stretch that begins here: drawn as a bar along the top, with a short line at its end. */
+	from?: number;
 }
 
 /** A horizontal line with its name. */

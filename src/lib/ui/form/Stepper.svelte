@@ -1,4 +1,7 @@
-<!-- A figure with a press up and a press down by the charger's own step; typing is checked in words. -->
+<!--
+	A figure with a press up and a press down by the charger's own step; typing is checked in words. The arrow keys do in the field
+	what the presses do beside it, so by keyboard a figure is one stop.
+-->
 <script lang="ts">
 	import Minus from '@lucide/svelte/icons/minus';
 	import Plus from '@lucide/svelte/icons/plus';
@@ -57,7 +60,7 @@
 
 <div>
 	<div class="stepper" class:own>
-		<button type="button" onclick={() => move(-1)} {disabled} aria-label="{label} down"
+		<button type="button" tabindex="-1" onclick={() => move(-1)} {disabled} aria-label="{label} down"
 			><Minus size={13} /></button
 		>
 		<label class="relative flex min-w-0 items-baseline justify-center" for={id}>
@@ -78,7 +81,7 @@
 			/>
 			{#if unit}<span class="unit quiet">{unit}</span>{/if}
 		</label>
-		<button type="button" onclick={() => move(1)} {disabled} aria-label="{label} up"
+		<button type="button" tabindex="-1" onclick={() => move(1)} {disabled} aria-label="{label} up"
 			><Plus size={13} /></button
 		>
 	</div>

@@ -55,16 +55,22 @@
 		/** A figure to compare, less being better unless said otherwise; null where there is none. */
 		value: (s: Solution) => number | null;
 		show: (v: number) => string;
-		/** The difference in the figure's own unit, where a share of it means nothing. */
-		difference?: (d: number) => string;
+		/** A difference in the unit that matters, without its sign. */
+		difference: (d: number) => string;
 		note?: string;
 	}
 	const LINES: Line[] = [
-		{ what: 'Time', value: (s) => s.forecast?.timeMin.median ?? null, show: (v) => `${v.toFixed(0)} min` },
+		{
+			what: 'Time',
+			value: (s) => s.forecast?.timeMin.median ?? null,
+			show: (v) => `${v.toFixed(0)} min`,
+			difference: (d) => `${d.toFixed(0)} min`
+		},
 		{
 			what: '99 of 100 end by',
 			value: (s) => s.forecast?.timeMin.p99 ?? null,
-			show: (v) => `${v.toFixed(0)} min`
+			show: (v) => `${v.toFixed(0)} min`,
+			difference: (d) => `${d.toFixed(0)} min`
 		},
 		{
 			what: 'Peak temperature',
@@ -76,12 +82,14 @@
 			what: 'Wear',
 			value: wear,
 			show: (v) => `${v.toFixed(2)} ×`,
+			difference: (d) => `${d.toFixed(2)} ×`,
 			note: 'of an ordinary charge: end, rate and heat, by rule of thumb'
 		},
 		{
 			what: 'Charge moved',
 			value: (s) => (s.forecast ? s.forecast.chargeAh.median * 1000 : null),
-			show: (v) => `${v.toFixed(0)} mAh`
+			show: (v) => `${v.toFixed(0)} mAh`,
+			difference: (d) => `${d.toFixed(0)} mAh`
 		},
 		{
 			what: 'Draws up to',
@@ -89,12 +97,14 @@
 				s.forecast
 					? s.forecast.best.peakPowerW / s.resolved.charger.efficiency + s.resolved.charger.overheadW
 					: null,
-			show: (v) => `${v.toFixed(0)} W`
+			show: (v) => `${v.toFixed(0)} W`,
+			difference: (d) => `${d.toFixed(0)} W`
 		},
 		{
 			what: 'Highest cell',
 			value: (s) => (s.forecast && s.forecast.highestCellV.p99 > 0 ? s.forecast.highestCellV.p99 : null),
 			show: (v) => `${v.toFixed(3)} V`,
+			difference: (d) => `${(d * 1000).toFixed(0)} mV`,
 			note: 'at the 99th percentile, with the charger’s error'
 		}
 	];
@@ -113,7 +123,8 @@
 		</p>
 	</header>
 	<div class="sides">
-		{#each sides as { key, context, solution } (key)}
+		{#each sides as { key, context, solution }, i (key)}
+			{@const other = sides[1 - i].solution}
 			<section aria-label={key === 'a' ? 'First way' : 'Second way'}>
 				<div class="mt-3 flex flex-wrap gap-2">
 					<div class="min-w-0 flex-1">
@@ -151,6 +162,7 @@
 						voltageFromMin={solution.forecast.best.voltagePhaseFromS === null
 							? null
 							: solution.forecast.best.voltagePhaseFromS / 60}
+						beside={other.forecast ? [other.forecast.best.trace] : []}
 						height={190}
 						label="Forecast: {Math.round(solution.forecast.timeMin.median)} minutes"
 					/>
@@ -164,6 +176,7 @@
 						toCellV={chemistry.voltages.cellMaxV + 0.05}
 						endV={pack.cells * solution.settings.endVoltageV}
 						path={solution.forecast?.best.trace ?? null}
+						besideA={Math.max(0, ...(other.forecast?.best.trace.currentA ?? []))}
 						height={150}
 					/>
 				{/if}
@@ -189,9 +202,11 @@
 						<td class="num right">{a === null ? '–' : line.show(a)}</td>
 						<td class="num right">{b === null ? '–' : line.show(b)}</td>
 						<td class="num right"
-							>{a === null || b === null || a === 0
+							>{a === null || b === null
 								? ''
-								: `${b >= a ? '+' : '−'}${line.difference ? line.difference(Math.abs(b - a)) : `${Math.abs(Math.round(100 * (b / a - 1)))} %`}`}</td
+								: line.show(a) === line.show(b)
+									? 'the same'
+									: `${b >= a ? '+' : '−'}${line.difference(Math.abs(b - a))}`}</td
 						>
 					</tr>
 				{/each}

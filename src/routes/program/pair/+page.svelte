@@ -27,6 +27,15 @@
 				)
 			: null
 	);
+	/** Packs that could be its partner, by how near their capacity is. */
+	const alike = $derived(
+		data.packs
+			.map((pack) => ({
+				pack,
+				percent: Math.round(100 * (pack.capacityAh / data.pack.capacityAh - 1))
+			}))
+			.sort((a, b) => Math.abs(a.percent) - Math.abs(b.percent))
+	);
 	let saved = $state<(string | null)[]>([null, null]);
 	let busy = $state(false);
 
@@ -96,7 +105,20 @@
 			No other pack on the shelf has the same chemistry and cells, so nothing can be its partner.
 		</p>
 	{:else if !pair}
-		<p class="quiet mt-5">Choose the pack it works with.</p>
+		<h2 class="mt-6 border-b pb-1">Choose the pack it works with, the most alike first</h2>
+		<ul class="max-w-[44rem]">
+			{#each alike as { pack, percent } (pack.id)}
+				<li class="flex items-baseline gap-4 border-b py-2">
+					<a class="link min-w-0 flex-1" href={href({ with: pack.id })}>{pack.name}</a>
+					<span class="quiet text-[13px]">{pack.usedIn}</span>
+					<span class="num w-44 text-right"
+						>{Math.round(pack.capacityAh * 1000)} mAh<span class="quiet"
+							>{percent === 0 ? ', the same' : `, ${percent > 0 ? '+' : '−'}${Math.abs(percent)} %`}</span
+						></span
+					>
+				</li>
+			{/each}
+		</ul>
 	{:else if pair.differences.length}
 		{#each pair.differences as words (words)}<p class="mt-3 text-stop">{words}</p>{/each}
 	{:else}
