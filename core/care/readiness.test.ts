@@ -20,6 +20,10 @@ test('each state follows from volts and time (common practice, no source)', () =
 	assert.match(state([4.26, 4.2, 4.2]).sentence, /above its limit/);
 	assert.equal(state([3.8, 3.8, 3.8], 0, { condition: 'swollen' }).state, 'out of service');
 	assert.equal(readinessOf(aPack(), null, NOW).state, 'not read');
+	const charging = (pack = aPack()) => readinessOf(pack, aReading([3.8, 3.8, 3.8]), NOW, {}, null, true);
+	assert.equal(charging().state, 'on a charger', 'whatever it read before');
+	assert.equal(charging().soc, null);
+	assert.equal(charging(aPack({ condition: 'swollen' })).state, 'out of service');
 });
 
 test('the charge has a band, and it is wider where the curve is flat', () => {

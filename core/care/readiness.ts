@@ -16,6 +16,7 @@ export const READINESS = [
 	'part charged',
 	'storage',
 	'ready',
+	'on a charger',
 	'out of service'
 ] as const;
 export type ReadinessState = (typeof READINESS)[number];
@@ -143,11 +144,19 @@ export function readinessOf(
 	reading: ReadingInput | null,
 	now: string,
 	person: PracticeLayer = {},
-	lastRun: LastRun | null = null
+	lastRun: LastRun | null = null,
+	/** A run of it is going on: its readings are of before. */
+	onCharger = false
 ): Readiness {
 	const unknown = { soc: null, band: null, how: null };
 	if (pack.condition !== 'in service')
 		return { state: 'out of service', sentence: `Marked ${pack.condition}.`, ...unknown };
+	if (onCharger)
+		return {
+			state: 'on a charger',
+			sentence: 'A run is going on; how it ends says what it is ready for.',
+			...unknown
+		};
 	if (!reading) return { state: 'not read', sentence: 'Never measured here.', ...unknown };
 	const chemistry = chemistryOf(pack.chemistry);
 	const { soc, band, known } = chargeWhenRead(pack, reading, lastRun);

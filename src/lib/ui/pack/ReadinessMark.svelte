@@ -10,6 +10,7 @@
 		low: { colour: 'var(--check)', shape: 'M1 9h10v2H1z' },
 		look: { colour: 'var(--check)', shape: 'M6 1l5 10H1z' },
 		'not read': { colour: 'var(--quiet)', shape: 'M1 1h10v10H1zM3 3v6h6V3z' },
+		'on a charger': { colour: 'var(--act)', shape: 'M7 0L2 7h3l-1 5 6-7H6z' },
 		'out of service': { colour: 'var(--stop)', shape: 'M2 1l4 4 4-4 1 1-4 4 4 4-1 1-4-4-4 4-1-1 4-4-4-4z' }
 	};
 	const look = $derived(looks[state]);

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
+import { openRunOf } from '$lib/server/services/runs/open-runs';
 import { careOf, pastsOf } from '$lib/server/services/packs/care';
 import { getPack, readingsOf } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
@@ -35,7 +36,14 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 				.map((channel) => [channel.id, `${c.name} ${channel.label}`] as const)
 		),
 		totalRuns: total,
-		...careOf(found.value, readings[0] ?? null, pasts.get(params.id), now, practice),
+		...careOf(
+			found.value,
+			readings[0] ?? null,
+			pasts.get(params.id),
+			now,
+			practice,
+			(await openRunOf(db, params.id)) !== null
+		),
 		now
 	};
 };

@@ -87,10 +87,11 @@ export function careOf(
 	reading: Reading | null,
 	past: PackPast = NO_PAST,
 	now: string,
-	person: PracticeLayer
+	person: PracticeLayer,
+	onCharger: boolean
 ): { readiness: Readiness; maintenance: Maintenance | null } {
 	return {
-		readiness: readinessOf(pack, reading, now, person, past.lastRun),
+		readiness: readinessOf(pack, reading, now, person, past.lastRun, onCharger),
 		maintenance: maintenanceOf(pack, reading, past, now, person, past.lastRun)
 	};
 }

@@ -38,10 +38,11 @@ async function lastReadings(db: Store): Promise<RowOf<'Reading'>[]> {
 /** What is stored of every pack on the shelf, by name. */
 const storedShelf = (db: Store) =>
 	db.kept('shelf', async () => {
-		const [packs, readings, pasts, counts] = await Promise.all([
+		const [packs, readings, pasts, open, counts] = await Promise.all([
 			db.models.Pack.findAll({ order: [['name', 'ASC']] }),
 			lastReadings(db),
 			pastsOf(db),
+			db.models.RunPack.findAll({ where: { open: true }, attributes: ['packId'] }),
 			// One look into an index for each pack: grouping all runs would read every one of them.
 			db.sequelize.query<{ packId: string; runs: number; lastRunAt: string | null }>(
 				`SELECT p.id AS packId,
@@ -51,6 +52,7 @@ const storedShelf = (db: Store) =>
 				{ type: QueryTypes.SELECT }
 			)
 		]);
+		const onCharger = new Set(open.map((row) => row.get('packId')));
 		const lastOf = new Map(readings.map((row) => [row.get('packId'), toReading(row)]));
 		const countOf = new Map(counts.map((c) => [c.packId, c]));
 		return packs.map((row) => {
@@ -60,6 +62,7 @@ const storedShelf = (db: Store) =>
 				pack,
 				reading: lastOf.get(pack.id) ?? null,
 				past: pasts.get(pack.id),
+				onCharger: onCharger.has(pack.id),
 				runs: count?.runs ?? 0,
 				lastRunAt: count?.lastRunAt ? new Date(count.lastRunAt).toISOString() : null
 			};
@@ -75,9 +78,9 @@ export const listPacks = (db: Store, now: string): Promise<PackOnShelf[]> =>
 		'care',
 		async () => {
 			const [shelf, { practice }] = await Promise.all([storedShelf(db), getPreferences(db)]);
-			return shelf.map(({ past, ...stored }) => ({
+			return shelf.map(({ past, onCharger, ...stored }) => ({
 				...stored,
-				...careOf(stored.pack, stored.reading, past, now, practice)
+				...careOf(stored.pack, stored.reading, past, now, practice, onCharger)
 			}));
 		},
 		minuteOf(now)
