@@ -1,10 +1,11 @@
 /** The checks of a run and of what a person writes down about one. */
 import { z } from 'zod';
 import { fieldSchema, schemaOf } from '../quantity/field-schema';
-import { OVERRIDDEN_FINDING, RUN, RUN_LOOK, RUN_RESULT } from './run';
+import { LOOK } from './look';
+import { OVERRIDDEN_FINDING, RUN, RUN_RESULT } from './run';
 
 export const RunSchema = schemaOf(RUN).extend({ id: z.string() });
 export const RunStatusSchema = fieldSchema(RUN.status);
 export const RunResultSchema = schemaOf(RUN_RESULT);
-export const RunLookSchema = schemaOf(RUN_LOOK);
+export const LookSchema = schemaOf(LOOK);
 export const OverriddenFindingSchema = schemaOf(OVERRIDDEN_FINDING);

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { TASKS } from '../request/task';
 import { endedWell, END_REASONS } from './run';
-import { RunLookSchema, RunResultSchema } from './run-schema';
+import { LookSchema, RunResultSchema } from './run-schema';
 
 test('a run ended well when it got where its program goes; a limit counts only where it is the program', () => {
 	for (const { id: task } of TASKS) {
@@ -27,6 +27,7 @@ test('what a person writes down is checked in words', () => {
 	});
 	assert.ok(!end.success);
 	assert.match(JSON.stringify(end.error.issues), /Minutes must be at least 0 min.*above 6 V is not a cell/);
-	assert.ok(!RunLookSchema.safeParse({ timeMin: 5, packV: 11, currentA: -1, chargeAh: 0 }).success);
-	assert.ok(RunLookSchema.safeParse({ timeMin: 5, packV: 11, currentA: 1, chargeAh: 0.1 }).success);
+	assert.ok(!LookSchema.safeParse({ minute: 5, what: 'currentA', value: -1 }).success);
+	assert.ok(!LookSchema.safeParse({ minute: 5, what: 'smell', value: 1 }).success);
+	assert.ok(LookSchema.safeParse({ minute: 5, what: 'currentA', value: 1 }).success);
 });

@@ -102,12 +102,3 @@ export const RUN_RESULT = {
 	notes: RUN.notes
 } as const;
 export type RunResult = ValuesOf<typeof RUN_RESULT>;
-
-/** A look at the charger's screen during a run keyed in by hand. */
-export const RUN_LOOK = {
-	timeMin: figure({ label: 'Minutes', unit: 'min', min: 0, max: 10000 }),
-	packV: figure({ label: 'Pack', unit: 'V', min: 0, max: 90 }),
-	currentA: figure({ label: 'Current', unit: 'A', min: 0, max: 200 }),
-	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: 0, max: 1000 })
-} as const;
-export type RunLook = ValuesOf<typeof RUN_LOOK>;

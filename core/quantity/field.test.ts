@@ -118,10 +118,8 @@ const RANGES: Record<string, [number, number, number, string, unknown]> = {
 	'RUN_RESULT.durationMin': [0, 10000, 1, 'min', 'none'],
 	'RUN_RESULT.chargeAh': [0, 1000, 1000, 'mAh', 'none'],
 	'RUN_RESULT.endCellVoltagesV': [-3, 6, 1, 'V', 'none'],
-	'RUN_LOOK.timeMin': [0, 10000, 1, 'min', 'none'],
-	'RUN_LOOK.packV': [0, 90, 1, 'V', 'none'],
-	'RUN_LOOK.currentA': [0, 200, 1, 'A', 'none'],
-	'RUN_LOOK.chargeAh': [0, 1000, 1000, 'mAh', 'none']
+	'LOOK.minute': [0, 10000, 1, 'min', 'none'],
+	'LOOK.value': [0, 1000, 1, '', 'none']
 };
 
 /** Least and most letters or entries. */

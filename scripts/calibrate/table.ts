@@ -27,7 +27,7 @@ export interface Row {
 	width: number;
 }
 
-function contextOf(p: DrawnPack): ProgramContext {
+export function contextOf(p: DrawnPack): ProgramContext {
 	const lithium = p.chemistry.family === 'lithium';
 	const { charger } = aContext({
 		charger: aMultiCharger(
@@ -58,7 +58,7 @@ function contextOf(p: DrawnPack): ProgramContext {
 const NEVER_MIN = 2800;
 
 /** The pack as it really is: our model of it with the drawn truth laid over. */
-function truly(p: DrawnPack, guess: PackModel): PackModel {
+export function truly(p: DrawnPack, guess: PackModel): PackModel {
 	return {
 		...guess,
 		curve: p.curve,
@@ -73,7 +73,7 @@ function truly(p: DrawnPack, guess: PackModel): PackModel {
 	};
 }
 
-const withErrors = (leg: Leg, p: DrawnPack): Leg =>
+export const withErrors = (leg: Leg, p: DrawnPack): Leg =>
 	leg.kind === 'charge'
 		? {
 				...leg,

@@ -36,7 +36,10 @@ export const load: PageServerLoad = async ({ depends }) => {
 		),
 		/** Packs whose capacity is to be checked and that nothing more urgent keeps back, the longest wait first. */
 		toCheck: packs
-			.filter((p) => p.maintenance?.due && p.readiness.state !== 'on a charger' && !WAITING.includes(p.readiness.state))
+			.filter(
+				(p) =>
+					p.maintenance?.due && p.readiness.state !== 'on a charger' && !WAITING.includes(p.readiness.state)
+			)
 			.sort((a, b) => (b.maintenance!.days ?? Infinity) - (a.maintenance!.days ?? Infinity))
 			.map(({ pack, maintenance }) => ({ pack, maintenance: maintenance! })),
 		/** What was keyed for a run that is over, and was something else before. */

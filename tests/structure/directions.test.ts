@@ -24,7 +24,7 @@ const CORE = [
 		'card',
 		'choose'
 	],
-	...['log', 'care', 'formats']
+	...['log', 'follow', 'care', 'formats']
 ];
 const folderOf = (file: string): string => file.split('/')[1];
 

@@ -2,7 +2,8 @@
 import { CHANNEL, CHARGER } from '../../core/charger/charger';
 import { INVENTORY } from '../../core/charger/inventory';
 import { SUPPLY } from '../../core/charger/supply';
-import { RUN, RUN_LOOK, RUN_RESULT } from '../../core/log/run';
+import { LOOK } from '../../core/log/look';
+import { RUN, RUN_RESULT } from '../../core/log/run';
 import { PACK } from '../../core/pack/pack';
 import { READING } from '../../core/pack/reading';
 import type { Field, Fields, Figure } from '../../core/quantity/field';
@@ -18,7 +19,7 @@ export const DESCRIPTIONS: Record<string, Fields> = {
 	SETTINGS,
 	RUN,
 	RUN_RESULT,
-	RUN_LOOK
+	LOOK
 };
 
 /** Every figure of a description, also of what it is made of, by its path. */

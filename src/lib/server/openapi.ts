@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { ProgramRequest } from './services/programs/programs';
 import { Preferences } from './services/house/preferences';
 import { StartRequest } from './services/runs/runs';
-import { RunLookSchema, RunResultSchema, RunSchema } from '$core/log/run-schema';
+import { LookSchema, RunResultSchema, RunSchema } from '$core/log/run-schema';
 import { SupplyInputSchema } from '$core/charger/supply-schema';
 import { ChargerInputSchema, ChargerSchema } from '$core/charger/charger-schema';
 import { ReadingInputSchema } from '$core/pack/reading-schema';
@@ -42,7 +42,7 @@ const SCHEMAS = {
 	StartRequest,
 	Run: RunSchema,
 	RunResult: RunResultSchema,
-	RunLook: RunLookSchema,
+	Look: LookSchema,
 	Preferences,
 	ApiError
 };
@@ -199,10 +199,19 @@ const OPERATIONS: Operation[] = [
 	{
 		path: '/runs/{id}/looks',
 		method: 'post',
-		summary: 'Write down a look at the screen during a run by hand',
-		body: 'RunLook',
-		answers: 'RunLook',
+		summary: 'Write down one figure from the screen during a run by hand; it is judged at once',
+		body: 'Look',
+		answers: 'Look',
 		status: 201
+	},
+	{ path: '/runs/{id}/looks', method: 'get', summary: 'The looks of a run', answers: 'Look', list: true },
+	{ path: '/looks/{id}', method: 'put', summary: 'Correct a look', body: 'Look', answers: 'Look' },
+	{ path: '/looks/{id}', method: 'delete', summary: 'Take a look away', answers: 'Look' },
+	{
+		path: '/looks/{id}/restore',
+		method: 'post',
+		summary: 'Undo the removal of a look',
+		answers: 'Look'
 	},
 	{
 		path: '/runs/{id}/telemetry',

@@ -7,6 +7,7 @@ import * as care from './migrations/0003-care';
 import * as ground from './migrations/0004-ground';
 import * as described from './migrations/0005-described';
 import * as told from './migrations/0006-told';
+import * as looks from './migrations/0007-looks';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -20,7 +21,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0003-care': care,
 	'0004-ground': ground,
 	'0005-described': described,
-	'0006-told': told
+	'0006-told': told,
+	'0007-looks': looks
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

@@ -5,6 +5,7 @@
 import { CHANNEL, CHARGER } from '$core/charger/charger';
 import { HELD_SETTING } from '$core/charger/setting';
 import { SUPPLY } from '$core/charger/supply';
+import { LOOK } from '$core/log/look';
 import { RUN } from '$core/log/run';
 import { PACK } from '$core/pack/pack';
 import { READING } from '$core/pack/reading';
@@ -58,6 +59,7 @@ export const TABLES = {
 		},
 		keepsDeleted: false
 	},
-	Run: { name: 'runs', fields: RUN, keepsDeleted: true }
+	Run: { name: 'runs', fields: RUN, keepsDeleted: true },
+	Look: { name: 'looks', fields: { runId: id('Run'), ...LOOK }, keepsDeleted: true }
 } as const satisfies Record<string, { name: string; fields: Fields; keepsDeleted: boolean }>;
 export type TableName = keyof typeof TABLES;

@@ -26,6 +26,8 @@
 		stripes?: readonly Stripe[];
 		marks?: readonly Mark[];
 		levels?: readonly Level[];
+		/** What a person read, as rings. */
+		rings?: readonly (Point & { right?: boolean; tone?: Tone })[];
 		/** One point with its name. */
 		point?: (Point & { text: string }) | null;
 		/** Tones of the two axes' figures. */
@@ -44,6 +46,7 @@
 		stripes = [],
 		marks = [],
 		levels = [],
+		rings = [],
 		point = null,
 		tones = { y: 'quiet', right: 'quiet' },
 		height,
@@ -146,9 +149,16 @@
 		{/each}
 		{#if at !== null}<path class="mark quiet" stroke-dasharray="2" d="M{WIDE * across(at)} 0V{tall}" />{/if}
 	</svg>
+	{#each rings as ring, i (i)}
+		<span
+			class="point {ring.tone ?? 'ink'}"
+			style:left="{room.left + across(ring.x) * wide}px"
+			style:top="{room.top + tall * (1 - up(ring.y, ring.right && right ? right : y))}px"
+		></span>
+	{/each}
 	{#if point}
 		<span
-			class="point"
+			class="point ink"
 			style:left="{room.left + across(point.x) * wide}px"
 			style:top="{room.top + tall * (1 - up(point.y, y))}px"
 		></span>
@@ -294,7 +304,7 @@
 		width: 12px;
 		height: 12px;
 		margin: -6px 0 0 -6px;
-		border: 2px solid var(--ink);
+		border: 2px solid var(--tone);
 		border-radius: 50%;
 		background: var(--paper);
 	}

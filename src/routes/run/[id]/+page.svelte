@@ -12,7 +12,7 @@
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { doing, inOneLine, movedWord } from '$core/request/in-words';
 	import EndByHand from './EndByHand.svelte';
-	import LookForm from './LookForm.svelte';
+	import FollowAlong from './FollowAlong.svelte';
 	import NoAnswer from './NoAnswer.svelte';
 
 	let { data } = $props();
@@ -132,108 +132,107 @@
 		{/if}
 	</header>
 
+	{#if run.mode === 'by hand' && pack && data.context}
+		<FollowAlong {run} context={data.context} looks={data.looks} />
+	{/if}
 	{#if run.mode === 'by hand' && pack}
 		<EndByHand {run} {pack} />
 	{/if}
 
-	<div class="grid gap-x-8 lg:grid-cols-[270px_minmax(0,1fr)]">
-		<section class="mt-4" aria-label="Now">
-			{#if silent}<NoAnswer {run} hasValues={values !== null && values !== undefined} />{/if}
-			{#if values}
-				<p class="quiet" data-phase>
-					{#if values.legs > 1}<span class="mr-1 text-ink"
-							>Leg <span class="num">{values.leg}</span> of <span class="num">{values.legs}</span>:</span
-						>{/if}{values.phase ?? ''}
-				</p>
-				<dl class="now">
-					<div>
-						<dt>Pack</dt>
-						<dd class="num">{values.packV.toFixed(2)}<span class="unit">V</span></dd>
-					</div>
-					<div>
-						<dt>Current</dt>
-						<dd class="num">{Math.abs(values.currentA).toFixed(2)}<span class="unit">A</span></dd>
-					</div>
-					<div>
-						<dt>{movedWord(run.task)}</dt>
-						<dd class="num">{Math.round(values.chargeAh * 1000)}<span class="unit">mAh</span></dd>
-					</div>
-					<div>
-						<dt>Time</dt>
-						<dd class="num">{Math.floor(values.timeS / 60)}<span class="unit">min</span></dd>
-					</div>
-					{#if leftMin !== null}<div>
-							<dt>Left, about</dt>
-							<dd class="num">{Math.round(leftMin)}<span class="unit">min</span></dd>
-						</div>{/if}
-					{#if values.temperatureDegC !== null}<div>
-							<dt>Pack at</dt>
-							<dd class="num">{values.temperatureDegC.toFixed(1)}<span class="unit">°C</span></dd>
-						</div>{/if}
-				</dl>
-				{#if pack && values.cellV.length}
-					<div class="mt-4 flex items-center gap-5">
-						<StackGlyph {pack} cellV={values.cellV} size={Math.min(170, 26 * Math.max(3, pack.cells))} />
-						<ol class="num flex flex-col-reverse text-[13px]">
-							{#each values.cellV as v, i (i)}<li>
-									<span class="quiet">{i + 1}</span>
-									{v.toFixed(3)}
-								</li>{/each}
-						</ol>
-					</div>
-					{#if spreadMv !== null}<p class="mt-2">
-							<span class="quiet">Spread</span> <span class="num">{spreadMv} mV</span>
-						</p>{/if}
+	{#if run.mode === 'link' || !data.context}
+		<div class="grid gap-x-8 lg:grid-cols-[270px_minmax(0,1fr)]">
+			<section class="mt-4" aria-label="Now">
+				{#if silent}<NoAnswer {run} hasValues={values !== null && values !== undefined} />{/if}
+				{#if values}
+					<p class="quiet" data-phase>
+						{#if values.legs > 1}<span class="mr-1 text-ink"
+								>Leg <span class="num">{values.leg}</span> of <span class="num">{values.legs}</span>:</span
+							>{/if}{values.phase ?? ''}
+					</p>
+					<dl class="now">
+						<div>
+							<dt>Pack</dt>
+							<dd class="num">{values.packV.toFixed(2)}<span class="unit">V</span></dd>
+						</div>
+						<div>
+							<dt>Current</dt>
+							<dd class="num">{Math.abs(values.currentA).toFixed(2)}<span class="unit">A</span></dd>
+						</div>
+						<div>
+							<dt>{movedWord(run.task)}</dt>
+							<dd class="num">{Math.round(values.chargeAh * 1000)}<span class="unit">mAh</span></dd>
+						</div>
+						<div>
+							<dt>Time</dt>
+							<dd class="num">{Math.floor(values.timeS / 60)}<span class="unit">min</span></dd>
+						</div>
+						{#if leftMin !== null}<div>
+								<dt>Left, about</dt>
+								<dd class="num">{Math.round(leftMin)}<span class="unit">min</span></dd>
+							</div>{/if}
+						{#if values.temperatureDegC !== null}<div>
+								<dt>Pack at</dt>
+								<dd class="num">{values.temperatureDegC.toFixed(1)}<span class="unit">°C</span></dd>
+							</div>{/if}
+					</dl>
+					{#if pack && values.cellV.length}
+						<div class="mt-4 flex items-center gap-5">
+							<StackGlyph {pack} cellV={values.cellV} size={Math.min(170, 26 * Math.max(3, pack.cells))} />
+							<ol class="num flex flex-col-reverse text-[13px]">
+								{#each values.cellV as v, i (i)}<li>
+										<span class="quiet">{i + 1}</span>
+										{v.toFixed(3)}
+									</li>{/each}
+							</ol>
+						</div>
+						{#if spreadMv !== null}<p class="mt-2">
+								<span class="quiet">Spread</span> <span class="num">{spreadMv} mV</span>
+							</p>{/if}
+					{/if}
+				{:else if !silent}
+					<p class="quiet" role="status">Waiting for the first values from the charger.</p>
 				{/if}
-			{:else if run.mode === 'by hand'}
-				<p class="quiet">
-					This charger has no data link. Look at its screen every ten minutes: current, volts, each cell. Warm
-					is normal; hot or swelling is not: stop at the charger.
+				<p class="quiet mt-4 text-[12.5px]">
+					Never pull the main lead while current flows: stop first. Do not leave.
 				</p>
-				<LookForm {run} />
-			{:else if !silent}
-				<p class="quiet" role="status">Waiting for the first values from the charger.</p>
-			{/if}
-			<p class="quiet mt-4 text-[12.5px]">
-				Never pull the main lead while current flows: stop first. Do not leave.
-			</p>
-		</section>
-		<section class="mt-4 min-w-0" aria-label="Course">
-			<div class="flex flex-wrap items-baseline justify-between">
-				<h2>Course against the forecast</h2>
-				<p class="quiet text-[12px]">
-					<span class="font-semibold text-act">volts</span> and
-					<span class="font-semibold text-check">amps</span>; bold is measured, dashed the forecast
-				</p>
-			</div>
-			<ForecastChart
-				best={data.planned}
-				{measured}
-				voltageFromMin={data.planned?.voltageFromMin ?? null}
-				timerMin={run.settings.safetyTimerMin}
-				timerFromMin={data.planned?.timerFromMin ?? 0}
-				legs={data.planned?.legs ?? []}
-				height={268}
-				live
-				label={values
-					? `After ${Math.round(values.timeS / 60)} minutes ${values.packV.toFixed(2)} volts and ${values.currentA.toFixed(2)} amps`
-					: 'No values yet'}
-			/>
-			{#if data.planned && pack && chemistry && taskOf(run.task).moves !== 'out' && chemistry.endOfCharge.kind !== 'dip'}
-				<h2 class="mt-2">Envelope</h2>
-				<EnvelopeChart
-					input={data.planned.envelope}
-					fromCellV={chemistry.voltages.hardFloorV}
-					toCellV={chemistry.voltages.cellMaxV + 0.05}
-					endV={pack.cells * run.settings.endVoltageV}
-					path={charging}
-					at={values ? { packV: values.packV, currentA: values.currentA, label: 'now' } : null}
-					height={190}
+			</section>
+			<section class="mt-4 min-w-0" aria-label="Course">
+				<div class="flex flex-wrap items-baseline justify-between">
+					<h2>Course against the forecast</h2>
+					<p class="quiet text-[12px]">
+						<span class="font-semibold text-act">volts</span> and
+						<span class="font-semibold text-check">amps</span>; bold is measured, dashed the forecast
+					</p>
+				</div>
+				<ForecastChart
+					best={data.planned}
+					{measured}
+					voltageFromMin={data.planned?.voltageFromMin ?? null}
+					timerMin={run.settings.safetyTimerMin}
+					timerFromMin={data.planned?.timerFromMin ?? 0}
+					legs={data.planned?.legs ?? []}
+					height={268}
 					live
+					label={values
+						? `After ${Math.round(values.timeS / 60)} minutes ${values.packV.toFixed(2)} volts and ${values.currentA.toFixed(2)} amps`
+						: 'No values yet'}
 				/>
-			{/if}
-		</section>
-	</div>
+				{#if data.planned && pack && chemistry && taskOf(run.task).moves !== 'out' && chemistry.endOfCharge.kind !== 'dip'}
+					<h2 class="mt-2">Envelope</h2>
+					<EnvelopeChart
+						input={data.planned.envelope}
+						fromCellV={chemistry.voltages.hardFloorV}
+						toCellV={chemistry.voltages.cellMaxV + 0.05}
+						endV={pack.cells * run.settings.endVoltageV}
+						path={charging}
+						at={values ? { packV: values.packV, currentA: values.currentA, label: 'now' } : null}
+						height={190}
+						live
+					/>
+				{/if}
+			</section>
+		</div>
+	{/if}
 	{#if run.mode === 'link'}
 		<!-- Within reach of the thumb, whatever is being looked at. -->
 		<p class="sticky bottom-0 z-10 -mx-3.5 bg-paper px-3.5 py-2 sm:hidden">{@render stopButton()}</p>

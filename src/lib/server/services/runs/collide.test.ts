@@ -34,7 +34,8 @@ import {
 	updatePack
 } from '../packs/packs';
 import { programContext, programsOf, renameProgram, saveProgram } from '../programs/programs';
-import { endByHand, lookAtRun } from './by-hand';
+import { endByHand } from './by-hand';
+import { addLook, deleteLook, looksOf, mendLook, restoreLook } from './looks';
 import { startRun } from './runs';
 import { setSlot } from '../chargers/slots';
 import { appendTelemetry, readTelemetry, storedSamples, summaryOf } from './telemetry';
@@ -114,19 +115,41 @@ describe('writes at the same moment', () => {
 		assert.deepEqual(loose, []);
 	});
 
-	test('the same look twice is one look; another at that minute is refused', async () => {
+	test('the same look twice is one look; a look is mended, taken away and put back; none comes after the end', async () => {
 		const run = await shop.byHand(pack, charger);
-		const look = { timeMin: 10.1, packV: 11.83, currentA: 2.6, chargeAh: 0.433 };
-		for (const answer of await atOnce(5, () => lookAtRun(shop.db, run.id, look))) ok(answer);
-		assert.equal(await storedSamples(shop.db, run.id), 1);
-		const kept = await readTelemetry(shop.db, run.id);
-		assert.ok(Math.abs(kept.timeS[0] - 606) < 1e-3, 'minutes are kept as seconds');
-		refused(await lookAtRun(shop.db, run.id, { ...look, packV: 12 }), 422, /must be later/);
-		ok(await lookAtRun(shop.db, run.id, { ...look, timeMin: 11 }));
-		assert.equal(await storedSamples(shop.db, run.id), 2);
+		const look = { minute: 10.1, what: 'packV', value: 11.83 };
+		for (const answer of await atOnce(5, () => addLook(shop.db, run.id, look))) ok(answer);
+		const [kept, ...more] = await looksOf(shop.db, run.id);
+		assert.deepEqual({ ...kept, id: '' }, { id: '', ...look });
+		assert.equal(more.length, 0);
+		ok(await mendLook(shop.db, kept.id, { ...look, value: 11.38 }));
+		assert.equal((await looksOf(shop.db, run.id))[0].value, 11.38);
+		refused(await mendLook(shop.db, kept.id, { ...look, what: 'colour' }), 422, /./);
+		refused(await mendLook(shop.db, 'none', look), 404, /no such look/);
+		ok(await deleteLook(shop.db, kept.id));
+		assert.equal((await looksOf(shop.db, run.id)).length, 0);
+		ok(await restoreLook(shop.db, kept.id));
+		ok(await addLook(shop.db, run.id, { minute: 11, what: 'chargeAh', value: 0.4 }));
+		assert.deepEqual(
+			(await looksOf(shop.db, run.id)).map((l) => l.minute),
+			[10.1, 11]
+		);
 		ok(await endByHand(shop.db, run.id, { endReason: 'full', durationMin: 61, chargeAh: 2 }, now()));
-		ok(await lookAtRun(shop.db, run.id, { ...look, timeMin: 11 }));
-		refused(await lookAtRun(shop.db, run.id, { ...look, timeMin: 12 }), 409, /going on/);
+		ok(await addLook(shop.db, run.id, { minute: 11, what: 'chargeAh', value: 0.4 }));
+		refused(await addLook(shop.db, run.id, { minute: 12, what: 'chargeAh', value: 0.5 }), 409, /going on/);
+		refused(await addLook(shop.db, 'none', look), 404, /no such run/);
+	});
+
+	test('a look that no sound charge can show is kept, and said to be one', async () => {
+		const run = await shop.byHand(pack, charger);
+		const stop = async (what: string, value: number, minute = 10) =>
+			ok(await addLook(shop.db, run.id, { minute, what, value })).stop;
+		assert.equal(await stop('packV', 11.6), null);
+		assert.match((await stop('packV', 17.6))!, /17\.60 V is above the end of this program, 12\.60 V: stop/);
+		assert.match((await stop('currentA', 9))!, /9\.0 A is more than/);
+		assert.match((await stop('chargeAh', 20))!, /20000 mAh is more than this pack can hold/);
+		assert.equal((await looksOf(shop.db, run.id)).length, 4, 'nothing that was read is lost');
+		ok(await endByHand(shop.db, run.id, { endReason: 'stopped', durationMin: 11, chargeAh: 0.4 }, now()));
 	});
 
 	test('what is made with a key is made once: packs, readings, chargers, supplies, programs', async () => {

@@ -84,12 +84,6 @@ export async function readTelemetry(db: Store, runId: string): Promise<Telemetry
 	return joined(rows.map(decode));
 }
 
-/** The last stored chunk of a run's samples; empty when there is none. */
-export async function lastSamples(db: Store, runId: string): Promise<Telemetry> {
-	const last = await lastChunk(db, runId);
-	return last ? decode(last) : emptyTelemetry(0);
-}
-
 /** What the samples of a run say of how it ended; null where nothing was measured. */
 export interface Summary {
 	durationS: number;

@@ -1,0 +1,301 @@
+/**
+ * A run followed by what is read off the charger's screen. Possible packs are drawn from what was known at the start (charge,
+ * capacity, resistance, how cells differ, the charger's own errors), each is simulated, and each look weighs them by how well
+ * they agree with it. Where few are left that agree, more are drawn around those (adaptive importance sampling over all draws so
+ * far with the mixture they came from: Cornuet, Marin, Mira and Robert 2012, Scand. J. Stat. 39, 798-812; from memory).
+ */
+import { quantileSorted } from 'd3-array';
+import {
+	NO_DEPARTURE,
+	packModel,
+	presentCapacityAh,
+	uncertaintyOf,
+	type Departure
+} from '../forecast/assume';
+import { forecast } from '../forecast/forecast';
+import { LOOK_KIND_IDS, LOOK_KINDS, type Look, type LookKind } from '../log/look';
+import type { Resolved } from '../request/context';
+import type { ProgramSettings } from '../request/settings';
+import { ocvAt } from '../chemistry/curve';
+import { normal, uniform } from '../simulate/random';
+import { courseOf, POINTS, shownAt, type Course } from './course';
+import { fitted, logDensity, pointOf, standard, type Gaussian } from './gaussian';
+
+/** A figure with its band over the packs that are possible still. */
+export interface Expected {
+	p5: number;
+	median: number;
+	p95: number;
+	/** A sound pack shows no less and no more in 999 of 1000 cases. */
+	least: number;
+	most: number;
+}
+
+/** Something nobody knew exactly, before any look and now: mean and one standard deviation. */
+export interface Learned {
+	before: { mean: number; sigma: number };
+	now: { mean: number; sigma: number };
+}
+
+export interface EndExpected {
+	minute: Expected;
+	chargeAh: Expected;
+	/** Share of the possible packs that are done by the minute that was asked about. */
+	doneShare: number;
+}
+
+interface Drawn {
+	/** In standard deviations of what was known at the start. */
+	z: Float64Array;
+	course: Course;
+	logPrior: number;
+}
+
+const FIRST = 240;
+const MORE = 160;
+const MOST_ROUNDS = 4;
+/** Fewer draws than this that count say too little. */
+const ENOUGH = 110;
+/** Departures further out are slips, not packs, standard deviations. */
+const FURTHEST = 3.5;
+/** New draws spread wider than those they stand around, and never less than this share of a standard deviation. */
+const WIDER = 1.5;
+const LEAST_WIDTH = 0.05;
+/** Looks further along than this many times the forecast's 95th percentile are not expected. */
+const HORIZON = 1.5;
+
+/**
+ * How exactly a figure tells, one standard deviation. The curve of this very pack is off ours by a few millivolts and by some
+ * charge, a charger's meter by a per cent; the minute that was read may have begun or be nearly over (common practice, no source).
+ */
+const CURVE_V = 0.005;
+const CURVE_SOC = 0.02;
+const METER = { currentA: 0.015, chargeAh: 0.015 };
+const CLOCK_MIN = 0.4;
+/** Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others. */
+const FREEDOM = 4;
+
+/** Where ±3.29 and ±1.645 standard deviations of a normal distribution lie: 999 of 1000, and 90 of 100. */
+const FAR = 3.29 / 1.645;
+
+export class Following {
+	/** The grid goes so far, min. */
+	readonly untilMin: number;
+	private readonly ids: (keyof Departure)[];
+	private readonly sigma: Departure;
+	/** What the curve's own error of charge makes in volts, over the middle of it, V per cell. */
+	private readonly curveV: number;
+	private readonly draw: () => number;
+	private readonly drawn: Drawn[] = [];
+	/** Where the draws came from, and how many from each. */
+	private readonly sources: { from: Gaussian; count: number }[] = [];
+	private weights = new Float64Array(0);
+
+	constructor(
+		private readonly r: Resolved,
+		private readonly settings: ProgramSettings,
+		seed = 11
+	) {
+		this.sigma = uncertaintyOf(r);
+		const { curve } = r.chemistry;
+		this.curveV = (CURVE_SOC * (ocvAt(curve, 0.8) - ocvAt(curve, 0.2))) / 0.6;
+		this.ids = (Object.keys(this.sigma) as (keyof Departure)[]).filter((id) => this.sigma[id] > 0);
+		this.draw = normal(uniform(seed));
+		const { timeMin } = forecast(r, settings);
+		this.untilMin = Math.max(2, HORIZON * timeMin.p95);
+		this.add(standard(this.ids.length), FIRST);
+		this.tell([]);
+	}
+
+	private departureOf(z: Float64Array): Departure {
+		const departure = { ...NO_DEPARTURE };
+		this.ids.forEach((id, i) => {
+			departure[id] = this.sigma[id] * Math.max(-FURTHEST, Math.min(FURTHEST, z[i]));
+		});
+		return departure;
+	}
+
+	private add(from: Gaussian, count: number): void {
+		const prior = standard(this.ids.length);
+		for (let i = 0; i < count; i++) {
+			const z = pointOf(from, this.draw);
+			const course = courseOf(this.r, this.settings, this.departureOf(z), this.untilMin);
+			this.drawn.push({ z, course, logPrior: logDensity(prior, z) });
+		}
+		this.sources.push({ from, count });
+	}
+
+	/** One standard deviation of what a screen shows at this minute of this course, besides what the course itself leaves open. */
+	private errorOf(what: LookKind, course: Course, minute: number, value: number): number {
+		const gridMin = this.untilMin / (POINTS - 1);
+		const before = shownAt(course.shown[what], Math.max(0, minute - gridMin), this.untilMin);
+		const slope = Number.isFinite(before) ? (value - before) / Math.min(gridMin, Math.max(minute, 1e-6)) : 0;
+		const cells = what === 'packV' ? this.r.pack.cells : 1;
+		const rest = this.r.chemistry.defaults.restUncertaintyV;
+		const own =
+			what === 'currentA' || what === 'chargeAh'
+				? METER[what] * value
+				: cells * Math.hypot(CURVE_V, this.curveV, rest);
+		return Math.hypot(own, LOOK_KINDS[what].step, slope * CLOCK_MIN);
+	}
+
+	private logLikelihood(course: Course, look: Look): number {
+		const value = shownAt(course.shown[look.what], look.minute, this.untilMin);
+		if (Number.isNaN(value)) {
+			// It would be over by now, and is not: the later it is, the less likely.
+			const late = (look.minute - course.endMin) / Math.max(2, 0.03 * course.endMin);
+			return -3 - Math.min(30, Math.max(0, late) ** 2 / 2);
+		}
+		const error = this.errorOf(look.what, course, look.minute, value);
+		const t = (look.value - value) / error;
+		return (-(FREEDOM + 1) / 2) * Math.log(1 + (t * t) / FREEDOM) - Math.log(error);
+	}
+
+	private weigh(looks: readonly Look[]): void {
+		const total = this.drawn.length;
+		const logs = this.drawn.map(({ z, course, logPrior }) => {
+			let mixture = 0;
+			for (const { from, count } of this.sources)
+				mixture += (count / total) * Math.exp(logDensity(from, z) - logPrior);
+			return looks.reduce((sum, look) => sum + this.logLikelihood(course, look), 0) - Math.log(mixture);
+		});
+		const most = Math.max(...logs);
+		const weights = Float64Array.from(logs, (l) => Math.exp(l - most));
+		const sum = weights.reduce((a, b) => a + b, 0);
+		this.weights = weights.map((w) => w / sum);
+	}
+
+	/** How many draws of equal weight say as much as these. */
+	private get counting(): number {
+		return 1 / this.weights.reduce((sum, w) => sum + w * w, 0);
+	}
+
+	/** Takes these looks, and no others, for what was read so far. */
+	tell(looks: readonly Look[]): void {
+		this.weigh(looks);
+		for (let round = 0; round < MOST_ROUNDS && this.counting < ENOUGH; round++) {
+			const points = this.drawn.map((d) => d.z);
+			this.add(fitted(points, this.weights, WIDER, LEAST_WIDTH), MORE);
+			this.weigh(looks);
+		}
+	}
+
+	private spread(valueOf: (d: Drawn) => number): Expected | null {
+		const known = this.drawn
+			.map((d, k) => ({ value: valueOf(d), weight: this.weights[k] }))
+			.filter(({ value, weight }) => Number.isFinite(value) && weight > 0)
+			.sort((a, b) => a.value - b.value);
+		const sum = known.reduce((s, { weight }) => s + weight, 0);
+		if (known.length === 0 || sum < 1e-3) return null;
+		const at = (q: number): number => {
+			let passed = 0;
+			for (const { value, weight } of known) {
+				passed += weight / sum;
+				if (passed >= q) return value;
+			}
+			return known.at(-1)!.value;
+		};
+		const [p5, median, p95] = [at(0.05), at(0.5), at(0.95)];
+		return { p5, median, p95, least: median - FAR * (median - p5), most: median + FAR * (p95 - median) };
+	}
+
+	/** What the screen should show at `minute`, null where every possible pack is done by then. The meter's error is in the far ends. */
+	shouldRead(minute: number): Record<LookKind, Expected> | null {
+		const each = LOOK_KIND_IDS.map((what) => {
+			const e = this.spread((d) => shownAt(d.course.shown[what], minute, this.untilMin));
+			if (e === null) return null;
+			// What the very likeliest course leaves open besides, which no draw knows of.
+			const likely = this.drawn[this.weights.indexOf(Math.max(...this.weights))].course;
+			const error = 3.29 * this.errorOf(what, likely, minute, e.median);
+			const least = e.median - Math.hypot(e.median - e.least, error);
+			const most = e.median + Math.hypot(e.most - e.median, error);
+			return [what, { ...e, least, most }] as const;
+		});
+		if (each.some((e) => e === null)) return null;
+		return Object.fromEntries(each as [LookKind, Expected][]) as Record<LookKind, Expected>;
+	}
+
+	/** When it will be over and with how much moved; `minute` is now. */
+	end(minute: number): EndExpected {
+		const doneShare = this.drawn.reduce(
+			(sum, d, k) => sum + (d.course.endMin <= minute ? this.weights[k] : 0),
+			0
+		);
+		return {
+			minute: this.spread((d) => d.course.endMin)!,
+			chargeAh: this.spread((d) => d.course.endAh)!,
+			doneShare
+		};
+	}
+
+	/** When constant voltage begins, min; null where it does not in most. */
+	voltageFrom(): Expected | null {
+		const share = this.drawn.reduce(
+			(sum, d, k) => sum + (Number.isNaN(d.course.voltageFromMin) ? 0 : this.weights[k]),
+			0
+		);
+		return share < 0.5 ? null : this.spread((d) => d.course.voltageFromMin);
+	}
+
+	/** The best course that is possible still: for drawing. */
+	course(): { timeS: number[]; packV: number[]; currentA: number[] } {
+		const timeS: number[] = [];
+		const columns: Record<'packV' | 'currentA', number[]> = { packV: [], currentA: [] };
+		const { median } = this.end(0).minute;
+		for (let k = 0; k < POINTS; k++) {
+			const minute = (k * this.untilMin) / (POINTS - 1);
+			if (minute > median) break;
+			const at = (what: LookKind) =>
+				this.spread((d) => shownAt(d.course.shown[what], minute, this.untilMin))?.median;
+			const [v, a] = [at('packV'), at('currentA')];
+			if (v === undefined || a === undefined) break;
+			timeS.push(minute * 60);
+			columns.packV.push(v);
+			columns.currentA.push(a);
+		}
+		return { timeS, ...columns };
+	}
+
+	/** The band of every figure over time, for drawing. */
+	band(what: LookKind): { timeMin: number[]; low: number[]; high: number[] } {
+		const out = { timeMin: [] as number[], low: [] as number[], high: [] as number[] };
+		for (let k = 0; k < POINTS; k += 2) {
+			const minute = (k * this.untilMin) / (POINTS - 1);
+			const e = this.spread((d) => shownAt(d.course.shown[what], minute, this.untilMin));
+			if (!e) break;
+			out.timeMin.push(minute);
+			out.low.push(e.p5);
+			out.high.push(e.p95);
+		}
+		return out;
+	}
+
+	private learned(id: keyof Departure, of: (departure: number) => number): Learned {
+		const i = this.ids.indexOf(id);
+		const clip = (z: number) => Math.max(-FURTHEST, Math.min(FURTHEST, z));
+		const values = this.drawn.map((d) => of(i < 0 ? 0 : this.sigma[id] * clip(d.z[i])));
+		const mean = values.reduce((sum, v, k) => sum + v * this.weights[k], 0);
+		const variance = values.reduce((sum, v, k) => sum + (v - mean) ** 2 * this.weights[k], 0);
+		const before = [-1, 0, 1].map((z) => of(this.sigma[id] * z));
+		return {
+			before: { mean: before[1], sigma: Math.abs(before[2] - before[0]) / 2 },
+			now: { mean, sigma: Math.sqrt(variance) }
+		};
+	}
+
+	/** What the looks say of the pack: charge at the start (0 to 1), capacity (Ah), resistance of a cell (Ω). */
+	learnedOf(): { startSoc: Learned; capacityAh: Learned; cellOhm: Learned } {
+		const capacityAh = presentCapacityAh(this.r);
+		const { soc } = this.r.chargeState;
+		const model = packModel(this.r);
+		const ohm = model.seriesOhm.reduce((a, b) => a + b, 0) / model.seriesOhm.length;
+		return {
+			startSoc: this.learned('soc', (d) => Math.min(1, Math.max(0, soc + d))),
+			capacityAh: this.learned('capacity', (d) => capacityAh * (1 + d)),
+			cellOhm: this.learned('resistance', (d) => ohm * Math.exp(d))
+		};
+	}
+}
+
+/** Quantile of sorted numbers; exported for the scripts that measure this. */
+export const quantile = (sorted: number[], q: number): number => quantileSorted(sorted, q) ?? NaN;
