@@ -72,10 +72,9 @@ export async function tabs({ seed, rounds, tabs: wide }: TabsOptions): Promise<F
 			doubled += Math.max(0, new Set(began.map((r) => r.id)).size - 1);
 			if (began.length > 0) {
 				if ((await client.call('GET', `/packs/${pack.id}`)).status === 404) loose++;
-				const look = { timeMin: 5, packV: 11.9, currentA: 2, chargeAh: 0.2 };
+				const look = { minute: 5, what: 'packV', value: 11.9 };
 				await times(() => client.call('POST', `/runs/${began[0].id}/looks`, look));
-				const { timeS } = await bench.samples(began[0].id);
-				doubled += timeS.length - 1;
+				doubled += (await client.get<unknown[]>(`/runs/${began[0].id}/looks`)).length - 1;
 				const before = await client.get<unknown[]>(`/packs/${pack.id}/readings`);
 				const end = { endReason: 'full', durationMin: 61, chargeAh: 2, endCellVoltagesV: [4.2, 4.2, 4.2] };
 				await times(() => client.call('POST', `/runs/${began[0].id}/end`, end));

@@ -112,7 +112,7 @@ describe('HTTP API', () => {
 		assert.equal((await call('POST', '/solve', { ...request, packId: 'nobody' })).status, 404);
 	});
 
-	test('a run by hand: wrong count refused, findings must be decided, one run a pack, looks in order, ended once', async () => {
+	test('a run by hand: wrong count refused, findings must be decided, one run a pack, looks judged and mended, ended once', async () => {
 		const [{ pack: p }] = value<{ pack: { id: string } }[]>(await call('GET', '/packs'));
 		const [bench] = value<{ id: string; channels: { id: string }[] }[]>(await call('GET', '/chargers'));
 		const program = value<{ id: string }>(
@@ -140,10 +140,21 @@ describe('HTTP API', () => {
 		assert.equal(run.overridden[0].reason, 'only today');
 		assert.match((await start(decided)).body.error!.message, /already in a run/);
 		assert.match((await call('DELETE', `/packs/${p.id}`)).body.error!.message, /is in a run/);
-		const look = (timeMin: number) =>
-			call('POST', `/runs/${run.id}/looks`, { timeMin, packV: 11.9, currentA: 3, chargeAh: 0.5 });
-		assert.equal((await look(10)).status, 201);
-		assert.match((await look(9)).body.error!.message, /must be later/);
+		const look = (value: number) =>
+			call('POST', `/runs/${run.id}/looks`, { minute: 10, what: 'packV', value });
+		const sound = await look(11.9);
+		assert.equal(sound.status, 201);
+		assert.equal(value<{ stop: string | null }>(sound).stop, null);
+		assert.match(value<{ stop: string }>(await look(17.6)).stop, /17\.60 V is above the end/);
+		const looks = value<{ id: string; value: number }[]>(await call('GET', `/runs/${run.id}/looks`));
+		assert.deepEqual(
+			looks.map((l) => l.value),
+			[11.9, 17.6]
+		);
+		const mended = { minute: 10, what: 'packV', value: 12.1 };
+		assert.equal(value<{ stop: null }>(await call('PUT', `/looks/${looks[1].id}`, mended)).stop, null);
+		assert.equal((await call('DELETE', `/looks/${looks[1].id}`)).status, 200);
+		assert.equal((await call('POST', `/looks/${looks[1].id}/restore`)).status, 200);
 		const end = { endReason: 'full', durationMin: 58, chargeAh: 2.1, endCellVoltagesV: [4.2, 4.2, 4.19] };
 		assert.match(
 			(await call('POST', `/runs/${run.id}/end`, { ...end, endCellVoltagesV: [4.2] })).body.error!.message,

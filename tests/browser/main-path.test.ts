@@ -170,6 +170,25 @@ describe('from a pack to the logbook', () => {
 		await read.sendKeys('3');
 		await person.press('button', 'It is charging now');
 		await person.waitForPath(/^\/run\/[0-9a-f-]+$/);
+		// Followed by what is read off its screen: any one number is taken for what it must be, and judged at once.
+		await person.sees('Its screen should read now');
+		await person.sees(/pack\s+1[01]\.\d\d\s*V/);
+		const look = async (typed: string, taken: RegExp) => {
+			await person.fill('What does it read?', typed);
+			await person.sees(taken);
+			await person.press('button', 'Judge it');
+		};
+		const shows = await (await person.find('[data-shows="packV"] dd.num')).getText();
+		await look(String(parseFloat(shows)), /taken as\s+pack, 1[01]\.\d\d V/);
+		await person.sees(/on track/i);
+		await look('17.6', /taken as\s+pack, 17\.60 V/);
+		await person.sees('17.60 V is above the end of this program, 12.60 V: stop at the charger');
+		await (await person.find('[aria-label="Remove 17.60 V"]')).click();
+		await person.driver.wait(
+			async () => !(await person.text('main')).includes('Stop now'),
+			8000,
+			'a look that was typed wrong is taken away'
+		);
 		await person.fill('Minutes', '-5');
 		await person.fill('Put in', '1900');
 		await person.press('button', 'Close the run');
