@@ -3,8 +3,32 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { JudgedEnd } from '../pack/known-charge';
 import { TASK_IDS } from '../request/task';
+import type { EndSeen } from './end-judgement';
 import { empties, judgedEnd } from './judged-end';
 import { END_REASONS, type EndReason } from './run';
+
+/** A run of which nothing but task and end is known. */
+const seen = (
+	task: EndSeen['task'],
+	endReason: EndSeen['endReason'],
+	dischargeEndV: number | null
+): EndSeen => ({
+	task,
+	endReason,
+	durationS: null,
+	chargeAh: null,
+	expectedAh: null,
+	endCellVoltagesV: null,
+	settings: {
+		currentA: 3,
+		dischargeA: null,
+		endVoltageV: 4.2,
+		safetyTimerMin: null,
+		capacityLimitAh: null,
+		dischargeEndV
+	},
+	pack: { chemistry: 'lipo', cells: 3, capacityAh: 3, measuredCapacityAh: null }
+});
 
 /** By task: the ends that say something; every other says nothing. */
 const SAYS: Record<string, Partial<Record<EndReason, JudgedEnd>>> = {
@@ -21,19 +45,25 @@ test('only an end that the task was meant to have says what is left', () => {
 	for (const task of TASK_IDS) {
 		for (const endReason of END_REASONS)
 			assert.equal(
-				judgedEnd({ task, endReason, dischargeEndV: null }, 'lipo'),
+				judgedEnd(seen(task, endReason, null)),
 				SAYS[task][endReason] ?? null,
 				`${task}, ${endReason}`
 			);
-		assert.equal(judgedEnd({ task, endReason: null, dischargeEndV: 3.3 }, 'lipo'), null);
+		assert.equal(judgedEnd(seen(task, null, 3.3)), null);
 	}
 });
 
 test('a discharge that had to end higher has not emptied the pack', () => {
-	const after = (dischargeEndV: number) =>
-		judgedEnd({ task: 'discharge', endReason: 'end voltage', dischargeEndV }, 'lipo');
+	const after = (dischargeEndV: number) => judgedEnd(seen('discharge', 'end voltage', dischargeEndV));
 	assert.equal(after(3.0), 'emptied');
 	assert.equal(after(3.35), 'emptied');
 	assert.equal(after(3.36), null);
 	assert.ok(empties('life', 2.85) && !empties('life', 3.05));
+});
+
+test('a "full" that does not fit its figures leaves nothing known', () => {
+	const full = (chargeAh: number) =>
+		judgedEnd({ ...seen('charge', 'full', null), chargeAh, expectedAh: 2, durationS: 3600 });
+	assert.equal(full(1.9), 'filled');
+	assert.equal(full(0.2), null);
 });

@@ -2,7 +2,7 @@
 import { chemistryOf } from '../chemistry/catalogue';
 import type { JudgedEnd } from '../pack/known-charge';
 import { taskOf } from '../request/task';
-import type { Run } from './run';
+import { judgeEnd, type EndSeen } from './end-judgement';
 
 /** A discharge that ended this far above the everyday end still counts as one down to it, V per cell. */
 const NEAR_V = 0.05;
@@ -11,17 +11,13 @@ const NEAR_V = 0.05;
 export const empties = (chemistryId: string, endV: number | null): boolean =>
 	endV === null || endV <= chemistryOf(chemistryId).voltages.dischargeEndV + NEAR_V + 1e-9;
 
-/** What is asked of a run to judge its end. */
-export interface Ended extends Pick<Run, 'task' | 'endReason'> {
-	/** Where its discharge ended, V per cell; null where it had none, or nobody knows. */
-	dischargeEndV: number | null;
-}
-
-/** A charger's own word for why it stopped, judged by what the task was about. */
-export function judgedEnd({ task, endReason, dischargeEndV }: Ended, chemistryId: string): JudgedEnd {
+/** What a run has left in its pack, as far as its end is sound: a "full" that does not fit its figures says nothing. */
+export function judgedEnd(seen: EndSeen): JudgedEnd {
+	const { task, endReason, settings, pack } = seen;
+	if (judgeEnd(seen).outcome !== 'sound') return null;
 	const { fills, cutsTaper, moves } = taskOf(task);
 	if (endReason === 'end voltage' && (moves === 'out' || moves === 'both'))
-		return empties(chemistryId, dischargeEndV) ? 'emptied' : null;
+		return empties(pack.chemistry, settings.dischargeEndV) ? 'emptied' : null;
 	const saysFull = endReason === 'full' || endReason === 'temperature rise';
 	if (!saysFull || !fills) return null;
 	return cutsTaper ? 'nearly filled' : 'filled';

@@ -1,3 +1,6 @@
+import { judgeEnd } from '$core/log/end-judgement';
+import { endOf } from '$lib/server/services/packs/care';
+import { looksOf } from '$lib/server/services/runs/looks';
 import { taskOf } from '$core/request/task';
 import { error } from '@sveltejs/kit';
 import { legsIn } from '$core/log/legs';
@@ -22,8 +25,13 @@ export const load: PageServerLoad = async ({ params }) => {
 		eventsOf(db, params.id),
 		plannedCourse(db, found.value.run)
 	]);
+	const { run } = found.value;
+	const looks = run.mode === 'by hand' ? await looksOf(db, run.id) : [];
 	return {
 		...found.value,
+		looks,
+		/** How its end fits what went before it. */
+		judged: packRow && run.status === 'ended' ? judgeEnd(endOf(run, toPack(packRow))) : null,
 		pack: packRow ? toPack(packRow) : null,
 		packOnShelf: packRow !== null && packRow.get('deletedAt') == null,
 		telemetry: thinned(telemetry, MOST_POINTS),

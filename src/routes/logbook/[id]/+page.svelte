@@ -17,6 +17,8 @@
 	import { minutesOf, moment } from '$lib/ui/words';
 
 	const GUARDS: readonly SettingId[] = ['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'];
+	/** Colour of a judged end; its word says the same. */
+	const TONE = { sound: 'var(--act)', doubtful: 'var(--check)', 'not what it says': 'var(--stop)' } as const;
 	let { data } = $props();
 	const run = $derived(data.run);
 	const spreadMv = $derived(
@@ -142,6 +144,17 @@
 		<b class:text-check={!endedWell(run)} class:text-act={endedWell(run)}>{run.endReason}</b>
 		· {meaning}
 	</p>
+	{#if data.judged}
+		<p
+			class="mt-1 border-l-4 pl-3"
+			style:border-color={TONE[data.judged.outcome]}
+			data-judged={data.judged.outcome}
+		>
+			<b style:color={TONE[data.judged.outcome]} class="first-letter:uppercase">{data.judged.outcome}</b>:
+			{data.judged.reason}
+			{#if data.judged.next}<br /><b>Next:</b> {data.judged.next}{/if}
+		</p>
+	{/if}
 	{#if measuredAh !== null && data.pack && isNews(measuredAh)}
 		<p class="mt-1 text-[13px]">
 			{beganFull}:

@@ -2,6 +2,7 @@
 import { Op, QueryTypes } from 'sequelize';
 import { maintenanceOf, type CheckHistory, type Maintenance } from '$core/care/maintenance';
 import { readinessOf, type Readiness } from '$core/care/readiness';
+import type { EndSeen } from '$core/log/end-judgement';
 import { judgedEnd } from '$core/log/judged-end';
 import type { Run } from '$core/log/run';
 import type { LastRun } from '$core/pack/known-charge';
@@ -10,7 +11,7 @@ import type { PracticeLayer } from '$core/practice/practice';
 import type { Reading } from '$core/pack/reading';
 import { TASKS, type Task } from '$core/request/task';
 import type { Store } from '../../db/connect';
-import { toRun } from '../../db/map';
+import { toPack, toRun } from '../../db/map';
 
 export interface PackPast extends CheckHistory {
 	lastRun: LastRun | null;
@@ -24,8 +25,34 @@ interface PastRow {
 	lastEndedAt: string | null;
 	task: Run['task'];
 	endReason: Run['endReason'];
-	dischargeEndV: number | null;
+	durationS: number | null;
+	chargeAh: number | null;
+	expectedAh: number | null;
+	/** Of its load the pack is one; what was moved is then not its own. */
+	joined: number;
+	/** JSON, as they are kept. */
+	settings: string;
+	endCellVoltagesV: string | null;
 	chemistry: string;
+	cells: number;
+	capacityAh: number;
+	measuredCapacityAh: number | null;
+}
+
+/** What is asked of a row to judge its end; of several packs joined nobody knows which took how much. */
+function endSeen(row: PastRow): EndSeen {
+	const alone = row.joined === 0;
+	const { chemistry, cells, capacityAh, measuredCapacityAh } = row;
+	return {
+		task: row.task,
+		endReason: row.endReason,
+		durationS: row.durationS,
+		chargeAh: alone ? row.chargeAh : null,
+		expectedAh: alone ? row.expectedAh : null,
+		endCellVoltagesV: row.endCellVoltagesV ? (JSON.parse(row.endCellVoltagesV) as number[]) : null,
+		settings: JSON.parse(row.settings) as EndSeen['settings'],
+		pack: { chemistry, cells, capacityAh, measuredCapacityAh }
+	};
 }
 
 const inSql = (words: readonly string[]): string => words.map((w) => `'${w}'`).join(', ');
@@ -42,7 +69,9 @@ const newestEnd = (tasks: string, reasons: string): string =>
 export async function pastsOf(db: Store, packId: string | null = null): Promise<Map<string, PackPast>> {
 	const rows = await db.sequelize.query<PastRow>(
 		`SELECT p.id AS packId, last.task, last.endReason, last.endedAt AS lastEndedAt,
-			p.chemistry, json_extract(run.settings, '$.value.dischargeEndV') AS dischargeEndV,
+			run.durationS, run.chargeAh, run.expectedAh, json_array_length(run.joined, '$.value') AS joined,
+			json_extract(run.settings, '$.value') AS settings, json_extract(run.endCellVoltagesV, '$.value') AS endCellVoltagesV,
+			p.chemistry, p.cells, p.capacityAh, p.measuredCapacityAh,
 			${newestEnd(EMPTYING, inSql(['end voltage', 'full']))} AS emptiedAt,
 			${newestEnd(FILLING, inSql(['full', 'temperature rise']))} AS filledAt
 		 FROM packs p JOIN run_packs last ON last.rowid = (
@@ -58,11 +87,19 @@ export async function pastsOf(db: Store, packId: string | null = null): Promise<
 			{
 				emptiedAt: row.emptiedAt && iso(row.emptiedAt),
 				filledAt: row.filledAt && iso(row.filledAt),
-				lastRun: { end: judgedEnd(row, row.chemistry), endedAt: iso(row.lastEndedAt!) }
+				lastRun: { end: judgedEnd(endSeen(row)), endedAt: iso(row.lastEndedAt!) }
 			}
 		])
 	);
 }
+
+/** What is asked of a run and one of its packs to judge how it ended. */
+export const endOf = (run: Run, pack: Pack): EndSeen => ({
+	...run,
+	chargeAh: run.joined.length ? null : run.chargeAh,
+	expectedAh: run.joined.length ? null : run.expectedAh,
+	pack
+});
 
 /** The last run of a pack that had ended by the moment `asOf` (ISO 8601); null when there was none. */
 export async function lastRunOf(db: Store, packId: string, asOf: string): Promise<LastRun | null> {
@@ -76,9 +113,7 @@ export async function lastRunOf(db: Store, packId: string, asOf: string): Promis
 	const run = await db.models.Run.findByPk(row.get('runId'));
 	const pack = await db.models.Pack.findByPk(packId, { paranoid: false });
 	if (!run || !pack) return null;
-	const dischargeEndV = toRun(run).settings.dischargeEndV;
-	const { task, endReason } = row.get();
-	return { end: judgedEnd({ task, endReason, dischargeEndV }, pack.get('chemistry')), endedAt };
+	return { end: judgedEnd(endOf(toRun(run), toPack(pack))), endedAt };
 }
 
 /** What a pack is ready for, and when its capacity is to be checked, at the moment `now` (ISO 8601). */
