@@ -5,6 +5,7 @@ import { fullSoc } from '../chemistry/fill-window';
 import { estimateCharge, type ChargeState } from '../pack/charge-state';
 import { knownCharge, readBeforeRun, type LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
+import { coolBy } from '../pack/use';
 import { resolvePractice, whose, type PracticeLayer } from '../practice/practice';
 import { cellVoltages, spreadV, type ReadingInput } from '../pack/reading';
 
@@ -158,6 +159,18 @@ export function readinessOf(
 			...unknown
 		};
 	if (!reading) return { state: 'not read', sentence: 'Never measured here.', ...unknown };
+	if (lastRun?.used && readBeforeRun(reading, lastRun)) {
+		const cool = coolBy(lastRun.used);
+		const still = now < cool;
+		const minutes = Math.max(1, Math.round((Date.parse(cool) - Date.parse(now)) / 60e3));
+		return {
+			state: 'not read',
+			sentence: still
+				? `Just used: let it cool for ${minutes} min more, then measure it.`
+				: 'Used since it was measured: measure it.',
+			...unknown
+		};
+	}
 	const chemistry = chemistryOf(pack.chemistry);
 	const { soc, band, known } = chargeWhenRead(pack, reading, lastRun);
 	const how = known?.how ?? null;

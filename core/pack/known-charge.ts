@@ -1,4 +1,5 @@
 /** What is known of a pack's charge besides its volts: where its last run left it, or that it was used until it faded. */
+import type { Use } from './use';
 import type { Chemistry } from '../chemistry/chemistry';
 import { fullSoc } from '../chemistry/fill-window';
 import type { ReadingInput } from './reading';
@@ -11,7 +12,13 @@ export interface LastRun {
 	end: JudgedEnd;
 	/** ISO 8601. */
 	endedAt: string;
+	/** It was no run on a charger: the pack was used. */
+	used?: Pick<Use, 'at' | 'felt'>;
 }
+
+/** What happened to a pack last: its last run, or its last use where that came later. */
+export const lastOf = (run: LastRun | null, use: Pick<Use, 'at' | 'felt'> | null): LastRun | null =>
+	use && (!run || use.at > run.endedAt) ? { end: null, endedAt: use.at, used: use } : run;
 
 export interface KnownCharge {
 	/** State of charge, 0 to 1, and one standard deviation of it. */

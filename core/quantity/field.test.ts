@@ -119,7 +119,8 @@ const RANGES: Record<string, [number, number, number, string, unknown]> = {
 	'RUN_RESULT.chargeAh': [0, 1000, 1000, 'mAh', 'none'],
 	'RUN_RESULT.endCellVoltagesV': [-3, 6, 1, 'V', 'none'],
 	'LOOK.minute': [0, 10000, 1, 'min', 'none'],
-	'LOOK.value': [0, 1000, 1, '', 'none']
+	'LOOK.value': [0, 1000, 1, '', 'none'],
+	'USE.minutes': [0.1, 6000, 1, 'min', null]
 };
 
 /** Least and most letters or entries. */

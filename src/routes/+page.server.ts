@@ -29,6 +29,10 @@ export const load: PageServerLoad = async ({ depends }) => {
 		unmeasured: packs.find((p) => p.reading === null)?.pack.id ?? null,
 		inService: packs.length - count('out of service'),
 		ready: count('ready'),
+		/** Those that may be taken and used, by name. */
+		readyPacks: packs
+			.filter((p) => p.readiness.state === 'ready')
+			.map(({ pack }) => ({ id: pack.id, name: pack.name })),
 		stored: count('storage'),
 		/** Packs that wait for a person, the most urgent first. */
 		needing: WAITING.flatMap((state) => packs.filter((p) => p.readiness.state === state)).map(

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { justUsed } from '$lib/ui/pack/just-used';
 	import PutBack from '$lib/ui/charger/PutBack.svelte';
 	import { endedWell } from '$core/log/run';
 	import { cellsLabel } from '$core/pack/pack';
@@ -164,6 +165,22 @@
 						>
 					{/if}
 				</section>
+				{#if data.readyPacks.length}
+					<section class="mt-5">
+						<h2>Ready to be used</h2>
+						<ul>
+							{#each data.readyPacks as pack (pack.id)}
+								<li class="flex items-center gap-4 border-b py-1">
+									<a class="min-w-0 flex-1 truncate font-semibold hover:underline" href="/packs/{pack.id}"
+										>{pack.name}</a
+									>
+									<button type="button" class="btn" onclick={() => void justUsed(pack)}>I just used it</button
+									>
+								</li>
+							{/each}
+						</ul>
+					</section>
+				{/if}
 				{#if toCheck.length}
 					<section class="mt-5">
 						<h2>Capacity to check <span class="quiet font-normal">{toCheck.length}</span></h2>

@@ -397,6 +397,18 @@ describe('one instrument', () => {
 		assert.ok(stops <= 60, `${stops} stops`);
 	});
 
+	test('what to do in an emergency is one press away, on the desk and on a phone', async () => {
+		for (const size of [DESK, PHONE]) {
+			await bench.browser.resize(size);
+			await bench.program('Heron inspection launch', 'Basin Four');
+			await (await person.driver.findElement(By.css('nav a[href="/emergency"]'))).click();
+			await person.waitForPath(/^\/emergency$/);
+			await person.sees('Power off at the wall');
+			await person.sees('off at the wall before anyone touches a clamp');
+		}
+		await bench.browser.resize(DESK);
+	});
+
 	test('by thumb: what would happen stays in sight while a setting is changed; Stop stands at the foot', async () => {
 		await bench.browser.resize(PHONE);
 		await bench.program('Gannet lifeboat, main', 'Pier Two');

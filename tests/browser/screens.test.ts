@@ -70,6 +70,7 @@ describe('screens', () => {
 			'what is checked': '/house/rules',
 			'key-in card': `/program/${program.id}/card`,
 			'check and connect': `/run/start/${program.id}`,
+			emergency: '/emergency',
 			Run: '/run',
 			Logbook: '/logbook',
 			'one run': `/logbook/${runs[0].run.id}`

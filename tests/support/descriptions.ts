@@ -2,6 +2,7 @@
 import { CHANNEL, CHARGER } from '../../core/charger/charger';
 import { INVENTORY } from '../../core/charger/inventory';
 import { SUPPLY } from '../../core/charger/supply';
+import { USE } from '../../core/pack/use';
 import { LOOK } from '../../core/log/look';
 import { RUN, RUN_RESULT } from '../../core/log/run';
 import { PACK } from '../../core/pack/pack';
@@ -19,7 +20,8 @@ export const DESCRIPTIONS: Record<string, Fields> = {
 	SETTINGS,
 	RUN,
 	RUN_RESULT,
-	LOOK
+	LOOK,
+	USE
 };
 
 /** Every figure of a description, also of what it is made of, by its path. */

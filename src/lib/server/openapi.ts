@@ -205,6 +205,15 @@ const OPERATIONS: Operation[] = [
 		status: 201
 	},
 	{ path: '/runs/{id}/looks', method: 'get', summary: 'The looks of a run', answers: 'Look', list: true },
+	{
+		path: '/packs/{id}/uses',
+		method: 'post',
+		summary: 'Note that a pack was used; the moment is now unless it is given',
+		status: 201
+	},
+	{ path: '/uses/{id}', method: 'patch', summary: 'Say more of a use: minutes, how it felt' },
+	{ path: '/uses/{id}', method: 'delete', summary: 'Take a use back' },
+	{ path: '/uses/{id}/restore', method: 'post', summary: 'Undo taking a use back' },
 	{ path: '/looks/{id}', method: 'put', summary: 'Correct a look', body: 'Look', answers: 'Look' },
 	{ path: '/looks/{id}', method: 'delete', summary: 'Take a look away', answers: 'Look' },
 	{

@@ -10,8 +10,9 @@ export const readingBeforeRun: Rule = {
 	check({ r }) {
 		if (!readBeforeRun(r.reading, r.around.lastRun)) return null;
 		return {
-			sentence:
-				'The last reading is from before the last run: measure again, so that a cell that went high or low in it is seen.',
+			sentence: r.around.lastRun?.used
+				? 'The pack was used after its last reading: measure it again, once it is no warmer than the room.'
+				: 'The last reading is from before the last run: measure again, so that a cell that went high or low in it is seen.',
 			fix: { label: 'Take a reading', kind: 'go', to: 'read pack' }
 		};
 	}

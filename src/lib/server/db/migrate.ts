@@ -8,6 +8,7 @@ import * as ground from './migrations/0004-ground';
 import * as described from './migrations/0005-described';
 import * as told from './migrations/0006-told';
 import * as looks from './migrations/0007-looks';
+import * as uses from './migrations/0008-uses';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -22,7 +23,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0004-ground': ground,
 	'0005-described': described,
 	'0006-told': told,
-	'0007-looks': looks
+	'0007-looks': looks,
+	'0008-uses': uses
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

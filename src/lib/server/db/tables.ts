@@ -8,6 +8,7 @@ import { SUPPLY } from '$core/charger/supply';
 import { LOOK } from '$core/log/look';
 import { RUN } from '$core/log/run';
 import { PACK } from '$core/pack/pack';
+import { USE } from '$core/pack/use';
 import { READING } from '$core/pack/reading';
 import { layer, choice, figure, reference, text, type Fields } from '$core/quantity/field';
 import { SETTINGS } from '$core/request/settings';
@@ -60,6 +61,7 @@ export const TABLES = {
 		keepsDeleted: false
 	},
 	Run: { name: 'runs', fields: RUN, keepsDeleted: true },
-	Look: { name: 'looks', fields: { runId: id('Run'), ...LOOK }, keepsDeleted: true }
+	Look: { name: 'looks', fields: { runId: id('Run'), ...LOOK }, keepsDeleted: true },
+	Use: { name: 'uses', fields: { packId: id('Pack'), ...USE }, keepsDeleted: true }
 } as const satisfies Record<string, { name: string; fields: Fields; keepsDeleted: boolean }>;
 export type TableName = keyof typeof TABLES;

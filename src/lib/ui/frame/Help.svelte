@@ -23,6 +23,7 @@
 		<dt class="num">?</dt>
 		<dd>this page</dd>
 	</dl>
+	<p class="mt-4"><a class="link" href="/emergency">If a pack hisses, swells, smokes or smells</a></p>
 	<h2 class="mt-5 mb-1">Before anything charges</h2>
 	<p class="quiet">
 		Lithium packs can burn violently. Never charge one that is swollen, punctured, crashed or was emptied too

@@ -1,5 +1,6 @@
 <!-- Find anything: one line to type in, and where it leads. Loaded when it is asked for first. -->
 <script lang="ts">
+	import { justUsed } from '../pack/just-used';
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import Command from '../control/Command.svelte';
@@ -38,6 +39,7 @@
 		open = false;
 		if ('theme' in go) theme.choose(go.theme);
 		else if ('help' in go) onhelp();
+		else if ('used' in go) void justUsed(go.used);
 		// A file is not a page.
 		else if (go.to.startsWith('/api/')) location.assign(go.to);
 		else void goto(go.to);

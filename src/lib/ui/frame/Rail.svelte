@@ -1,5 +1,6 @@
 <!-- The places: a rail on the left, a bar at the bottom of a phone. -->
 <script lang="ts">
+	import Flame from '@lucide/svelte/icons/flame';
 	import ToggleGroup from '$lib/ui/control/ToggleGroup.svelte';
 	import { page } from '$app/state';
 	import { isAt, PLACES } from './places';
@@ -42,6 +43,10 @@
 			</li>
 		{/each}
 	</ul>
+	<a href="/emergency" class="alarm" aria-current={page.url.pathname === '/emergency' ? 'page' : undefined}>
+		<Flame size={18} strokeWidth={1.8} aria-hidden="true" />
+		<span>Emergency</span>
+	</a>
 	<div class="foot">
 		<ToggleGroup
 			label="Theme"
@@ -95,8 +100,19 @@
 		color: var(--quiet);
 		font-weight: 400;
 	}
-	.foot {
+	.alarm {
 		margin-top: auto;
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		padding: 6px 12px 6px 14px;
+		color: var(--stop);
+		font-weight: 650;
+	}
+	.alarm:hover {
+		background: var(--panel);
+	}
+	.foot {
 		padding: 10px 12px 12px 14px;
 		font-size: 12.5px;
 		display: grid;
@@ -117,6 +133,26 @@
 		.foot,
 		kbd {
 			display: none;
+		}
+		.rail {
+			display: grid;
+			grid-template-columns: 6fr 1fr;
+		}
+		.alarm {
+			margin: 0;
+			flex-direction: column;
+			justify-content: center;
+			gap: 2px;
+			padding: 7px 0 6px;
+			border-top: 3px solid transparent;
+			font-size: 11px;
+		}
+		.alarm span {
+			font-size: 0;
+		}
+		.alarm span::after {
+			content: 'Fire';
+			font-size: 11px;
 		}
 		ul {
 			display: grid;

@@ -16,7 +16,7 @@ export interface Entry {
 	/** Other words it is found by. */
 	search?: string;
 	/** Where it leads, or what it does. */
-	go: { to: string } | { theme: Theme } | { help: true };
+	go: { to: string } | { theme: Theme } | { help: true } | { used: { id: string; name: string } };
 	/** Of two that fit alike the heavier comes first. */
 	weight: number;
 }
@@ -51,6 +51,7 @@ const STANDING: readonly Entry[] = [
 		[
 			['/packs/new', 'New pack', 'from its label', 'add'],
 			['/chargers/new', 'New charger', 'from its sheet', 'add'],
+			['/emergency', 'Emergency', 'what to do at once', 'fire smoke hiss swollen acid'],
 			['/house', 'Your practice', 'settings', 'schools rates habits preferences'],
 			['/house/rules', 'What is checked', 'every rule with its reason', 'rules'],
 			['/chargers/stock', 'Bench stock', 'connectors, leads, boards', 'settings adapters'],
@@ -94,6 +95,14 @@ const ofPack = ({ pack, readiness }: Findable['packs'][number]): Entry[] => {
 			about: 'type what the meter says',
 			search: 'measure volts',
 			go: { to: `/packs/${pack.id}#reading` },
+			weight: 0
+		},
+		{
+			id: `used ${pack.id}`,
+			label: `I just used ${pack.name}`,
+			about: 'no longer ready; it cools first',
+			search: 'flown driven sailed empty',
+			go: { used: { id: pack.id, name: pack.name } },
 			weight: 0
 		}
 	];

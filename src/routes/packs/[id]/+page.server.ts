@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { openRunOf } from '$lib/server/services/runs/open-runs';
+import { drawAfter, lastUseOf } from '$lib/server/services/packs/uses';
 import { careOf, pastsOf } from '$lib/server/services/packs/care';
 import { getPack, readingsOf } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
@@ -24,8 +25,11 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		listRuns(db, { packId: params.id, limit: 12 }),
 		listChargers(db)
 	]);
+	const use = await lastUseOf(db, params.id, now);
 	return {
 		pack: found.value,
+		use,
+		draw: use && (await drawAfter(db, found.value, use)),
 		readings,
 		kept,
 		partner: partner?.ok ? partner.value.name : null,

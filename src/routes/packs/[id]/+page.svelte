@@ -1,4 +1,6 @@
 <script lang="ts">
+	import UseLine from '$lib/ui/pack/UseLine.svelte';
+	import { justUsed } from '$lib/ui/pack/just-used';
 	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import { endedWell, isOpen } from '$core/log/run';
 	import { mainCurrentA } from '$core/request/in-words';
@@ -77,7 +79,12 @@
 					: `label ${cRate(pack.labelChargeRateC)}`}{pack.usedIn ? ` · ${pack.usedIn}` : ''}
 			</p>
 		</div>
-		<p class="flex gap-2">
+		<p class="flex flex-wrap gap-2">
+			<button
+				class="btn"
+				disabled={data.readiness.state === 'on a charger'}
+				onclick={() => void justUsed(pack)}>I just used it</button
+			>
 			<a class="btn" href="/packs/new?like={pack.id}">Another like it</a>
 			<a class="btn" href="/packs/{pack.id}/edit">Edit</a>
 			<button class="btn" onclick={remove}>Delete</button>
@@ -125,6 +132,7 @@
 						Never measured here. Read every cell with a meter or on a charger's cell page.
 					</p>
 				{/if}
+				{#if data.use}<UseLine use={data.use} draw={data.draw} now={data.now} />{/if}
 				<div class="mt-3 border-t pt-3">
 					<ReadingForm {pack} channels={data.cellPages} onsaved={() => void refresh()} />
 				</div>

@@ -1,4 +1,5 @@
 /** Use cases on a real database file: what they write, what they refuse, and what is left after a crash. */
+import { addUse, deleteUse, drawAfter, lastUseOf, mendUse, restoreUse } from '../packs/uses';
 import assert from 'node:assert/strict';
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -248,6 +249,49 @@ describe('use cases', () => {
 			programId: null,
 			putBack: false
 		});
+	});
+
+	test('a pack that was used is no longer ready: noted in one press, told more of, taken back', async () => {
+		const state = async () => (await listPacks(db, now())).find((p) => p.pack.id === pack.id)!.readiness;
+		ok(await addReading(db, pack.id, { takenAt: now(), cellVoltagesV: [4.2, 4.2, 4.2] }, now()));
+		assert.equal((await state()).state, 'ready');
+		await new Promise((r) => setTimeout(r, 1100));
+		const use = ok(await addUse(db, pack.id, {}, now(), 'used-once'));
+		assert.deepEqual(ok(await addUse(db, pack.id, {}, now(), 'used-once')), use, 'pressed twice it is once');
+		assert.equal((await state()).state, 'not read');
+		assert.match((await state()).sentence, /let it cool for (29|30) min more/);
+		ok(await mendUse(db, use.id, { felt: 'hot', minutes: 12 }, now()));
+		assert.match((await state()).sentence, /let it cool for (59|60) min more/);
+		refused(await mendUse(db, use.id, { minutes: -1 }, now()), 422, /Minutes/);
+		refused(await addUse(db, 'none', {}, now()), 404, /no such pack/);
+		refused(await addUse(db, pack.id, { at: '2099-01-01T00:00:00Z' }, now()), 422, /future/);
+		ok(await deleteUse(db, use.id));
+		assert.equal((await state()).state, 'ready');
+		ok(await restoreUse(db, use.id));
+		assert.equal((await state()).state, 'not read');
+
+		// The charge after it says what it drew.
+		const program = ok(await saveProgram(db, request(), now()));
+		const run = ok(
+			await startRun(
+				bench(),
+				{
+					programId: program.id,
+					mode: 'by hand',
+					cellsRead: 3,
+					overridden: [{ rule: 'reading-before-run', reason: 'measured on the charger' }]
+				},
+				now()
+			)
+		);
+		refused(await addUse(db, pack.id, {}, now()), 409, /A run of this pack is going on/);
+		assert.equal((await state()).state, 'on a charger');
+		const used = (await lastUseOf(db, pack.id, now()))!;
+		assert.equal(await drawAfter(db, pack, used), null, 'not before it has ended');
+		ok(await endByHand(db, run.id, { endReason: 'full', durationMin: 61, chargeAh: 2.1 }, now()));
+		const draw = (await drawAfter(db, pack, used))!;
+		assert.ok(Math.abs(draw.meanA - 10.5) < 1e-9, '2.1 Ah over 12 min');
+		assert.ok(Math.abs(draw.fullMin - (60 * (pack.measuredCapacityAh ?? pack.capacityAh)) / 10.5) < 1e-9);
 	});
 
 	test('which supply feeds a charger is noted alone, and nothing else of it changes', async () => {

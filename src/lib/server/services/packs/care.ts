@@ -5,13 +5,15 @@ import { readinessOf, type Readiness } from '$core/care/readiness';
 import type { EndSeen } from '$core/log/end-judgement';
 import { judgedEnd } from '$core/log/judged-end';
 import type { Run } from '$core/log/run';
-import type { LastRun } from '$core/pack/known-charge';
+import { lastOf, type LastRun } from '$core/pack/known-charge';
+import type { Use } from '$core/pack/use';
 import type { Pack } from '$core/pack/pack';
 import type { PracticeLayer } from '$core/practice/practice';
 import type { Reading } from '$core/pack/reading';
 import { TASKS, type Task } from '$core/request/task';
 import type { Store } from '../../db/connect';
 import { toPack, toRun } from '../../db/map';
+import { lastUseOf } from './uses';
 
 export interface PackPast extends CheckHistory {
 	lastRun: LastRun | null;
@@ -81,7 +83,7 @@ export async function pastsOf(db: Store, packId: string | null = null): Promise<
 		{ type: QueryTypes.SELECT, replacements: { packId } }
 	);
 	const iso = (at: string) => new Date(at).toISOString();
-	return new Map(
+	const pasts = new Map<string, PackPast>(
 		rows.map((row) => [
 			row.packId,
 			{
@@ -91,6 +93,16 @@ export async function pastsOf(db: Store, packId: string | null = null): Promise<
 			}
 		])
 	);
+	// SQLite gives the other columns of the row that holds the greatest moment.
+	const uses = await db.sequelize.query<{ packId: string; at: string; felt: Use['felt'] }>(
+		`SELECT packId, MAX(at) AS at, felt FROM uses WHERE deletedAt IS NULL AND (:packId IS NULL OR packId = :packId) GROUP BY packId`,
+		{ type: QueryTypes.SELECT, replacements: { packId } }
+	);
+	for (const { packId: used, at, felt } of uses) {
+		const past = pasts.get(used) ?? NO_PAST;
+		pasts.set(used, { ...past, lastRun: lastOf(past.lastRun, { at: iso(at), felt }) });
+	}
+	return pasts;
 }
 
 /** What is asked of a run and one of its packs to judge how it ended. */
@@ -101,8 +113,13 @@ export const endOf = (run: Run, pack: Pack): EndSeen => ({
 	pack
 });
 
-/** The last run of a pack that had ended by the moment `asOf` (ISO 8601); null when there was none. */
+/** What happened to a pack last, a run or a use, by the moment `asOf` (ISO 8601); null when nothing did. */
 export async function lastRunOf(db: Store, packId: string, asOf: string): Promise<LastRun | null> {
+	const [run, use] = await Promise.all([lastEndOf(db, packId, asOf), lastUseOf(db, packId, asOf)]);
+	return lastOf(run, use);
+}
+
+async function lastEndOf(db: Store, packId: string, asOf: string): Promise<LastRun | null> {
 	const row = await db.models.RunPack.findOne({
 		where: { packId, open: false, deletedAt: null, endedAt: { [Op.lte]: asOf } },
 		order: [['endedAt', 'DESC']],

@@ -11,6 +11,7 @@ import type { RowOf } from '../../db/models';
 import { checked, done, missing, refuse, type Result } from '../../result';
 import { changedMeanwhile } from '../../meanwhile';
 import { careOf, pastsOf } from './care';
+import { momentOf } from './moment';
 import { getPreferences } from '../house/preferences';
 import { writeEvent } from '../house/events';
 import { ReadingInputSchema } from '$core/pack/reading-schema';
@@ -176,21 +177,7 @@ export async function restorePack(db: Database, id: string): Promise<Result<Pack
 	});
 }
 
-/** Nobody has measured a pack before this: an earlier moment is a slip. */
-const EARLIEST = Date.parse('1990-01-01T00:00:00Z');
-/** Clocks of a phone and of the application differ by this much at most, ms; a reading within it was taken now. */
-const CLOCKS_DIFFER_MS = 2 * 60e3;
-
 /** The moment of a reading, no later than `now`; refused where it cannot be. */
-function momentOf(takenAt: string, now: string): Result<string> {
-	const at = Date.parse(takenAt);
-	const no = (message: string) => refuse(422, message, { takenAt: message });
-	if (!(at >= EARLIEST)) return no('A reading before 1990 is a slip in the date.');
-	if (at > Date.parse(now) + CLOCKS_DIFFER_MS)
-		return no('A reading cannot be from the future: look at the date and at the clock.');
-	return done(new Date(Math.min(at, Date.parse(now))).toISOString());
-}
-
 /** Adds a reading; its cell count must be the pack's, and its moment one that has been by `now` (ISO 8601). */
 export async function addReading(
 	db: Database,
