@@ -448,6 +448,17 @@ const ROWS: Row[] = [
 		says: /began emptier than was read/
 	},
 	{
+		of: LEAD,
+		end: 'capacity limit',
+		min: 129,
+		mAh: 3001,
+		expected: 4938,
+		a: 1.4,
+		limit: 3000,
+		is: 'doubtful',
+		says: /left over from a smaller pack/
+	},
+	{
 		of: NIMH,
 		end: 'capacity limit',
 		min: 80,

@@ -139,6 +139,11 @@ const guards: Judge = ({ endReason, settings, minutes, chargeAh, expectedAh, tas
 			'A limit left over from another pack is keyed into the charger: look it up and note it with the charger.'
 		);
 	if (taskData.limitEndsWell) return sound('What it was to move has been moved.');
+	if (set !== null && expectedAh && expectedAh > set)
+		return doubtful(
+			`The limit of ${mah(set)} cut it, and ${mah(expectedAh)} were expected: the limit was left over from a smaller pack, or keyed too low.`,
+			'It is not full. Measure it after a rest, look the limit up in the charger, and go on from there.'
+		);
 	if (set !== null && expectedAh && expectedAh < 0.92 * set)
 		return doubtful(
 			`The limit of ${mah(set)} cut it, and ${mah(expectedAh)} were expected: it began emptier than was read, or does not come to its end.`,

@@ -55,15 +55,16 @@
 				small; much water cools what stands beside it; no extinguisher puts the cells themselves out.
 			</p>
 			<p>
-				Swollen and quiet: stop the charge, let nobody near for an hour, then take it outside in something
-				that does not burn, away from what does. Never charge it again.
+				Swollen and quiet: power off at the wall, let nobody near for an hour, then take it outside in
+				something that does not burn, away from what does. Never charge it again.
 			</p>
 		</section>
 		<section>
 			<h2>Lead</h2>
 			<p>
 				A smell of acid or of rotten eggs, or a hot case: <b>off at the wall before anyone touches a clamp</b
-				>. A spark there sets off the gas above the battery. No flame, no switch; open doors and windows.
+				>. A spark there sets off the gas above the battery. No flame and no light switch in that room; open
+				doors and windows.
 			</p>
 			<p>Acid on skin or in eyes: rinse with running water for a quarter of an hour, and see a doctor.</p>
 		</section>

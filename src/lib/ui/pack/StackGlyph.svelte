@@ -8,6 +8,7 @@
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Window } from '$core/chemistry/chemistry';
 	import { fillWindow } from '$core/chemistry/fill-window';
+	import type { ReadinessState } from '$core/care/readiness';
 	import type { Pack } from '$core/pack/pack';
 
 	interface Props {
@@ -17,7 +18,7 @@
 		/** Volts of the pack where no cell can be read: drawn as a mean, under the hatching. */
 		packV?: number | null;
 		/** Estimated share of its charge with its band, 0 to 1: drawn instead of the volts where the band is wide. */
-		charge?: { soc: number | null; band: Window | null } | null;
+		charge?: { soc: number | null; band: Window | null; state?: ReadinessState } | null;
 		/** Height in px; the width follows. */
 		size?: number;
 		/** What it says to who listens; empty where the words beside it say the same. */
@@ -40,8 +41,10 @@
 	const offset = $derived(((slots - pack.cells) * (plate + gap)) / 2);
 	const share = (v: number) => Math.min(1, Math.max(0.02, (v - fill.low) / (fill.high - fill.low)));
 	const storageX = $derived(width * share(voltages.storageV));
-	const known = $derived(cellV?.length === pack.cells);
-	const meanV = $derived(!known && packV !== null ? packV / pack.cells : null);
+	/** What was read is of before a use or a run: nothing is known of it now. */
+	const past = $derived(charge?.state === 'not read' || charge?.state === 'on a charger');
+	const known = $derived(!past && cellV?.length === pack.cells);
+	const meanV = $derived(!past && !known && packV !== null ? packV / pack.cells : null);
 	const isWrong = (v: number) => v > voltages.cellMaxV || v < voltages.hardFloorV;
 	const vague = $derived(
 		charge?.band && charge.soc !== null && charge.band.high - charge.band.low > WIDE && !cellV?.some(isWrong)

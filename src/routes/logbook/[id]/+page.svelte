@@ -142,7 +142,7 @@
 	</header>
 	<p class="mt-3 text-[1.05rem]">
 		<b class:text-check={!endedWell(run)} class:text-act={endedWell(run)}>{run.endReason}</b>
-		· {meaning}
+		{#if !data.judged || data.judged.outcome === 'sound'}· {meaning}{/if}
 	</p>
 	{#if data.judged}
 		<p
