@@ -172,7 +172,8 @@ const LENGTHS: Record<string, (number | undefined)[]> = {
 	'RUN.endCellVoltagesV': [0, 24],
 	'RUN.notes': [0, 4000],
 	'RUN_RESULT.endCellVoltagesV': [0, 24],
-	'RUN_RESULT.notes': [0, 4000]
+	'RUN_RESULT.notes': [0, 4000],
+	'ALARM_ANSWER.said': [0, 200]
 };
 function lengthsOf(fields: Fields, path: string): [string, (number | undefined)[]][] {
 	return Object.entries<Field>(fields).flatMap(([key, field]): [string, (number | undefined)[]][] => {

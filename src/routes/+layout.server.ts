@@ -1,9 +1,11 @@
 import { app } from '$lib/server/app';
 import { channelStates } from '$lib/server/services/house/today';
+import { alarmsNow } from '$lib/server/services/runs/alarms';
 import type { LayoutServerLoad } from './$types';
 
 export const load: LayoutServerLoad = async ({ depends }) => {
 	depends('app:channels');
 	const { db } = await app();
-	return { channels: await channelStates(db) };
+	const [channels, alarms] = await Promise.all([channelStates(db), alarmsNow(db, new Date().toISOString())]);
+	return { channels, alarms };
 };

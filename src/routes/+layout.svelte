@@ -6,6 +6,7 @@
 	import { afterNavigate, beforeNavigate, goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { page } from '$app/state';
+	import AlarmBar from '$lib/ui/frame/AlarmBar.svelte';
 	import Dock from '$lib/ui/frame/Dock.svelte';
 	import { undoList } from '$lib/ui/frame/undo.svelte';
 	import { feed } from '$lib/ui/server/live.svelte';
@@ -103,7 +104,7 @@
 <div class="shell">
 	<div class="rail-cell"><Rail onfind={() => void find()} onhelp={() => void help()} /></div>
 	<main id="main" tabindex="-1">{@render children()}</main>
-	<div class="dock-cell"><Dock channels={data.channels} /></div>
+	<div class="dock-cell"><AlarmBar alarms={data.alarms} /><Dock channels={data.channels} /></div>
 </div>
 {#if Help}<Help bind:open={helpOpen} />{/if}
 {#if Palette && finding}<Palette bind:open={finding} onhelp={() => void help()} />{/if}

@@ -50,6 +50,7 @@ export const load: PageServerLoad = async ({ depends }) => {
 		putBack: putBack.map((k) => ({ ...k, charger: chargers.find((c) => c.id === k.chargerId)?.name ?? '' })),
 		runs,
 		ambientDegC: preferences.ambientDegC,
+		presenceMin: preferences.presenceMin,
 		now
 	};
 };

@@ -229,7 +229,7 @@
 					{/each}
 				</ul>
 				<p class="mt-2"><a class="link" href="/logbook">Logbook</a></p>
-				<Workshop ambientDegC={data.ambientDegC} />
+				<Workshop ambientDegC={data.ambientDegC} presenceMin={data.presenceMin} />
 			</section>
 		</div>
 	{/if}

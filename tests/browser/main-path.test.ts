@@ -198,8 +198,26 @@ describe('from a pack to the logbook', () => {
 			By.xpath('//label[starts-with(normalize-space(.), "Cell ")]//input')
 		))
 			await field.sendKeys('4.20');
+		await browser.driver.executeScript(`
+			window.tones = 0;
+			const start = OscillatorNode.prototype.start;
+			OscillatorNode.prototype.start = function (...at) { window.tones++; return start.apply(this, at); };`);
 		await person.press('button', 'Close the run');
 		await person.waitForTheEnd();
 		await person.sees('The cells ended level');
+		// What is done and may still be connected calls, is heard, and calls no more once it is answered.
+		const called = await person.find('[aria-label="Called to a run"]');
+		assert.match(
+			await called.getText(),
+			/Skua cutter on Basin Four, channel 1 has ended: full\. If it is still connected, unplug it: balance lead first, at the pack\./
+		);
+		assert.ok((await browser.driver.executeScript<number>('return window.tones')) >= 4, 'it sounded');
+		await browser.driver.wait(async () => (await browser.driver.getTitle()).startsWith('▲ '), 5000);
+		await (await called.findElement(By.xpath('.//button[contains(., "It is unplugged")]'))).click();
+		await browser.driver.wait(
+			async () => (await browser.driver.findElements(By.css('[aria-label="Called to a run"]'))).length === 0,
+			8000,
+			'an answer ends it'
+		);
 	});
 });

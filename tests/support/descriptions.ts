@@ -2,6 +2,7 @@
 import { CHANNEL, CHARGER } from '../../core/charger/charger';
 import { INVENTORY } from '../../core/charger/inventory';
 import { SUPPLY } from '../../core/charger/supply';
+import { ALARM_ANSWER } from '../../core/follow/alarms';
 import { USE } from '../../core/pack/use';
 import { LOOK } from '../../core/log/look';
 import { RUN, RUN_RESULT } from '../../core/log/run';
@@ -21,7 +22,8 @@ export const DESCRIPTIONS: Record<string, Fields> = {
 	RUN,
 	RUN_RESULT,
 	LOOK,
-	USE
+	USE,
+	ALARM_ANSWER
 };
 
 /** Every figure of a description, also of what it is made of, by its path. */

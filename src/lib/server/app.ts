@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import pino from 'pino';
 import { DEFAULT_PORT } from '../../../stand-in/spec';
 import { openDatabase, type Database } from './db/connect';
+import { AlarmClock } from './services/runs/alarms';
 import { StandInKeeper } from './link/stand-in-keeper';
 import { makeLinks, type Links } from './link/links';
 import type { StandInLink } from './link/stand-in-link';
@@ -30,11 +31,14 @@ async function open(): Promise<App> {
 	const keeper = new StandInKeeper(db, links.standIn, log);
 	keeper.start();
 	follower.start();
+	const alarms = new AlarmClock(db);
+	alarms.start();
 	return {
 		db,
 		links,
 		follower,
 		close: async () => {
+			alarms.stop();
 			keeper.stop();
 			await follower.stop();
 			links.close();

@@ -205,6 +205,12 @@ const OPERATIONS: Operation[] = [
 		status: 201
 	},
 	{ path: '/runs/{id}/looks', method: 'get', summary: 'The looks of a run', answers: 'Look', list: true },
+	{ path: '/alarms', method: 'get', summary: 'Who is called to which run now' },
+	{
+		path: '/runs/{id}/alarms',
+		method: 'post',
+		summary: 'Answer an alarm of a run, or put it off; what calls still is answered'
+	},
 	{
 		path: '/packs/{id}/uses',
 		method: 'post',

@@ -9,6 +9,7 @@ import * as described from './migrations/0005-described';
 import * as told from './migrations/0006-told';
 import * as looks from './migrations/0007-looks';
 import * as uses from './migrations/0008-uses';
+import * as alarms from './migrations/0009-alarms';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -24,7 +25,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0005-described': described,
 	'0006-told': told,
 	'0007-looks': looks,
-	'0008-uses': uses
+	'0008-uses': uses,
+	'0009-alarms': alarms
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

@@ -5,6 +5,7 @@
 import { CHANNEL, CHARGER } from '$core/charger/charger';
 import { HELD_SETTING } from '$core/charger/setting';
 import { SUPPLY } from '$core/charger/supply';
+import { ALARM_ANSWER } from '$core/follow/alarms';
 import { LOOK } from '$core/log/look';
 import { RUN } from '$core/log/run';
 import { PACK } from '$core/pack/pack';
@@ -62,6 +63,7 @@ export const TABLES = {
 	},
 	Run: { name: 'runs', fields: RUN, keepsDeleted: true },
 	Look: { name: 'looks', fields: { runId: id('Run'), ...LOOK }, keepsDeleted: true },
-	Use: { name: 'uses', fields: { packId: id('Pack'), ...USE }, keepsDeleted: true }
+	Use: { name: 'uses', fields: { packId: id('Pack'), ...USE }, keepsDeleted: true },
+	AlarmAnswer: { name: 'alarm_answers', fields: { runId: id('Run'), ...ALARM_ANSWER }, keepsDeleted: false }
 } as const satisfies Record<string, { name: string; fields: Fields; keepsDeleted: boolean }>;
 export type TableName = keyof typeof TABLES;

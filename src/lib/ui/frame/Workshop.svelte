@@ -7,10 +7,10 @@
 	import Stepper from '../form/Stepper.svelte';
 	import { theme, THEMES } from './theme.svelte';
 
-	let { ambientDegC }: { ambientDegC: number } = $props();
+	let { ambientDegC, presenceMin }: { ambientDegC: number; presenceMin: number } = $props();
 
-	async function setAir(value: number) {
-		const sent = await send('PATCH', '/preferences', { ambientDegC: value });
+	async function set(change: { ambientDegC: number } | { presenceMin: number }) {
+		const sent = await send('PATCH', '/preferences', change);
 		if (sent.ok) await refresh();
 		else toast.error(sent.message);
 	}
@@ -31,7 +31,23 @@
 			step={1}
 			min={-30}
 			max={60}
-			onset={(v) => void setAir(v)}
+			onset={(v) => void set({ ambientDegC: v })}
+		/>
+	</div>
+	<div class="grid grid-cols-[1fr_150px] items-center gap-x-4 border-b py-2">
+		<p>
+			Ask whether somebody is there<br /><span class="quiet text-[12.5px]"
+				>while something runs, every so often; 0 asks never</span
+			>
+		</p>
+		<Stepper
+			label="Ask every"
+			unit="min"
+			figure={String(presenceMin)}
+			step={1}
+			min={0}
+			max={120}
+			onset={(v) => void set({ presenceMin: Math.round(v) })}
 		/>
 	</div>
 	<div class="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b py-2">

@@ -13,6 +13,13 @@ export const Preferences = z.object({
 		.min(-30, 'Air below −30 °C is not a workshop.')
 		.max(60, 'Air above 60 °C is not a workshop.')
 		.default(20),
+	/** A person is asked for so often while something runs, min; 0: never. */
+	presenceMin: z
+		.number()
+		.int('Whole minutes.')
+		.min(0, '0 asks never.')
+		.max(120, 'At least every two hours, or never.')
+		.default(10),
 	/** The schools the person follows; what is absent is the usual practice. */
 	practice: PracticeLayerSchema.default({}),
 	/** What lies on the bench. */

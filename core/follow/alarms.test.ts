@@ -1,0 +1,96 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { alarmsOf, type AlarmAnswer, type AlarmRun } from './alarms';
+
+const START = '2026-05-02T17:00:00.000Z';
+const at = (min: number, s = 0): string => new Date(Date.parse(START) + min * 60e3 + s * 1e3).toISOString();
+const run = (change: Partial<AlarmRun> = {}): AlarmRun => ({
+	id: 'r',
+	mode: 'by hand',
+	status: 'running',
+	startedAt: START,
+	endedAt: null,
+	endReason: null,
+	expectedMin: 60,
+	expectedP95Min: 70,
+	packName: 'Skua',
+	where: 'Pier Two A',
+	timerMin: 80,
+	hasProbe: true,
+	...change
+});
+const HABITS = { everyMin: 10, unplugOrder: 'balance lead first' } as const;
+const kinds = (
+	r: AlarmRun,
+	now: string,
+	answers: AlarmAnswer[] = [],
+	habits: Parameters<typeof alarmsOf>[2] = HABITS
+) => alarmsOf(r, answers, habits, now).map((a) => a.kind);
+const said = (kind: AlarmAnswer['kind'], minute: number, until: string | null = null): AlarmAnswer => ({
+	kind,
+	at: at(minute),
+	until,
+	said: ''
+});
+
+test('a person is asked for every so many minutes, counted from the last answer; 0 asks never', () => {
+	assert.deepEqual(kinds(run(), at(9, 59)), []);
+	assert.deepEqual(kinds(run(), at(10)), ['presence']);
+	assert.deepEqual(kinds(run(), at(14), [said('presence', 5)]), []);
+	assert.deepEqual(kinds(run(), at(15), [said('presence', 5)]), ['presence']);
+	assert.deepEqual(kinds(run(), at(30), [said('presence', 5, at(31))]), [], 'put off');
+	assert.deepEqual(kinds(run(), at(31), [said('presence', 5, at(31))]), ['presence']);
+	assert.deepEqual(kinds(run(), at(30), [], { ...HABITS, everyMin: 0 }), []);
+	const [asked] = alarmsOf(run(), [], HABITS, at(10));
+	assert.equal(
+		asked.sentence,
+		'Are you with Skua on Pier Two A? Look, listen and smell; if all is normal, feel it with the back of your hand.'
+	);
+	const [linked] = alarmsOf(run({ mode: 'link' }), [], HABITS, at(10));
+	assert.match(linked.sentence, /Look, listen and smell\.$/, 'a probe feels it');
+	const [unfelt] = alarmsOf(run({ mode: 'link', hasProbe: false }), [], HABITS, at(10));
+	assert.match(unfelt.sentence, /back of your hand/);
+});
+
+test('the end is announced when it is expected, and again a quarter of an hour after an answer, not before 95 of 100 end', () => {
+	const here = (minute: number) => said('presence', minute);
+	assert.deepEqual(kinds(run(), at(59, 59), [here(55)]), []);
+	assert.deepEqual(kinds(run(), at(60), [here(55)]), ['end']);
+	assert.deepEqual(kinds(run(), at(69), [here(65), said('end', 60)]), []);
+	assert.deepEqual(kinds(run({ timerMin: null }), at(74, 59), [here(70), said('end', 60)]), []);
+	assert.deepEqual(kinds(run({ timerMin: null }), at(75), [here(70), said('end', 60)]), ['end']);
+	assert.deepEqual(kinds(run({ expectedMin: null }), at(65), [here(60)]), []);
+	assert.deepEqual(kinds(run({ mode: 'link' }), at(65), [here(60)]), [], 'the link says it itself');
+});
+
+test('the timer is announced five minutes before it cuts, until it is answered', () => {
+	const answers = [said('presence', 74), said('end', 74)];
+	assert.deepEqual(kinds(run(), at(74, 59), answers), []);
+	assert.deepEqual(kinds(run(), at(75), answers), ['timer']);
+	assert.deepEqual(kinds(run(), at(76), [...answers, said('timer', 75)]), []);
+	assert.deepEqual(kinds(run({ timerMin: null }), at(76), answers), []);
+});
+
+test('a pack that is done is asked about until somebody says that it is unplugged, for half a day', () => {
+	const ended = run({ status: 'ended', endedAt: at(60), endReason: 'full' });
+	assert.deepEqual(kinds(ended, at(60)), ['connected']);
+	const [alarm] = alarmsOf(ended, [], HABITS, at(61));
+	assert.equal(
+		alarm.sentence,
+		'Skua on Pier Two A has ended: full. If it is still connected, unplug it: balance lead first, at the pack.'
+	);
+	assert.match(
+		alarmsOf(ended, [], { ...HABITS, unplugOrder: 'main lead first' }, at(61))[0].sentence,
+		/main lead first/
+	);
+	assert.deepEqual(kinds(ended, at(62), [said('connected', 61)]), []);
+	assert.deepEqual(kinds(ended, at(62), [said('connected', 61, at(65))]), []);
+	assert.deepEqual(
+		kinds(ended, at(65), [said('connected', 61, at(65))]),
+		['connected'],
+		'put off, not answered'
+	);
+	assert.deepEqual(kinds(ended, at(60 + 12 * 60 - 1)), ['connected']);
+	assert.deepEqual(kinds(ended, at(60 + 12 * 60)), []);
+	assert.deepEqual(kinds(run({ status: 'ended' }), at(600)), [], 'nobody knows when');
+});
