@@ -101,7 +101,6 @@ await shoot(
 	`/program?pack=${pack('Guillemot trawler').id}&channel=${charger('Quay 65').channels[0].id}`
 );
 await shoot('compare', `/program/compare?pack=${gannet}&channel=${charger('Basin Four').channels[0].id}`);
-await shoot('suits', `/chargers/${charger('Quay 65').id}/suits`);
 await shoot('key-in-card', `/program/${program.id}/card`);
 await shoot('check-and-connect', `/run/start/${program.id}`);
 await shoot('logbook', '/logbook');
@@ -120,5 +119,28 @@ await shoot(
 	PHONE
 );
 
+// A charge on a charger without a link, half an hour later by the browser's clock, with what was read off its screen.
+const handed = await call<{ id: string }>('POST', '/runs', {
+	programId: program.id,
+	mode: 'by hand',
+	cellsRead: pack('Cormorant ferry').cells,
+	overridden: (
+		await call<{ findings: { rule: string; severity: string }[] }>('POST', '/check', {
+			packId: cormorant,
+			chargerId: charger('Basin Four').id,
+			channelId: charger('Basin Four').channels[1].id
+		})
+	).findings
+		.filter((f) => f.severity === 'check')
+		.map((f) => ({ rule: f.rule, reason: 'limits keyed anew' }))
+});
+for (const [minute, what, value] of [
+	[8, 'packV', 15.3],
+	[20, 'chargeAh', 1.54],
+	[26.5, 'packV', 15.64]
+])
+	await call('POST', `/runs/${handed.id}/looks`, { minute, what, value });
+await browser.ahead(27);
+await shoot('run-by-hand', `/run/${handed.id}`);
 await browser.close();
 await app.close();

@@ -215,7 +215,10 @@ describe('from a pack to the logbook', () => {
 		await browser.driver.wait(async () => (await browser.driver.getTitle()).startsWith('▲ '), 5000);
 		await (await called.findElement(By.xpath('.//button[contains(., "It is unplugged")]'))).click();
 		await browser.driver.wait(
-			async () => (await browser.driver.findElements(By.css('[aria-label="Called to a run"]'))).length === 0,
+			async () =>
+				!(await browser.driver.executeScript<string>('return document.body.innerText')).includes(
+					'Skua cutter on Basin Four, channel 1 has ended'
+				),
 			8000,
 			'an answer ends it'
 		);

@@ -18,6 +18,8 @@ export interface Browser {
 	resize(size: Size): Promise<void>;
 	/** Saves what is seen as a PNG. */
 	picture(file: string): Promise<void>;
+	/** Pages opened from now on have a clock that is so many minutes ahead. */
+	ahead(minutes: number): Promise<void>;
 	close(): Promise<void>;
 }
 
@@ -59,6 +61,10 @@ export async function openBrowser(size: Size = DESK): Promise<Browser> {
 	return {
 		driver,
 		resize,
+		ahead: (minutes) =>
+			(driver as WithCdp).sendDevToolsCommand('Page.addScriptToEvaluateOnNewDocument', {
+				source: `const clock = Date.now; Date.now = () => clock() + ${minutes * 60e3};`
+			}),
 		picture: async (file) => writeFileSync(file, await driver.takeScreenshot(), 'base64'),
 		close: async () => {
 			await driver.quit();

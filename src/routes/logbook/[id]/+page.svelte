@@ -2,6 +2,7 @@
 	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import { capacityIn } from '$core/log/legs';
 	import { empties } from '$core/log/judged-end';
+	import { lookText } from '$core/log/look';
 	import { endedWell } from '$core/log/run';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { toast } from 'svelte-sonner';
@@ -231,7 +232,19 @@
 					against minutes, {data.samples} samples; dashed is what was expected
 				</p>
 			{:else}
-				<p class="quiet mt-1">Keyed in by hand: no samples, only what was written down.</p>
+				<p class="quiet mt-1">
+					Keyed in by hand: no samples, only what was written down{data.looks.length
+						? ' of its screen:'
+						: '.'}
+				</p>
+				<ul class="mt-1 flex flex-wrap gap-x-6">
+					{#each data.looks as look (look.id)}
+						<li class="num">
+							<span class="quiet">{Math.round(look.minute)} min</span>
+							{lookText(look.what, look.value)}
+						</li>
+					{/each}
+				</ul>
 			{/if}
 			{#if data.legs.length > 1}
 				<h2 class="mt-4">Legs</h2>
