@@ -78,6 +78,8 @@
 	const silent = $derived(
 		run.mode === 'link' && (run.status === 'starting' || (values ? !values.reachable : data.speed === null))
 	);
+	/** Height of the large glyph, px. */
+	const glyphPx = $derived(pack ? Math.min(170, 26 * Math.max(3, pack.cells)) : 0);
 	let busy = $state(false);
 
 	async function stop() {
@@ -177,9 +179,13 @@
 					</dl>
 					{#if pack && values.cellV.length}
 						<div class="mt-4 flex items-center gap-5">
-							<StackGlyph {pack} cellV={values.cellV} size={Math.min(170, 26 * Math.max(3, pack.cells))} />
-							<ol class="num flex flex-col-reverse text-[13px]">
-								{#each values.cellV as v, i (i)}<li>
+							<StackGlyph {pack} cellV={values.cellV} size={glyphPx} />
+							<!-- Each figure stands at its plate; of fewer than three cells the plates stand in the middle. -->
+							<ol
+								class="num flex flex-col-reverse text-[13px] leading-none"
+								style:height="{(glyphPx * pack.cells) / Math.max(3, pack.cells)}px"
+							>
+								{#each values.cellV as v, i (i)}<li class="flex flex-1 items-center gap-2">
 										<span class="quiet">{i + 1}</span>
 										{v.toFixed(3)}
 									</li>{/each}
