@@ -142,6 +142,16 @@ describe('screens', () => {
 		assert.deepEqual(errors.splice(0), []);
 	});
 
+	test('phone: the logbook says how a run ended without being pushed aside', async () => {
+		await browser.resize(PHONE);
+		await person.goTo('/logbook');
+		const hidden = await person.driver.executeScript<number>(
+			`const box = document.querySelector('.ledger').parentElement;
+			return box.scrollWidth - box.clientWidth;`
+		);
+		assert.ok(hidden <= 0, `${hidden} px of the table are out of sight`);
+	});
+
 	test('a script that is not ours does not run, and the browser says so: the check above would see it', async () => {
 		await person.goTo('/');
 		await complaints();

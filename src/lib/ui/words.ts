@@ -13,6 +13,9 @@ export const moment = (at: string): string => dayjs(at).format('D MMM YYYY, HH:m
 
 export const day = (at: string): string => dayjs(at).format('D MMM YYYY');
 
+/** `25 Nov 14:03`, under a heading that says the year. */
+export const dayAndClock = (at: string): string => dayjs(at).format('D MMM HH:mm');
+
 /** `November 2026`. */
 export const month = (at: string): string => dayjs(at).format('MMMM YYYY');
 

@@ -4,7 +4,7 @@
 	import { mainCurrentA } from '$core/request/in-words';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { goto } from '$app/navigation';
-	import { minutesOf, moment, month } from '$lib/ui/words';
+	import { minutesOf, moment, dayAndClock, month } from '$lib/ui/words';
 
 	let { data } = $props();
 	const to = (page: number) =>
@@ -46,8 +46,8 @@
 				<tr
 					><th>When</th><th>Pack</th><th class="hidden md:table-cell">Charger</th><th
 						class="right hidden sm:table-cell">Current</th
-					><th class="right">Moved</th><th class="right hidden sm:table-cell">Expected</th><th class="right"
-						>Time</th
+					><th class="right">Moved</th><th class="right hidden sm:table-cell">Expected</th><th
+						class="right hidden sm:table-cell">Time</th
 					><th>Ended</th></tr
 				>
 			</thead>
@@ -61,7 +61,9 @@
 					<tr>
 						<td class="whitespace-nowrap"
 							><a class="hover:underline" href="/{isOpen(run) ? 'run' : 'logbook'}/{run.id}"
-								>{moment(run.startedAt)}</a
+								><span class="max-sm:hidden">{moment(run.startedAt)}</span><span class="sm:hidden"
+									>{dayAndClock(run.startedAt)}</span
+								></a
 							></td
 						>
 						<td
@@ -80,7 +82,9 @@
 						<td class="right num quiet hidden sm:table-cell"
 							>{run.expectedAh === null ? '–' : Math.round(run.expectedAh * 1000)}</td
 						>
-						<td class="right num">{run.durationS === null ? '–' : minutesOf(run.durationS)}</td>
+						<td class="right num hidden sm:table-cell"
+							>{run.durationS === null ? '–' : minutesOf(run.durationS)}</td
+						>
 						<td class:text-check={run.status === 'ended' && !endedWell(run)}
 							>{isOpen(run) ? run.status : run.endReason}{#if run.overridden.length}<span
 									class="quiet"
