@@ -21,6 +21,9 @@
 	}
 	let { context, solution, client, forbidden }: Props = $props();
 
+	/** What the forecast shows: the pack's volts and amps, or each cell and the charge. */
+	let view = $state<'pack' | 'cells'>('pack');
+	const cellsChart = () => import('$lib/ui/charts/CellsChart.svelte');
 	const r = $derived(solution.resolved);
 	const { pack, charger } = $derived(context);
 	const { channel, chemistry } = $derived(r);
@@ -76,24 +79,42 @@
 		{/if}
 	</div>
 	{#if forecast && !forbidden}
-		<ForecastChart
-			best={trace}
-			band={client.band}
-			voltageFromMin={forecast.best.voltagePhaseFromS === null ? null : forecast.best.voltagePhaseFromS / 60}
-			timerMin={solution.settings.safetyTimerMin}
-			timerFromMin={timedLegFromMin(forecast.best.legs)}
-			legs={legMarks(forecast.best.legs)}
-			{limitMin}
-			height={232}
-			label="Forecast: done in about {Math.round(forecast.timeMin.median)} minutes, moving {Math.round(
-				forecast.chargeAh.median * 1000
-			)} mAh; peak {forecast.peakTemperatureDegC.median.toFixed(0)} °C."
-		/>
+		{#if view === 'cells' && trace}
+			{#await cellsChart() then { default: CellsChart }}<CellsChart
+					course={trace}
+					{limitMin}
+					height={232}
+				/>{/await}
+		{:else}
+			<ForecastChart
+				best={trace}
+				band={client.band}
+				voltageFromMin={forecast.best.voltagePhaseFromS === null
+					? null
+					: forecast.best.voltagePhaseFromS / 60}
+				timerMin={solution.settings.safetyTimerMin}
+				timerFromMin={timedLegFromMin(forecast.best.legs)}
+				legs={legMarks(forecast.best.legs)}
+				{limitMin}
+				height={232}
+				label="Forecast: done in about {Math.round(forecast.timeMin.median)} minutes, moving {Math.round(
+					forecast.chargeAh.median * 1000
+				)} mAh; peak {forecast.peakTemperatureDegC.median.toFixed(0)} °C."
+			/>
+		{/if}
 		<p class="quiet flex flex-wrap justify-between gap-x-3 text-[12px]">
-			<span
-				><span class="font-semibold text-act">— volts</span>
-				<span class="font-semibold text-check">- - amps</span>, against minutes</span
-			>
+			<span>
+				{#if view === 'cells'}
+					<span class="font-semibold text-act">— cells</span>, lowest bold,
+					<span class="font-semibold text-check">- - mAh</span>;
+				{:else}
+					<span class="font-semibold text-act">— volts</span>
+					<span class="font-semibold text-check">- - amps</span>, against minutes;
+				{/if}
+				<button type="button" class="link" onclick={() => (view = view === 'cells' ? 'pack' : 'cells')}
+					>{view === 'cells' ? 'volts and amps' : pack.cells > 1 ? 'cells and mAh' : 'mAh'}</button
+				>
+			</span>
 			{#if client.progress !== null}
 				<span role="status"
 					>band{client.band ? ` of ${client.band.runs} packs` : ''}

@@ -46,8 +46,6 @@
 	import { compositionOf } from '$core/program/composition';
 	import type { PracticeLayer } from '$core/practice/practice';
 	import { ago, clock, endOf } from '$lib/ui/words';
-	import PracticeList from '$lib/ui/program/PracticeList.svelte';
-	import KeepPanel from './KeepPanel.svelte';
 	import Pictures from './Pictures.svelte';
 	import ProgramHead from './ProgramHead.svelte';
 
@@ -195,6 +193,10 @@
 		await goto(next === 'card' ? `/program/${sent.value.id}/card` : `/run/start/${sent.value.id}`);
 	}
 
+	// What is seen only once it is asked for is loaded then.
+	const practiceList = () => import('$lib/ui/program/PracticeList.svelte');
+	const keepPanel = () => import('./KeepPanel.svelte');
+
 	const forecast = $derived(solution.forecast);
 	const endsAt = $derived(endOf(context.now, forecast?.timeMin.median ?? 0));
 	const steps = $derived(channel.tasks.includes(context.task) ? [] : compositionOf(r, solution.settings));
@@ -263,17 +265,19 @@
 		</p>
 	</nav>
 	{#if keeping}
-		<KeepPanel
-			{request}
-			suggestion="{r.taskData.name}, {context.purpose}"
-			chargerId={charger.id}
-			chargerName={charger.name}
-			slotCount={charger.slots}
-			{slots}
-			{kept}
-			{forbidden}
-			onload={load}
-		/>
+		{#await keepPanel() then { default: KeepPanel }}
+			<KeepPanel
+				{request}
+				suggestion="{r.taskData.name}, {context.purpose}"
+				chargerId={charger.id}
+				chargerName={charger.name}
+				slotCount={charger.slots}
+				{slots}
+				{kept}
+				{forbidden}
+				onload={load}
+			/>
+		{/await}
 	{/if}
 
 	<div class="columns">
@@ -354,12 +358,14 @@
 					</div>
 				{/if}
 				<Collapsible title="Another practice for this program alone" class="py-2 text-[13px]">
-					<PracticeList
-						of="program"
-						layer={draft.practice}
-						above={{ ...context.around?.practice?.person, ...pack.practice }}
-						onset={(next) => draft.setPractice(next)}
-					/>
+					{#await practiceList() then { default: PracticeList }}
+						<PracticeList
+							of="program"
+							layer={draft.practice}
+							above={{ ...context.around?.practice?.person, ...pack.practice }}
+							onset={(next) => draft.setPractice(next)}
+						/>
+					{/await}
 				</Collapsible>
 				{#if own.length}
 					<p class="quiet py-2 text-[12.5px]">

@@ -13,6 +13,7 @@
 	import { settingName, showSetting, type SettingId } from '$core/request/settings';
 	import { taskOf } from '$core/request/task';
 	import { send } from '$lib/ui/server/api';
+	import CellsChart from '$lib/ui/charts/CellsChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { minutesOf, moment } from '$lib/ui/words';
@@ -245,6 +246,10 @@
 						</li>
 					{/each}
 				</ul>
+			{/if}
+			{#if data.telemetry.cellV.length > 1 && data.telemetry.timeS.length > 2}
+				<h2 class="mt-4">Cells and charge</h2>
+				<CellsChart course={data.telemetry} height={200} />
 			{/if}
 			{#if data.legs.length > 1}
 				<h2 class="mt-4">Legs</h2>
