@@ -6,7 +6,7 @@
 	import { afterNavigate, beforeNavigate, goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { page } from '$app/state';
-	import AlarmBar from '$lib/ui/frame/AlarmBar.svelte';
+	import { readySound } from '$lib/ui/frame/alarm-sound';
 	import Dock from '$lib/ui/frame/Dock.svelte';
 	import { undoList } from '$lib/ui/frame/undo.svelte';
 	import { feed } from '$lib/ui/server/live.svelte';
@@ -28,6 +28,7 @@
 	}
 	// Nothing to say, take back or find yet: what shows those is loaded once the page stands, or when it is asked for first.
 	let Toaster = $state.raw<typeof ToasterKind | null>(null);
+	const alarmBar = () => import('$lib/ui/frame/AlarmBar.svelte');
 	const undoButton = () => import('$lib/ui/frame/UndoButton.svelte');
 	let finding = $state(false);
 	let Palette = $state.raw<typeof import('$lib/ui/frame/Palette.svelte').default | null>(null);
@@ -74,6 +75,7 @@
 
 	onMount(() => {
 		theme.read();
+		const deaf = readySound();
 		void import('$lib/ui/frame/Toaster').then((loaded) => (Toaster = loaded.Toaster));
 		const keys = tinykeys(window, {
 			...Object.fromEntries(PLACES.map((p) => [`g ${p.key}`, outsideFields(() => void goto(p.path))])),
@@ -96,6 +98,7 @@
 		return () => {
 			keys();
 			feedOff();
+			deaf();
 		};
 	});
 </script>
@@ -104,7 +107,11 @@
 <div class="shell">
 	<div class="rail-cell"><Rail onfind={() => void find()} onhelp={() => void help()} /></div>
 	<main id="main" tabindex="-1">{@render children()}</main>
-	<div class="dock-cell"><AlarmBar alarms={data.alarms} /><Dock channels={data.channels} /></div>
+	<div class="dock-cell">
+		{#if data.alarms.length}{#await alarmBar() then { default: AlarmBar }}<AlarmBar
+					alarms={data.alarms}
+				/>{/await}{/if}<Dock channels={data.channels} />
+	</div>
 </div>
 {#if Help}<Help bind:open={helpOpen} />{/if}
 {#if Palette && finding}<Palette bind:open={finding} onhelp={() => void help()} />{/if}

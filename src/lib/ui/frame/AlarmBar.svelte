@@ -6,7 +6,7 @@
 	import type { Alarm } from '$core/follow/alarms';
 	import { send } from '../server/api';
 	import { refresh } from '../server/refresh';
-	import { readySound, sound } from './alarm-sound';
+	import { sound } from './alarm-sound';
 
 	let { alarms }: { alarms: Alarm[] } = $props();
 	const first = $derived(alarms[0] ?? null);
@@ -22,13 +22,12 @@
 
 	onMount(() => {
 		mayNotify = typeof Notification !== 'undefined' && Notification.permission === 'default';
-		const deaf = readySound();
 		const again = setInterval(() => {
 			if (alarms.length) sound();
 		}, AGAIN_MS);
 		return () => {
-			deaf();
 			clearInterval(again);
+			document.title = document.title.replace(/^▲ /, '');
 		};
 	});
 	$effect(() => {
