@@ -50,6 +50,12 @@ test('without a look it is the forecast; each look narrows what it tells of, and
 	const first = JSON.parse(once) as typeof again;
 	assert.ok(Math.abs(again.packV.median - first.packV.median) < 0.01);
 	assert.equal(f.shouldRead(10 * run.endMin), null, 'it is over long before');
+	const late = f.lastShown(10 * run.endMin);
+	assert.ok(
+		late.packV.median > f.shouldRead(half)!.packV.median,
+		'an overdue screen is known by what it showed last'
+	);
+	assert.deepEqual(f.lastShown(half), f.shouldRead(half));
 	assert.ok(f.end(10 * run.endMin).doneShare > 0.99);
 	assert.equal(f.end(0).doneShare, 0);
 });

@@ -215,6 +215,18 @@ export class Following {
 		return Object.fromEntries(each as [LookKind, Expected][]) as Record<LookKind, Expected>;
 	}
 
+	/**
+	 * What the screen showed last, where every possible pack is done by `minute`: a charge that is overdue is the one whose figures
+	 * must be taken most of all, and what a typed number is follows from these.
+	 */
+	lastShown(minute: number): Record<LookKind, Expected> {
+		for (let at = Math.min(minute, this.untilMin); at > 0; at -= this.untilMin / (POINTS - 1)) {
+			const shows = this.shouldRead(at);
+			if (shows) return shows;
+		}
+		return this.shouldRead(0)!;
+	}
+
 	/** When it will be over and with how much moved; `minute` is now. */
 	end(minute: number): EndExpected {
 		const doneShare = this.drawn.reduce(

@@ -210,9 +210,11 @@ const early: Judge = ({ endReason, chargeAh, expectedAh, capacityAh, chemistry, 
 	);
 };
 
-/** Every end that nothing speaks against. */
-const fits: Judge = ({ chargeAh, expectedAh, endCellVoltagesV }) => {
-	if (chargeAh !== null && expectedAh && chargeAh > MORE_SHARE * expectedAh)
+/** Every end that nothing speaks against, as far as there are figures to compare. */
+function fits({ chargeAh, expectedAh, endCellVoltagesV }: Sight): EndJudged {
+	if (chargeAh === null || !expectedAh)
+		return sound('Nothing that was written down speaks against it; there is little to compare it with.');
+	if (chargeAh > MORE_SHARE * expectedAh)
 		return sound(
 			`It fits its figures; ${mah(chargeAh)} is more than the ${mah(expectedAh)} that were expected, so it began emptier than was read.`,
 			'Measure it after its next use: a pack that is always emptier than it reads loses charge by itself.'
@@ -220,10 +222,10 @@ const fits: Judge = ({ chargeAh, expectedAh, endCellVoltagesV }) => {
 	return sound(
 		`Minutes, charge${endCellVoltagesV?.length ? ', cells' : ''} and what was expected fit one another.`
 	);
-};
+}
 
 // An early end is looked into before cells that ended apart: the first may be no end at all.
-const JUDGES: readonly Judge[] = [figures, broken, guards, early, cells, fits];
+const JUDGES: readonly Judge[] = [figures, broken, guards, early, cells];
 
 /** Judges how a run ended. Where figures are missing, the end is judged by those that are there. */
 export function judgeEnd(seen: EndSeen): EndJudged {
@@ -246,5 +248,5 @@ export function judgeEnd(seen: EndSeen): EndJudged {
 		const judged = judge(sight);
 		if (judged) return judged;
 	}
-	return sound('Nothing speaks against it.');
+	return fits(sight);
 }

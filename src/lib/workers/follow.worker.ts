@@ -11,6 +11,8 @@ export interface Followed {
 	judged: Record<string, LookJudged>;
 	/** What the screen should show at the minute that was asked about; null where the run should be over. */
 	shows: Record<LookKind, Expected> | null;
+	/** The same, or what it showed last where it should be over: by this a typed number is known. */
+	typedBy: Record<LookKind, Expected>;
 	end: EndExpected;
 	voltageFrom: Expected | null;
 	learned: { startSoc: Learned; capacityAh: Learned; cellOhm: Learned };
@@ -44,6 +46,7 @@ const api = {
 		return {
 			judged,
 			shows: following.shouldRead(minute),
+			typedBy: following.lastShown(minute),
 			end: following.end(minute),
 			voltageFrom: following.voltageFrom(),
 			learned: following.learnedOf(),
@@ -52,9 +55,13 @@ const api = {
 		};
 	},
 	/** What the screen should show at another minute, with the same looks. */
-	at(minute: number): Pick<Followed, 'shows' | 'end'> {
+	at(minute: number): Pick<Followed, 'shows' | 'typedBy' | 'end'> {
 		if (!following) throw new Error('nothing is followed');
-		return { shows: following.shouldRead(minute), end: following.end(minute) };
+		return {
+			shows: following.shouldRead(minute),
+			typedBy: following.lastShown(minute),
+			end: following.end(minute)
+		};
 	}
 };
 

@@ -66,7 +66,7 @@
 	/** The look that is being mended. */
 	let mending = $state<KeptLook | null>(null);
 	const offers = $derived<Taken[]>(
-		known?.shows && typed.trim() !== '' ? takenAs(typed, known.shows, pack.cells) : []
+		known && typed.trim() !== '' ? takenAs(typed, known.typedBy, pack.cells) : []
 	);
 	const taken = $derived(offers.find((o) => o.what === chosen) ?? offers[0] ?? null);
 	const word = (what: LookKind) =>
