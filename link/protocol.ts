@@ -4,7 +4,7 @@
  *     VERB [CHARGER/CHANNEL] [JSON]      ->      OK [JSON]   |   ERR code words
  *
  * Charger and channel are addressed by the ids that the application gave them, so that a new label changes nothing. Shapes are
- * Zod schemas, checked on both sides. Verbs: HELLO, SPEED, PLUG, POSE, UNPLUG, CHECK, START, CANCEL, STOP, STATUS, LOG.
+ * Zod schemas, checked on both sides. Verbs: HELLO, SPEED, PLUG, POSE, UNPLUG, FAULTS, CHECK, START, CANCEL, STOP, STATUS, LOG.
  */
 import { z } from 'zod';
 import { CHEMISTRY_IDS } from '../core/chemistry/catalogue';
@@ -12,7 +12,7 @@ import { CHEMISTRY_IDS } from '../core/chemistry/catalogue';
 const ChemistryId = z.enum(CHEMISTRY_IDS as [string, ...string[]]);
 
 /** Raised whenever an older side would misunderstand a newer one. */
-export const PROTOCOL = 2;
+export const PROTOCOL = 3;
 
 /** Where a request goes. */
 export interface ChannelAddress {
@@ -82,6 +82,51 @@ export const PackTruth = z
 	});
 export type PackTruth = z.infer<typeof PackTruth>;
 
+/** A cell position, from 1. */
+const cell = z.number().int().min(1).max(24);
+/** From which minute of the run a fault is there; 0: from the moment the pack is plugged in. */
+const fromMin = finite.min(0).max(10_000).default(0);
+
+/** What can be wrong with a pack, its leads, the charger or its supply. Set with FAULTS on a channel, before a start or during a run. */
+export const Fault = z.discriminatedUnion('kind', [
+	z.object({ kind: z.literal('main lead open'), fromMin }),
+	/**
+	 * Wire 0 is the black one at the first cell's foot, wire n the one above cell n. `pulled`: the open tap is drawn to its lower
+	 * neighbour; `alike`: the input shares the volts of the two cells evenly.
+	 */
+	z.object({
+		kind: z.literal('balance wire open'),
+		wire: z.number().int().min(0).max(24),
+		input: z.enum(['pulled', 'alike']).default('pulled'),
+		fromMin
+	}),
+	z.object({ kind: z.literal('balance lead off'), fromMin }),
+	/** Its resistance is so many times that of its fellows. */
+	z.object({ kind: z.literal('weak cell'), cell, times: finite.min(1).max(100).default(5) }),
+	/** It loses so much current inside. */
+	z.object({ kind: z.literal('leaking cell'), cell, leakA: finite.positive().max(20) }),
+	/** It takes no charge and holds next to no volts. */
+	z.object({ kind: z.literal('dead cell'), cell }),
+	/** Resistance of plug and lead that is too much, Ω for the pack's whole circuit. */
+	z.object({ kind: z.literal('bad plug'), ohm: finite.positive().max(2) }),
+	/** The supply gives no more than this, W; with `trips` the charger gives up when more is asked for. */
+	z.object({ kind: z.literal('weak supply'), watts: finite.positive().max(5000), trips: z.boolean().default(false), fromMin }),
+	/** The charger itself becomes too hot so many minutes into the run. */
+	z.object({ kind: z.literal('charger hot'), fromMin }),
+	/** What it reads of this cell walks away, mV an hour. */
+	z.object({ kind: z.literal('drifting reading'), cell, mvPerHour: finite.min(-500).max(500) }),
+	/** Height of a false early peak of a nickel cell, V. */
+	z.object({ kind: z.literal('false dip'), volts: finite.positive().max(0.2).default(0.03) }),
+	z.object({ kind: z.literal('missed dip') }),
+	/** Its own end is so many volts a cell above what is keyed. */
+	z.object({ kind: z.literal('wrong end'), byV: finite.min(-1).max(1) }),
+	/** It asks for a confirmation that nobody gives: it goes back to its first screen without a word. */
+	z.object({ kind: z.literal('not confirmed') })
+]);
+export type Fault = z.infer<typeof Fault>;
+export type FaultKind = Fault['kind'];
+export const Faults = z.array(Fault).max(12);
+
 /** One leg of a program. Null is off, or not asked of this leg. */
 export const KeyedLeg = z.object({
 	kind: z.enum(['charge', 'discharge', 'rest']),
@@ -142,7 +187,9 @@ export const StatusAnswer = z.object({
 	packV: z.number(),
 	chargeAh: z.number(),
 	phase: z.string().nullable(),
-	endReason: z.string().nullable()
+	endReason: z.string().nullable(),
+	/** What stands on its screen when something is wrong, in its own words. */
+	message: z.string().nullable().default(null)
 });
 export type StatusAnswer = z.infer<typeof StatusAnswer>;
 

@@ -1,6 +1,7 @@
 /** Every simulated charger of one process, their clock, and the answers to the protocol's verbs. Knows no sockets. */
 import { z } from 'zod';
 import {
+	Faults,
 	KeyedProgram,
 	LogRequest,
 	OfRun,
@@ -151,6 +152,13 @@ export class StandInBench {
 				return parsed(PluggedPack, (plugged) => this.plug(charger, id, drawTruth(plugged)));
 			case 'POSE':
 				return parsed(PackTruth, (truth) => this.plug(charger, id, truth));
+			case 'FAULTS':
+				return parsed(Faults, (faults) => {
+					const claimed = this.claim(charger, id);
+					if (isRefusal(claimed)) return claimed;
+					claimed.faults = faults;
+					return null;
+				});
 			case 'UNPLUG':
 				return reply(channel.unplug());
 			case 'CHECK':

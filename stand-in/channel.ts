@@ -10,12 +10,14 @@ import type { PackModel } from '../core/simulate/pack-model';
 import type { PackSimulation } from '../core/simulate/pack-simulation';
 import type {
 	CheckAnswer,
+	Fault,
 	KeyedLeg,
 	KeyedProgram,
 	LogAnswer,
 	PackTruth,
 	StatusAnswer
 } from '../link/protocol';
+import { cellsShown, CONFIRM_WITHIN_S, faultNow, faulty, leaks, oddCell, SupplyWatch } from './faults';
 import { MOST_SAMPLES, SAMPLE_EVERY_S, STAND_IN_SPEC } from './spec';
 
 const STEP_S = 1;
@@ -60,8 +62,9 @@ interface Output {
 }
 
 /** What this charger does with a keyed leg. The output power stays the channel's own, whatever is keyed. */
-function legOf(keyed: KeyedLeg, truth: PackTruth, output: Output): Leg {
-	const seesCells = truth.balanceLead;
+function legOf(keyed: KeyedLeg, truth: PackTruth, output: Output, faults: readonly Fault[]): Leg {
+	const seesCells = truth.balanceLead && !faultNow(faults, 'balance lead off', 0);
+	const wrongEndV = faultNow(faults, 'wrong end', 0)?.byV ?? 0;
 	const { voltageErrorV, currentFactor } = truth;
 	const guards = {
 		timerS: (keyed.timerMin ?? Infinity) * 60,
@@ -86,7 +89,7 @@ function legOf(keyed: KeyedLeg, truth: PackTruth, output: Output): Leg {
 				seesCells
 			}
 		};
-	const endVoltageV = keyed.endVoltageV ?? Infinity;
+	const endVoltageV = (keyed.endVoltageV ?? Infinity) + wrongEndV;
 	return {
 		kind: 'charge',
 		goesOnAnyway,
@@ -105,7 +108,7 @@ function legOf(keyed: KeyedLeg, truth: PackTruth, output: Output): Leg {
 			balanceFromV: endVoltageV - STAND_IN_SPEC.balanceBelowEndV,
 			balanceToleranceV: STAND_IN_SPEC.balancedV,
 			dip:
-				keyed.deltaV === null
+				keyed.deltaV === null || faultNow(faults, 'missed dip', 0)
 					? null
 					: {
 							onlyFromSoc: 0,
@@ -119,6 +122,12 @@ function legOf(keyed: KeyedLeg, truth: PackTruth, output: Output): Leg {
 }
 
 export class StandInChannel {
+	/** What is wrong with pack, leads, charger and supply; stays as it is whatever is plugged in. */
+	faults: readonly Fault[] = [];
+	/** Why it gave up, in its own words; null while it has not. */
+	private failed: string | null = null;
+	private supply = new SupplyWatch();
+	private leakA: number[] = [];
 	private truth: PackTruth | null = null;
 	private model: PackModel | null = null;
 	private program: KeyedProgram | null = null;
@@ -138,12 +147,17 @@ export class StandInChannel {
 	}
 
 	get running(): boolean {
-		return this.simulation !== null && this.simulation.endReason === null;
+		return this.simulation !== null && this.simulation.endReason === null && this.failed === null;
+	}
+
+	/** Simulated minutes of the run; 0 before one. */
+	private get atMin(): number {
+		return this.simulation ? (this.offsetS + this.simulation.timeS) / 60 : 0;
 	}
 
 	/** Output power now, W. */
 	get outputW(): number {
-		return this.simulation?.outputW ?? 0;
+		return this.running ? this.simulation!.outputW : 0;
 	}
 
 	/** Cells are seen through a balance lead; a lone cell is its own main lead. */
@@ -151,15 +165,27 @@ export class StandInChannel {
 		return this.truth !== null && (this.truth.balanceLead || this.truth.capacityAh.length === 1);
 	}
 
+	/** The cells as its own page shows them, of cells that really stand at `realV`; none where no balance lead is seen. */
+	private shownCells(realV: readonly number[], currentA: number): number[] {
+		if (!this.seesCells) return [];
+		return cellsShown(
+			realV.map((v) => this.shownV(v)),
+			this.truth!.balanceLead ? this.faults : [],
+			this.atMin,
+			currentA
+		);
+	}
+
 	private forget(truth: PackTruth | null): void {
 		this.truth = truth;
 		this.program = this.simulation = this.model = null;
+		this.failed = null;
 		this.log = emptyTelemetry(truth?.capacityAh.length ?? 0);
 	}
 
 	plug(truth: PackTruth): Refusal | null {
 		if (this.running) return { code: 'busy', words: 'a pack is charging on this channel' };
-		this.forget(truth);
+		this.forget(faulty(truth, this.faults));
 		return null;
 	}
 
@@ -176,12 +202,13 @@ export class StandInChannel {
 		const real = this.simulation
 			? Array.from(this.simulation.cellV)
 			: truth.soc.map((soc) => ocvAt(curve, soc));
-		const cellV = real.map((v) => Math.round(this.shownV(v) * 1000) / 1000);
-		const packV = cellV.reduce((a, b) => a + b, 0);
+		const mV = (v: number) => Math.round(v * 1000) / 1000;
+		const open = faultNow(this.faults, 'main lead open', this.atMin);
+		const packV = open ? 0 : mV(real.reduce((sum, v) => sum + this.shownV(v), 0));
 		return {
-			cells: countFromVolts(chemistryOf(truth.chemistry), packV),
+			cells: open ? null : countFromVolts(chemistryOf(truth.chemistry), packV),
 			packV,
-			cellV: this.seesCells ? cellV : []
+			cellV: this.shownCells(real, 0).map(mV)
 		};
 	}
 
@@ -197,15 +224,30 @@ export class StandInChannel {
 			return { code: 'range', words: 'current above the channel' };
 		if (program.legs.some((l) => l.balance) && !truth.balanceLead)
 			return { code: 'balance', words: 'no balance lead is seen' };
+		const wired = this.wiredWrong(program);
+		if (wired) return wired;
 		this.model = modelOf(truth);
+		this.leakA = leaks(cells, this.faults);
+		this.failed = null;
+		this.supply = new SupplyWatch();
 		this.output.powerW = STAND_IN_SPEC.channelPowerW;
-		this.legs = program.legs.map((leg) => legOf(leg, truth, this.output));
+		this.legs = program.legs.map((leg) => legOf(leg, truth, this.output, this.faults));
 		this.legAt = this.offsetS = 0;
 		this.simulation = simulateLeg(this.model, this.legs[0]);
 		this.program = program;
-		this.log = emptyTelemetry(this.seesCells ? cells : 0);
+		this.log = emptyTelemetry((this.check() as CheckAnswer).cellV.length);
 		this.owedS = this.nextSampleS = 0;
 		return null;
+	}
+
+	/** What its leads say before a start. */
+	private wiredWrong(program: KeyedProgram): Refusal | null {
+		const { packV, cellV } = this.check() as CheckAnswer;
+		if (packV === 0) return { code: 'main', words: 'no pack is seen on the main lead' };
+		if (program.legs.some((l) => l.balance) && this.truth!.balanceLead && cellV.length === 0)
+			return { code: 'balance', words: 'no balance lead is seen' };
+		const odd = oddCell(cellV, program.chemistry);
+		return odd === null ? null : { code: 'cell', words: odd };
 	}
 
 	/** Stops a run; one that has ended stays as it ended. */
@@ -218,19 +260,39 @@ export class StandInChannel {
 	/** Lets `seconds` of simulated time pass with at most `powerW` of output. */
 	advance(seconds: number, powerW: number): void {
 		if (!this.running) return;
-		this.output.powerW = Math.min(STAND_IN_SPEC.channelPowerW, powerW);
 		this.owedS += seconds;
 		while (this.owedS >= STEP_S && this.running) {
 			const simulation = this.simulation!;
+			const weak = faultNow(this.faults, 'weak supply', this.atMin);
+			// One that trips is asked for all of it first.
+			const supplyW = weak && !weak.trips ? weak.watts : Infinity;
+			this.output.powerW = Math.max(0.1, Math.min(STAND_IN_SPEC.channelPowerW, powerW, supplyW));
 			simulation.step(STEP_S);
+			this.leakA.forEach((a, i) => {
+				simulation.soc[i] -= (a * STEP_S) / 3600 / this.model!.capacityAh[i];
+			});
 			this.owedS -= STEP_S;
 			const timeS = this.offsetS + simulation.timeS;
-			if (timeS >= this.nextSampleS || simulation.endReason !== null) {
+			if (simulation.endReason === null) this.failed = this.trouble(simulation);
+			if (timeS >= CONFIRM_WITHIN_S && faultNow(this.faults, 'not confirmed', 0)) return this.forget(this.truth);
+			if (timeS >= this.nextSampleS || !this.running) {
 				this.keep(simulation, timeS);
 				this.nextSampleS = timeS + SAMPLE_EVERY_S;
 			}
 			if (simulation.endReason !== null) this.nextLeg(simulation);
 		}
+	}
+
+	/** What makes it give up now, in its own words; null for nothing. */
+	private trouble(simulation: PackSimulation): string | null {
+		const { faults, atMin } = this;
+		if (faultNow(faults, 'main lead open', atMin)) return 'main lead lost';
+		if (this.seesCells && faultNow(faults, 'balance lead off', atMin) && !faultNow(faults, 'balance lead off', 0))
+			return 'balance lead lost';
+		if (faultNow(faults, 'charger hot', atMin)) return 'charger too hot';
+		if (this.supply.trips(faults, atMin, simulation.outputW, STEP_S)) return 'input volts too low';
+		const shown = this.shownCells(Array.from(simulation.cellV), simulation.currentA);
+		return oddCell(shown, this.truth!.chemistry);
 	}
 
 	/** Goes on with the next leg where there is one and the last did not end the program. */
@@ -260,7 +322,8 @@ export class StandInChannel {
 		log.packV.push(this.shownPackV(simulation));
 		log.chargeAh.push(this.counted(simulation.chargeAh));
 		log.temperatureDegC.push(simulation.temperatureDegC);
-		log.cellV.forEach((column, i) => column.push(this.shownV(simulation.cellV[i])));
+		const shown = this.shownCells(Array.from(simulation.cellV), simulation.currentA);
+		log.cellV.forEach((column, i) => column.push(shown[i] ?? 0));
 	}
 
 	private shownPackV(simulation: PackSimulation): number {
@@ -281,7 +344,8 @@ export class StandInChannel {
 			packV: s ? this.shownPackV(s) : 0,
 			chargeAh: this.counted(s?.chargeAh ?? 0),
 			phase: s ? PHASES[s.phase] : null,
-			endReason: s?.endReason ?? null
+			endReason: this.failed !== null ? 'charger error' : (s?.endReason ?? null),
+			message: this.failed
 		};
 	}
 

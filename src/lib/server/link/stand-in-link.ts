@@ -10,6 +10,7 @@ import {
 	PROTOCOL,
 	StatusAnswer,
 	type ChannelAddress,
+	type Fault,
 	type KeyedProgram,
 	type PackTruth
 } from '../../../../link/protocol';
@@ -130,6 +131,9 @@ export class StandInLink implements ChargerLink {
 		this.askAt<void>(null, 'PLUG', at, pluggedPack(resolved));
 	/** Plays the bench: poses a pack just as it is told. */
 	pose = (at: ChannelAddress, truth: PackTruth) => this.askAt<void>(null, 'POSE', at, truth);
+	/** Puts faults into what is on this channel, or takes them out again. */
+	faults = (at: ChannelAddress, faults: readonly Fault[]) =>
+		this.ask<void>(null, `FAULTS ${addressText(at)} ${JSON.stringify(faults)}`);
 	check = (at: ChannelAddress) => this.askAt(CheckAnswer, 'CHECK', at);
 	start = (at: ChannelAddress, program: KeyedProgram) => this.askAt<void>(null, 'START', at, program);
 	cancel = (at: ChannelAddress, runId: string) => this.askAt<void>(null, 'CANCEL', at, { runId });
