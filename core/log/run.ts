@@ -26,6 +26,14 @@ export const END_REASONS = [
 	'temperature rise',
 	'stopped',
 	'charger error',
+	'no main lead',
+	'cell error',
+	'count',
+	'input low',
+	'charger hot',
+	'restarted',
+	'cancelled',
+	'clock stands still',
 	'link lost'
 ] as const;
 export type EndReason = (typeof END_REASONS)[number];
@@ -76,6 +84,8 @@ export const RUN = {
 	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: -1000, max: 1000, ...noneYet }),
 	peakTemperatureDegC: figure({ label: 'Warmest', unit: '°C', min: -60, max: 400, ...noneYet }),
 	endCellVoltagesV: figures({ label: 'Cells at the end', each: CELL_VOLTS, least: 0, most: 24, ...noneYet }),
+	/** What its screen said when it ended, in its own words. */
+	message: text({ label: 'Its screen said', least: 0, most: 200, ...noneYet }),
 	notes: text({ label: 'Notes', least: 0, most: 4000, lines: true, start: '' })
 } as const;
 export type Run = ValuesOf<typeof RUN> & { id: string };
@@ -99,6 +109,7 @@ export const RUN_RESULT = {
 	durationMin: figure({ label: 'Minutes', unit: 'min', min: 0, max: 10000 }),
 	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: 0, max: 1000 }),
 	endCellVoltagesV: RUN.endCellVoltagesV,
+	message: RUN.message,
 	notes: RUN.notes
 } as const;
 export type RunResult = ValuesOf<typeof RUN_RESULT>;

@@ -10,6 +10,7 @@ import * as told from './migrations/0006-told';
 import * as looks from './migrations/0007-looks';
 import * as uses from './migrations/0008-uses';
 import * as alarms from './migrations/0009-alarms';
+import * as evidence from './migrations/0010-evidence';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -26,7 +27,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0006-told': told,
 	'0007-looks': looks,
 	'0008-uses': uses,
-	'0009-alarms': alarms
+	'0009-alarms': alarms,
+	'0010-evidence': evidence
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

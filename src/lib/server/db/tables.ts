@@ -6,6 +6,9 @@ import { CHANNEL, CHARGER } from '$core/charger/charger';
 import { HELD_SETTING } from '$core/charger/setting';
 import { SUPPLY } from '$core/charger/supply';
 import { ALARM_ANSWER } from '$core/follow/alarms';
+import { KEPT_WATCHED } from '$core/follow/watched';
+import { START_CHECK } from '$core/log/check-evidence';
+import { CORRECTION } from '$core/log/correction';
 import { LOOK } from '$core/log/look';
 import { RUN } from '$core/log/run';
 import { PACK } from '$core/pack/pack';
@@ -64,6 +67,9 @@ export const TABLES = {
 	Run: { name: 'runs', fields: RUN, keepsDeleted: true },
 	Look: { name: 'looks', fields: { runId: id('Run'), ...LOOK }, keepsDeleted: true },
 	Use: { name: 'uses', fields: { packId: id('Pack'), ...USE }, keepsDeleted: true },
+	Watched: { name: 'watched', fields: { runId: id('Run'), ...KEPT_WATCHED }, keepsDeleted: false },
+	StartCheck: { name: 'start_checks', fields: START_CHECK, keepsDeleted: false },
+	Correction: { name: 'corrections', fields: { runId: id('Run'), ...CORRECTION }, keepsDeleted: false },
 	AlarmAnswer: { name: 'alarm_answers', fields: { runId: id('Run'), ...ALARM_ANSWER }, keepsDeleted: false }
 } as const satisfies Record<string, { name: string; fields: Fields; keepsDeleted: boolean }>;
 export type TableName = keyof typeof TABLES;
