@@ -17,6 +17,7 @@ const run = (change: Partial<AlarmRun> = {}): AlarmRun => ({
 	where: 'Pier Two A',
 	timerMin: 80,
 	hasProbe: true,
+	seen: [],
 	...change
 });
 const HABITS = { everyMin: 10, unplugOrder: 'balance lead first' } as const;
@@ -93,4 +94,30 @@ test('a pack that is done is asked about until somebody says that it is unplugge
 	assert.deepEqual(kinds(ended, at(60 + 12 * 60 - 1)), ['connected']);
 	assert.deepEqual(kinds(ended, at(60 + 12 * 60)), []);
 	assert.deepEqual(kinds(run({ status: 'ended' }), at(600)), [], 'nobody knows when');
+});
+
+test('what was seen on it is called out until it is answered; what is graver or new calls again', () => {
+	const seen = (minute: number, severity: 'warn' | 'stop', stopped = false) => ({
+		severity,
+		sentence: `Seen at ${minute}.`,
+		stopped,
+		at: at(minute)
+	});
+	const linked = (...of: ReturnType<typeof seen>[]) => run({ mode: 'link', seen: of });
+	const here = said('presence', 9);
+	const [warned] = alarmsOf(linked(seen(5, 'warn')), [here], HABITS, at(10));
+	assert.deepEqual(
+		[warned.kind, warned.sentence, warned.answer],
+		['seen', 'Skua on Pier Two A: Seen at 5.', 'I have looked']
+	);
+	const both = linked(seen(5, 'warn'), seen(8, 'stop'));
+	assert.match(alarmsOf(both, [here], HABITS, at(10))[0].sentence, /Seen at 8\. Stop it now\.$/);
+	assert.deepEqual(kinds(both, at(10), [here, said('seen', 9)]), []);
+	assert.deepEqual(kinds(both, at(10), [here, said('seen', 6)]), ['seen'], 'the later one is new');
+	assert.deepEqual(kinds(both, at(10), [here, said('seen', 9, at(12))]), [], 'put off');
+	assert.deepEqual(kinds(both, at(13), [here, said('seen', 9, at(12))]), ['seen']);
+	const stopped = linked(seen(8, 'stop', true));
+	assert.match(alarmsOf(stopped, [here], HABITS, at(10))[0].sentence, /told to stop\.$/);
+	const over = { ...both, status: 'ended' as const, endedAt: at(9), endReason: 'stopped' as const };
+	assert.deepEqual(kinds(over, at(10)), ['connected']);
 });

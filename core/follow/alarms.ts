@@ -2,7 +2,7 @@
 import { choice, moment, text, type ValuesOf } from '../quantity/field';
 import type { Run } from '../log/run';
 
-export const ALARM_KINDS = ['connected', 'timer', 'end', 'presence'] as const;
+export const ALARM_KINDS = ['seen', 'connected', 'timer', 'end', 'presence'] as const;
 export type AlarmKind = (typeof ALARM_KINDS)[number];
 
 /** What a person answered to an alarm. */
@@ -26,6 +26,8 @@ export interface AlarmRun extends Pick<
 	timerMin: number | null;
 	/** Whether the channel feels how warm the pack is. */
 	hasProbe: boolean;
+	/** What was seen on it over its link, oldest first. */
+	seen: readonly { severity: 'warn' | 'stop'; sentence: string; stopped: boolean; at: string }[];
 }
 
 export interface AlarmHabits {
@@ -72,6 +74,19 @@ export function alarmsOf(
 			alarms.push({ runId: run.id, kind, since: due, sentence, answer });
 	};
 	const who = `${run.packName} on ${run.where}`;
+	const heeded = lastOf('seen');
+	const unheeded = run.seen.filter((s) => heeded === null || heeded.until !== null || s.at > heeded.at);
+	const gravest = unheeded.find((s) => s.severity === 'stop') ?? unheeded[0];
+	// Once it is over what was seen stands in the logbook; only what stopped it is told with the end.
+	if (gravest && run.status !== 'ended') {
+		const grave = gravest.severity === 'stop';
+		add(
+			'seen',
+			gravest.at,
+			`${who}: ${gravest.sentence}${grave ? (gravest.stopped ? ' The charger was told to stop.' : ' Stop it now.') : ''}`,
+			grave ? 'I am dealing with it' : 'I have looked'
+		);
+	}
 	if (run.status === 'ended') {
 		const last = lastOf('connected');
 		const over = run.endedAt !== null && now < plus(run.endedAt, CONNECTED_H * 60);

@@ -240,13 +240,16 @@ export class RunWatch {
 	constructor(
 		private readonly r: Resolved,
 		private readonly settings: ProgramSettings,
-		private readonly expectedP95Min: number | null
+		private readonly expectedP95Min: number | null,
+		/** What the charger's own page showed before the start, where nobody measured the cells. */
+		checkV: readonly number[] | null = null
 	) {
 		const { seriesOhm, relaxOhm } = packModel(r);
 		this.cellOhm = seriesOhm.reduce((sum, ohm, i) => sum + ohm + relaxOhm[i], 0) / seriesOhm.length;
 		this.levelSoc = LEVEL_SOC + LEVEL_SIGMA * uncertaintyOf(r).spread;
 		const { reading } = r;
-		const cells = reading?.state === 'rest' ? reading.cellVoltagesV : null;
+		const read = reading?.state === 'rest' ? reading.cellVoltagesV : null;
+		const cells = read ?? (checkV?.length === r.pack.cells ? checkV : null);
 		const socs = cells?.map((v) => socAt(r.chemistry.curve, v));
 		const middle = socs ? median(socs) : 0;
 		this.atRest = socs?.map((soc) => soc - middle) ?? null;

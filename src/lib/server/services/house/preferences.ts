@@ -20,6 +20,8 @@ export const Preferences = z.object({
 		.min(0, '0 asks never.')
 		.max(120, 'At least every two hours, or never.')
 		.default(10),
+	/** What is seen on a run over a link and means stopping stops it; otherwise it is only called out. */
+	watchStops: z.boolean().default(false),
 	/** The schools the person follows; what is absent is the usual practice. */
 	practice: PracticeLayerSchema.default({}),
 	/** What lies on the bench. */

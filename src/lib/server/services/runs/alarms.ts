@@ -12,6 +12,7 @@ import { checked, done, missing, type Result } from '../../result';
 import { listChargers } from '../chargers/chargers';
 import { getPreferences } from '../house/preferences';
 import { live } from './live';
+import { seenOn } from './watching';
 
 /** Runs that ended longer ago call nobody, h. */
 const LOOKED_BACK_H = 12;
@@ -24,8 +25,10 @@ export async function alarmsNow(db: Store, now: string): Promise<Alarm[]> {
 	});
 	if (rows.length === 0) return [];
 	const runs = rows.map(toRun);
-	const [answers, packs, chargers, { practice, presenceMin }] = await Promise.all([
-		db.models.AlarmAnswer.findAll({ where: { runId: runs.map((r) => r.id) } }),
+	const ids = runs.map((r) => r.id);
+	const [answers, seenThere, packs, chargers, { practice, presenceMin }] = await Promise.all([
+		db.models.AlarmAnswer.findAll({ where: { runId: ids } }),
+		seenOn(db, ids),
 		db.models.Pack.findAll({ where: { id: runs.map((r) => r.packId) }, paranoid: false }),
 		listChargers(db),
 		getPreferences(db)
@@ -44,7 +47,8 @@ export async function alarmsNow(db: Store, now: string): Promise<Alarm[]> {
 			packName: nameOf.get(run.packId) ?? 'A pack',
 			where: charger && channel ? channelNameOf(charger, channel) : 'a charger',
 			timerMin: run.settings.safetyTimerMin,
-			hasProbe: channel?.hasProbe ?? false
+			hasProbe: channel?.hasProbe ?? false,
+			seen: seenThere.filter((s) => s.runId === run.id)
 		};
 		const given = answers
 			.filter((row) => row.get('runId') === run.id)

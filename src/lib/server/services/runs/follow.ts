@@ -6,13 +6,14 @@
 import type { Logger } from 'pino';
 import type { Telemetry } from '$core/simulate/telemetry';
 import { isOpen, OPEN_STATUSES, type Run } from '$core/log/run';
-import type { ChannelAddress, StatusAnswer } from '../../../../../link/protocol';
+import type { ChannelAddress, LogAnswer, StatusAnswer } from '../../../../../link/protocol';
 import type { Database } from '../../db/connect';
 import { LinkError, type ChargerLink } from '../../link/charger-link';
 import type { LinkKind, Links } from '../../link/links';
 import { live } from './live';
 import { endRun, reopenRun, settleStart, withdrawStart } from './open-runs';
 import { appendTelemetry, storedSamples, summaryOf } from './telemetry';
+import { Watching } from './watching';
 
 const EVERY_MS = 500;
 /** Rounds between looks at channels on which nothing is known to run. */
@@ -43,13 +44,16 @@ export class Follower {
 	private stopped = false;
 	private rounds = 0;
 	private sweeping: Promise<void> | null = null;
+	private readonly watching: Watching;
 
 	constructor(
 		private readonly db: Database,
 		private readonly links: Links,
 		private readonly log: Logger,
 		private readonly clock: () => number = Date.now
-	) {}
+	) {
+		this.watching = new Watching(db, log);
+	}
 
 	start(): void {
 		const round = async () => {
@@ -144,7 +148,7 @@ export class Follower {
 		if (latest === 'over') return 'over';
 		if (latest) this.publish(run, latest, status);
 		if (status.state !== 'ended' || run.stored < status.samples) return 'followed';
-		await this.finish(run, status.endReason as Run['endReason']);
+		await this.finish(run, status.endReason as Run['endReason'], status.message);
 		return 'over';
 	}
 
@@ -159,15 +163,32 @@ export class Follower {
 				return appendTelemetry(tx, run.id, part.from, part);
 			}, 'samples');
 			if (stored === null) {
-				this.stored.delete(run.id);
+				this.forget(run.id);
 				return 'over';
 			}
 			run.stored = stored;
 			this.stored.set(run.id, stored);
-			if (part.timeS.length) latest = part;
+			if (part.timeS.length) {
+				latest = part;
+				await this.watch(run, link, part);
+			}
 			more = part.more;
 		}
 		return latest;
+	}
+
+	/** What the eyes see never holds up the following itself. */
+	private async watch(run: Followed, link: ChargerLink, part: LogAnswer): Promise<void> {
+		try {
+			if (await this.watching.look(run.id, part)) await link.stop(run.at, run.id);
+		} catch (error) {
+			this.log.error({ err: error, run: run.id }, 'looking at the samples of a run failed');
+		}
+	}
+
+	private forget(runId: string): void {
+		this.stored.delete(runId);
+		this.watching.forget(runId);
 	}
 
 	private publish(run: Followed, part: Telemetry, status: StatusAnswer): void {
@@ -204,10 +225,10 @@ export class Follower {
 		return 'over';
 	}
 
-	private async finish(run: Followed, endReason: Run['endReason']): Promise<void> {
-		const end = { ...(await summaryOf(this.db, run.id)), endReason };
+	private async finish(run: Followed, endReason: Run['endReason'], message: string | null): Promise<void> {
+		const end = { ...(await summaryOf(this.db, run.id)), endReason, message };
 		await endRun(this.db, run.id, end, new Date(this.clock()).toISOString());
-		this.stored.delete(run.id);
+		this.forget(run.id);
 		this.log.info({ run: run.id, endReason }, 'run ended');
 	}
 
@@ -222,7 +243,7 @@ export class Follower {
 			{ ...end, endReason: 'link lost', notes },
 			new Date(this.clock()).toISOString()
 		);
-		this.stored.delete(run.id);
+		this.forget(run.id);
 		this.log.warn({ run: run.id }, 'run lost');
 	}
 

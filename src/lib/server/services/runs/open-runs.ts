@@ -69,6 +69,8 @@ export interface RunEnd {
 	endCellVoltagesV: number[] | null;
 	/** Volts of the pack at the end, where no cell is seen. */
 	endPackVoltageV?: number | null;
+	/** What its screen said. */
+	message?: string | null;
 	notes?: string;
 }
 
@@ -126,6 +128,7 @@ export async function reopenRun(db: Database, id: string): Promise<boolean> {
 				chargeAh: null,
 				peakTemperatureDegC: null,
 				endCellVoltagesV: null,
+				message: null,
 				notes: ''
 			});
 			await writeEvent(tx, 'run picked up', id, {});
