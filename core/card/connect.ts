@@ -1,4 +1,5 @@
 /** What hands do before and after a run: look, place, plug, unplug, in the order the person follows, and whose order it is. */
+import type { PackCondition } from '../pack/pack';
 import type { Practice } from '../practice/practice';
 import { because } from '../practice/schools';
 import type { Resolved } from '../request/context';
@@ -7,6 +8,20 @@ export interface HandStep {
 	text: string;
 	/** Whose way it is where practitioners differ; empty where they do not. */
 	why: string;
+	/** What else may be seen at this step, and what follows from it; nothing is started then. */
+	troubles?: readonly Trouble[];
+}
+
+/** Something that keeps a pack from being charged. */
+export interface Trouble {
+	/** As it is kept: "swollen". */
+	said: string;
+	/** What to do about it. */
+	then: string;
+	/** The condition that the pack is in from now on; null where that says nothing of it. */
+	condition: PackCondition | null;
+	/** It must cool first: kept like a use after which it was hot. */
+	cools?: true;
 }
 
 /** Whether the pack has a balance lead that takes part. */
@@ -36,8 +51,11 @@ function placeStep(r: Resolved): HandStep {
 	const place = gasses
 		? 'The place is aired, no sparks near the battery'
 		: PLACE[r.practice.values.container];
+	const ready = gasses
+		? 'the charger’s vents are clear; I stay here'
+		: 'its plugs can be reached from outside; a smoke detector is on, sand or an extinguisher at hand; the charger’s vents are clear; I stay here';
 	return {
-		text: `${place}; the charger’s vents are clear; I stay here.`,
+		text: `${place}; ${ready}.`,
 		why: gasses ? '' : because(r.practice, 'container')
 	};
 }
@@ -63,12 +81,48 @@ const lookTwice = (r: Resolved): HandStep[] =>
 				}
 			];
 
+/** What a look at the pack may find. */
+const BODY: readonly Trouble[] = [
+	{
+		said: 'swollen or dented',
+		then: 'It is never charged again: to a safe place outside, and disposed of by local rules.',
+		condition: 'swollen'
+	},
+	{
+		said: 'it smells, or something leaked',
+		then: 'Do not breathe it; gloves; outside, away from what burns. It is not charged again.',
+		condition: 'damaged'
+	},
+	{
+		said: 'hot or warm',
+		then: 'It cools in the open air, an hour at least, and is then measured before anything else.',
+		condition: null,
+		cools: true
+	},
+	{
+		said: 'a wire is bare, or a plug is broken or burnt',
+		then: 'Not connected before it is mended: one wire after the other, never both bare at once.',
+		condition: 'damaged'
+	}
+];
+const PLUGGING: readonly Trouble[] = [
+	{
+		said: 'a spark, or a plug that does not fit',
+		then: 'Stop and do not force it: compare plug, port and colours with another pack of the same count.',
+		condition: null
+	}
+];
+
 /** The steps before a start, in order. Common practice, no source. */
 export const connectSteps = (r: Resolved): HandStep[] => [
-	{ text: 'The pack is not swollen, dented or hot; its wires and plugs are whole.', why: '' },
+	{
+		text: 'The pack is not swollen, dented or hot; its wires and plugs are whole.',
+		why: '',
+		troubles: BODY
+	},
 	{ text: 'Supply on, charger on, charge lead in the charger before it touches the pack.', why: '' },
 	...oneOfTwoLeads(r),
-	plugStep(r),
+	{ ...plugStep(r), troubles: PLUGGING },
 	...lookTwice(r),
 	placeStep(r)
 ];

@@ -151,7 +151,7 @@ const main: Look = ({ pack }, { cellsV, mainV }) => {
 	if (cellsV === null || cellsV.length !== pack.cells || cellsV.every((v) => Math.abs(v) < NOTHING_V)) return null;
 	const sum = cellsV.reduce((a, b) => a + b, 0);
 	const off = mainV - sum;
-	if (Math.abs(off) <= AGREE_V * pack.cells + 0.01) return null;
+	if (Math.abs(off) <= AGREE_V * pack.cells + 0.01 + 1e-9) return null;
 	const words = `The main lead reads ${volts(mainV)} and its cells together ${volts(sum)}`;
 	// More than half a cell apart is no meter's error.
 	return Math.abs(off) > 0.5 * (sum / pack.cells)

@@ -102,6 +102,46 @@ const broken: Judge = ({ endReason }) => {
 				'The charger gave up with an error.',
 				'Find out what it meant before it is charged again; measure each cell.'
 			);
+		case 'no main lead':
+			return doubtful(
+				'It lost the main lead.',
+				'Plug, lead and joint before anything else: a plug that opens under current is worn. Measure each cell, then go on from there.'
+			);
+		case 'cell error':
+			return doubtful(
+				'It did not like a cell, or a balance wire.',
+				'Meter every cell at the balance plug: if they are sound the wire is not; a cell near zero retires the pack.'
+			);
+		case 'count':
+			return doubtful(
+				'It counted other cells than were set.',
+				'Meter every cell before any count is keyed by hand: a flat pack, a full one of another count and a dead cell look alike from outside.'
+			);
+		case 'input low':
+			return doubtful(
+				'Its input fell too low.',
+				'Look at the supply under load: fewer amps, shorter and thicker leads, or a charged battery. The pack is part charged: measure it.'
+			);
+		case 'charger hot':
+			return doubtful(
+				'The charger itself became too hot.',
+				'Vents clear, fan turning, out of the sun; fewer watts next time. The pack is part charged: measure it.'
+			);
+		case 'restarted':
+			return doubtful(
+				'It started anew, and with it what it counted.',
+				'Look at every line that is keyed in: a restart keeps some and loses others. Sooner with more amps means the supply.'
+			);
+		case 'cancelled':
+			return doubtful(
+				'It went back to its first screen without a message.',
+				'Somebody pressed, or a question on it was not answered. Measure the pack, stay at the screen for the first minute.'
+			);
+		case 'clock stands still':
+			return doubtful(
+				'Its clock stood still: nobody knows what it did.',
+				'Unplug it, balance lead and main lead, and switch it off; measure each cell and feel the pack.'
+			);
 		case 'link lost':
 			return doubtful(
 				'The charger was not heard to the end.',

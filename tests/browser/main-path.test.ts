@@ -163,9 +163,9 @@ describe('from a pack to the logbook', () => {
 		await person.tickAll();
 		for (const field of await browser.driver.findElements(By.css('li[data-rule] input.field')))
 			await field.sendKeys('keyed it in');
-		const read = await person.find('[data-cells-read]');
+		const read = await person.find('[data-cells-read] input');
 		await read.sendKeys('4');
-		await person.sees('Read 4S, the pack is 3S');
+		await person.sees('It reads 4S and the pack is 3S');
 		await read.clear();
 		await read.sendKeys('3');
 		await person.press('button', 'It is charging now');

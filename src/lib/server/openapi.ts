@@ -169,6 +169,18 @@ const OPERATIONS: Operation[] = [
 		summary: 'Note what was keyed into a slot; null empties it'
 	},
 	{ path: '/programs/{id}/connect', method: 'post', summary: 'Read the pack on the simulated charger' },
+	{
+		path: '/programs/{id}/checks',
+		method: 'post',
+		summary: 'Keep that nothing was started, with what the charger showed and hands saw',
+		status: 201
+	},
+	{
+		path: '/runs/{id}/figures',
+		method: 'patch',
+		summary: 'Correct figures of a run that has ended; what stood there is kept',
+		answers: 'Run'
+	},
 	{ path: '/runs', method: 'get', summary: 'A page of the logbook, newest first' },
 	{
 		path: '/runs',

@@ -3,6 +3,7 @@ import { isOpen, type Run } from '$core/log/run';
 import type { Database } from '../../db/connect';
 import { toRun } from '../../db/map';
 import { checked, done, missing, refuse, type Result } from '../../result';
+import type { Look } from './follow';
 import { live } from './live';
 import { endWithin } from './open-runs';
 import { RunResultSchema } from '$core/log/run-schema';
@@ -11,18 +12,32 @@ import { RunResultSchema } from '$core/log/run-schema';
 const endedSo = (run: Run, end: { endReason: string; durationS: number; chargeAh: number }): boolean =>
 	run.endReason === end.endReason && run.durationS === end.durationS && run.chargeAh === end.chargeAh;
 
-/** Ends a run that was keyed in by hand with what the charger's screen showed. */
-export async function endByHand(db: Database, id: string, input: unknown, now: string): Promise<Result<Run>> {
+/** Whether the charger of a run over a link stays away, so that its end is what a person reads off its screen. */
+const staysAway = async (look: () => Promise<Look>): Promise<boolean> => (await look()) === 'unreachable';
+
+/**
+ * Ends a run with what the charger's screen showed: one that was keyed in by hand, or one over a link whose charger does not
+ * answer, which `look` finds out.
+ */
+export async function endByHand(
+	db: Database,
+	id: string,
+	input: unknown,
+	now: string,
+	look: () => Promise<Look> = async () => 'followed'
+): Promise<Result<Run>> {
 	const valid = checked(RunResultSchema, input);
 	if (!valid.ok) return valid;
 	const { durationMin, ...rest } = valid.value;
 	const end = { ...rest, durationS: durationMin * 60, peakTemperatureDegC: null };
+	const found = await db.models.Run.findByPk(id);
+	const away = found?.get('mode') === 'link' && isOpen(toRun(found)) && (await staysAway(look));
 	const result = await db.write<Result<Run>>(async (tx) => {
 		const row = await tx.models.Run.findByPk(id);
 		if (!row) return missing('run');
-		if (row.get('mode') !== 'by hand')
-			return refuse(409, 'This run is followed over the link and ends by itself.');
 		const run = toRun(row);
+		if (run.mode !== 'by hand' && !away && isOpen(run))
+			return refuse(409, 'This run is followed over the link and ends by itself.');
 		if (!isOpen(run))
 			return endedSo(run, end)
 				? done(run)

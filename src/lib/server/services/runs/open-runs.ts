@@ -52,9 +52,15 @@ export async function settleStart(db: Database, id: string): Promise<void> {
 }
 
 /** The charger has refused, or said that it never will start it: the run is taken back and nothing of it stays. */
-export async function withdrawStart(db: Database, id: string): Promise<void> {
+export async function withdrawStart(
+	db: Database,
+	id: string,
+	why = 'The charger never started it.'
+): Promise<void> {
 	const withdrawn = await db.write(async (tx) => {
 		const gone = await tx.models.Run.destroy({ where: { id, status: 'starting' }, force: true });
+		// What was seen at the check stays, as a start that was not made.
+		if (gone > 0) await tx.models.StartCheck.update({ refused: why }, { where: { id, refused: null } });
 		return gone > 0;
 	});
 	if (withdrawn) live.end(id, 'withdrawn');

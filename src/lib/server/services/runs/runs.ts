@@ -18,7 +18,9 @@ import { live } from './live';
 import { endRun, openRunOf, openRunOn, recordStart, settleStart, withdrawStart } from './open-runs';
 import { getProgram, solveSaved } from '../programs/programs';
 import { summaryOf } from './telemetry';
-import { OverriddenFindingSchema } from '$core/log/run-schema';
+import { contradictions } from '$core/log/check-evidence';
+import { CheckEvidenceSchema, OverriddenFindingSchema } from '$core/log/run-schema';
+import { keepCheck, NO_EVIDENCE } from './checks';
 
 /** What the use cases need that talk to chargers. */
 export interface Bench {
@@ -36,6 +38,8 @@ export const StartRequest = z.object({
 		.int('Cells must be a whole number.')
 		.min(1, 'The charger reads at least 1 cell.')
 		.max(24),
+	/** What the charger showed at the check, and what hands saw. */
+	evidence: CheckEvidenceSchema.optional(),
 	overridden: z
 		.array(z.object({ rule: z.string(), reason: OverriddenFindingSchema.shape.reason }))
 		.default([])
@@ -62,6 +66,14 @@ async function readyToStart(tx: Store, request: StartRequest, now: string): Prom
 			overridden: open.rule
 		});
 	}
+	const against = contradictions(resolved, request.evidence ?? NO_EVIDENCE);
+	const unanswered = against.find((c) => c.severity === 'stop' || !named.has(c.rule));
+	if (unanswered)
+		return refuse(
+			409,
+			unanswered.severity === 'stop' ? unanswered.sentence : `Decide about this first: ${unanswered.sentence}`,
+			{ evidence: unanswered.rule }
+		);
 	if (request.cellsRead !== resolved.pack.cells)
 		return refuse(
 			409,
@@ -75,7 +87,7 @@ async function readyToStart(tx: Store, request: StartRequest, now: string): Prom
 				409,
 				resolved.load.length === 1 ? 'This pack is already in a run.' : `${pack.name} is already in a run.`
 			);
-	const overridden = findings
+	const overridden = [...findings, ...against]
 		.filter((f) => named.has(f.rule))
 		.map((f) => ({ rule: f.rule, sentence: f.sentence, reason: named.get(f.rule)! }));
 	return done({ programId: program.value.id, solution: solution.value, overridden });
@@ -114,6 +126,24 @@ async function writeStart(
 	return row;
 }
 
+/** A start that was refused although something had been looked at is kept with why. */
+async function keepRefused(db: Database, request: StartRequest, why: string, now: string): Promise<void> {
+	const { evidence, programId, mode } = request;
+	if (!evidence) return;
+	await db.write(async (tx) => {
+		const program = await getProgram(tx, programId);
+		if (program.ok)
+			await keepCheck(tx, {
+				id: randomUUID(),
+				program: program.value,
+				mode,
+				evidence,
+				refused: why.slice(0, 1000),
+				now
+			});
+	});
+}
+
 /**
  * Starts a saved program. The run is written first and the charger told second, so that no charge ever goes on that the
  * logbook does not know of. It is taken back only where the charger refuses, or cannot have heard of it; where no answer came it
@@ -138,6 +168,9 @@ export async function startRun(
 		if (mode === 'link' && !link)
 			return refuse(409, `${r.charger.name} has no data link: key the program in by hand.`);
 		const run = toRun(await writeStart(tx, id, ready.value, mode, now));
+		const { evidence } = request.value;
+		const program = { ...run, id: ready.value.programId };
+		if (evidence) await keepCheck(tx, { id, program, mode, evidence, refused: null, now });
 		const send = mode === 'link' && link ? { link, program: keyedProgram(id, r, settings) } : null;
 		// From here on until the answer the follower leaves the start to this request.
 		if (send) follower.starting.add(id);
@@ -145,6 +178,7 @@ export async function startRun(
 	});
 	if (!written.ok) {
 		follower.starting.delete(id);
+		await keepRefused(db, request.value, written.message, now);
 		return written;
 	}
 	const { run, send } = written.value;
@@ -159,7 +193,7 @@ export async function startRun(
 	} catch (error) {
 		if (!(error instanceof LinkError)) throw error;
 		if (error.maybeDone) return done(run);
-		await withdrawStart(db, id);
+		await withdrawStart(db, id, error.message);
 		return refuse(error.unreachable ? 503 : 409, `Not started: ${error.message}`);
 	} finally {
 		follower.starting.delete(id);

@@ -3,7 +3,8 @@ import { app } from '$lib/server/app';
 import { connectSteps } from '$core/card/connect';
 import { keyInCard } from '$core/card/key-in';
 import { keyedFor } from '$lib/server/services/chargers/keyed';
-import { getProgram, solveSaved } from '$lib/server/services/programs/programs';
+import { refusedOf } from '$lib/server/services/runs/checks';
+import { getProgram, programContext, solveSaved } from '$lib/server/services/programs/programs';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {
@@ -16,6 +17,8 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	if (!solution.ok) error(solution.status, solution.message);
 	const { resolved: r, findings, settings, forecast } = solution.value;
 	const reading = r.reading;
+	const context = await programContext(db, program.value, now);
+	if (!context.ok) error(context.status, context.message);
 	const card = keyInCard(solution.value);
 	return {
 		program: program.value,
@@ -29,6 +32,9 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		taskName: r.taskData.name,
 		cellsSeen: r.chemistry.balanceFromCells !== null,
 		steps: connectSteps(r),
+		/** What the charger shows is judged by as it is typed. */
+		context: context.value,
+		refused: await refusedOf(db, r.pack.id),
 		/** What the charger holds otherwise, in its own settings or on the program's screens. */
 		keyFirst: [...card.first, ...card.then.filter((line) => line.held)],
 		keyed: await keyedFor(db, params.programId, r.charger.id),

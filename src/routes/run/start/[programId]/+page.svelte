@@ -11,9 +11,14 @@
 	import { cellsLabel } from '$core/pack/pack';
 	import { mayStart, verdictOf } from '$core/program/check';
 	import { doing, inOneLine } from '$core/request/in-words';
-	import { parseFigure } from '$core/quantity/parse';
 	import { send } from '$lib/ui/server/api';
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
+	import type { Trouble } from '$core/card/connect';
+	import { contradictions, type CheckEvidence } from '$core/log/check-evidence';
+	import { resolve } from '$core/request/context';
+	import { moment } from '$lib/ui/words';
+	import CheckFields from './CheckFields.svelte';
+	import Troubles from './Troubles.svelte';
 
 	let { data } = $props();
 
@@ -33,34 +38,66 @@
 
 	const word = $derived(doing(data.program.task));
 	let read = $state<{ cells: number | null; packV: number; cellV: number[] } | null>(null);
-	let typed = $state('');
+	let typed = $state<Omit<CheckEvidence, 'answers'>>({
+		countRead: null,
+		cellsV: null,
+		mainV: null,
+		inputV: null,
+		message: ''
+	});
+	let typedWrong = $state(false);
+	/** Trouble seen at a step, by the step's place. */
+	const troubled = new SvelteMap<number, Trouble>();
 	let message = $state('');
 	let busy = $state(false);
 	const chemistry = $derived(chemistryOf(pack.chemistry));
 	const fits = $derived(read !== null && voltsFitCells(chemistry, pack.cells, read.packV));
-	const counted = $derived.by(() => {
-		// Nickel cannot be counted from volts: there the volts must fit the cells that are set.
-		if (mode === 'link') return read === null ? null : (read.cells ?? (fits ? pack.cells : null));
-		const parsed = parseFigure(typed, { label: 'Cells read', unit: 'S', min: 1, max: 24, whole: true });
-		return parsed.ok ? parsed.value : null;
+	/** All that was seen: typed, or heard over the link. */
+	const evidence = $derived<CheckEvidence>({
+		...typed,
+		...(mode === 'link' && read
+			? { countRead: read.cells, mainV: read.packV, cellsV: read.cellV.length ? read.cellV : null }
+			: {}),
+		answers: data.steps.flatMap((s, i) =>
+			troubled.has(i)
+				? [{ step: s.text, said: troubled.get(i)!.said }]
+				: ticked.has(i)
+					? [{ step: s.text, said: 'seen' }]
+					: []
+		)
 	});
+	const against = $derived(contradictions(resolve(data.context), evidence));
+	const counted = $derived(
+		// Nickel cannot be counted from volts: there the volts must fit the cells that are set.
+		mode === 'link'
+			? read === null
+				? null
+				: (read.cells ?? (fits ? pack.cells : null))
+			: typed.countRead
+	);
 	const countMessage = $derived.by(() => {
-		if (mode === 'by hand' && typed.trim() !== '') {
-			const parsed = parseFigure(typed, { label: 'Cells read', unit: 'S', min: 1, max: 24, whole: true });
-			if (!parsed.ok) return parsed.message;
-		}
 		if (read !== null && read.cells === null && !fits)
 			return `${read.packV.toFixed(2)} V does not fit ${pack.cells} cells of ${chemistry.name}: wrong pack, wrong count, or a bad cell. Do not start.`;
-		if (counted !== null && counted !== pack.cells)
-			return `Read ${counted}S, the pack is ${pack.cells}S: wrong setting, wrong pack, or a dead cell. Do not start.`;
 		return '';
 	});
 	const agrees = $derived(counted === pack.cells);
-	const ready = $derived(ticked.size === data.steps.length && clear && agrees && !busy);
+	const undecided = $derived(against.filter((c) => c.severity === 'stop' || !decided.has(c.rule)));
+	const ready = $derived(
+		ticked.size === data.steps.length &&
+			troubled.size === 0 &&
+			clear &&
+			agrees &&
+			!typedWrong &&
+			undecided.length === 0 &&
+			!busy
+	);
 	const waiting = $derived(
 		[
 			ticked.size < data.steps.length && 'tick what you have seen',
-			!clear && 'decide about the findings',
+			troubled.size > 0 && 'what was seen at the pack must be dealt with',
+			(!clear || (undecided.length > 0 && undecided.every((c) => c.severity === 'check'))) &&
+				'decide about the findings',
+			undecided.some((c) => c.severity === 'stop') && 'what the charger shows must be put right',
 			!agrees && (mode === 'link' ? 'connect and read the cells' : 'type the count the charger read')
 		]
 			.filter(Boolean)
@@ -85,6 +122,7 @@
 			programId: data.program.id,
 			mode,
 			cellsRead: counted,
+			evidence,
 			overridden: [...reasons]
 				.filter(([rule]) => decided.has(rule))
 				.map(([rule, reason]) => ({ rule, reason }))
@@ -134,6 +172,19 @@
 							onchange={(on) => (on ? ticked.add(i) : ticked.delete(i))}
 							>{step.text}{#if step.why}<span class="quiet block text-[12px]">{step.why}</span>{/if}</Checkbox
 						>
+						{#if step.troubles && !ticked.has(i)}
+							<Troubles
+								step={step.text}
+								troubles={step.troubles}
+								programId={data.program.id}
+								{pack}
+								{mode}
+								{evidence}
+								bind:chosen={
+									() => troubled.get(i) ?? null, (t) => (t ? troubled.set(i, t) : troubled.delete(i))
+								}
+							/>
+						{/if}
 					</li>
 				{/each}
 			</ul>
@@ -214,18 +265,44 @@
 					Key the program in from the <a class="link" href="/program/{data.program.id}/card">card</a>. The
 					charger then shows the count it read beside the count that is set.
 				</p>
-				<label class="mt-3 block w-44">
-					<span class="text-[13px] font-semibold">Cells it read</span>
-					<input
-						class="field num mt-[2px]"
-						inputmode="numeric"
-						bind:value={typed}
-						aria-invalid={countMessage !== ''}
-						data-cells-read
-					/>
-				</label>
+				<CheckFields
+					cells={pack.cells}
+					{byCell}
+					linked={false}
+					countable={chemistry.traits.counting !== null}
+					bind:evidence={typed}
+					bind:wrong={typedWrong}
+				/>
+			{/if}
+			{#if mode === 'link' && read}
+				<CheckFields
+					cells={pack.cells}
+					{byCell}
+					linked
+					countable
+					bind:evidence={typed}
+					bind:wrong={typedWrong}
+				/>
 			{/if}
 			{#if countMessage}<p class="mt-2 text-stop" role="alert">{countMessage}</p>{/if}
+			{#each against as c (c.rule)}
+				<div class="mt-2" data-rule={c.rule}>
+					<p role="alert">
+						<b style:color="var(--{c.severity})">{c.severity === 'stop' ? 'Stop' : 'Check'}:</b>
+						{c.sentence}
+					</p>
+					{#if c.severity === 'check'}
+						<label class="mt-1 block text-[12.5px]">
+							<span class="quiet">Go on all the same, because (kept in the log)</span>
+							<input
+								class="field mt-[2px]"
+								value={reasons.get(c.rule) ?? ''}
+								oninput={(e) => reasons.set(c.rule, e.currentTarget.value)}
+							/>
+						</label>
+					{/if}
+				</div>
+			{/each}
 			<p class="quiet mt-3 text-[12.5px]">
 				If they agree it still proves little: the count often comes from the main lead’s volts. Look at the
 				cell page: one low cell is a bad cell, all zero is a balance lead that is not in.
@@ -246,6 +323,14 @@
 							: 'Your reasons go into the log.'}
 				</p>
 				{#if message}<p class="mt-2 text-stop" role="alert">{message}</p>{/if}
+				{#if data.refused.length}
+					<h2 class="mt-4">Not started before</h2>
+					<ul class="text-[13px]">
+						{#each data.refused as r (r.id)}
+							<li class="border-b py-1"><span class="quiet">{moment(r.at)}</span> {r.refused}</li>
+						{/each}
+					</ul>
+				{/if}
 			</div>
 		</section>
 	</div>

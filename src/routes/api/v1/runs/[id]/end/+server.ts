@@ -4,6 +4,8 @@ import { endByHand } from '$lib/server/services/runs/by-hand';
 import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ params, request }) => {
-	const { db } = await app();
-	return withBody(request, (body) => endByHand(db, params.id, body, now()));
+	const { db, follower } = await app();
+	return withBody(request, (body) =>
+		endByHand(db, params.id, body, now(), () => follower.look(params.id))
+	);
 };
