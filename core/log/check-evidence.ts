@@ -3,11 +3,14 @@
  * own words. Each is laid beside the pack's description, its last reading and the others; what they cannot all be true of stops.
  */
 import { fewerCells } from '../pack/other-count';
-import { CELL_VOLTS, packVoltage, type ReadingInput } from '../pack/reading';
+import { packVoltage, type ReadingInput } from '../pack/reading';
 import { choice, figure, figures, moment, parts, reference, text, type ValuesOf } from '../quantity/field';
 import type { Resolved } from '../request/context';
 
 const noneYet = { optional: true, start: null } as const;
+
+/** What a cell page shows may be no cell: beside an open wire it is two. */
+const PAGE_VOLTS = figure({ label: 'Cell', unit: 'V', min: -3, max: 13 });
 
 /** What a person saw at one step before the start. */
 export const STEP_ANSWER = {
@@ -18,7 +21,7 @@ export const STEP_ANSWER = {
 export const CHECK_EVIDENCE = {
 	/** Cells that the charger read, by its own screen; null for nickel, which it cannot count. */
 	countRead: figure({ label: 'Cells it read', unit: 'S', min: 0, max: 24, whole: true, ...noneYet }),
-	cellsV: figures({ label: 'Cell page', each: CELL_VOLTS, least: 1, most: 24, ...noneYet }),
+	cellsV: figures({ label: 'Cell page', each: PAGE_VOLTS, least: 1, most: 24, ...noneYet }),
 	mainV: figure({ label: 'Main volts', unit: 'V', min: 0, max: 100, ...noneYet }),
 	inputV: figure({ label: 'Input volts', unit: 'V', min: 0, max: 420, ...noneYet }),
 	message: text({ label: 'What it says', least: 0, most: 200, start: '' }),
@@ -60,8 +63,16 @@ const LONE_CELL_V = 0.15;
 const SUPPLY_SAGS = 0.15;
 
 const volts = (v: number): string => `${v.toFixed(2)} V`;
-const stop = (rule: Contradiction['rule'], sentence: string): Contradiction => ({ rule, severity: 'stop', sentence });
-const check = (rule: Contradiction['rule'], sentence: string): Contradiction => ({ rule, severity: 'check', sentence });
+const stop = (rule: Contradiction['rule'], sentence: string): Contradiction => ({
+	rule,
+	severity: 'stop',
+	sentence
+});
+const check = (rule: Contradiction['rule'], sentence: string): Contradiction => ({
+	rule,
+	severity: 'check',
+	sentence
+});
 
 type Look = (r: Resolved, seen: CheckEvidence) => Contradiction | null;
 
@@ -84,8 +95,14 @@ const wires: Look = ({ pack, taskData }, { cellsV, mainV }) => {
 	if (cellsV === null || pack.cells < 2) return null;
 	if (cellsV.every((v) => Math.abs(v) < NOTHING_V))
 		return taskData.balances
-			? stop('at the check: wires', 'Every cell reads zero: the balance lead is not seen. Reseat it in its own port.')
-			: check('at the check: wires', 'Every cell reads zero: the balance lead is not seen, and a task that does not balance may not show it.');
+			? stop(
+					'at the check: wires',
+					'Every cell reads zero: the balance lead is not seen. Reseat it in its own port.'
+				)
+			: check(
+					'at the check: wires',
+					'Every cell reads zero: the balance lead is not seen, and a task that does not balance may not show it.'
+				);
 	if (cellsV.length !== pack.cells) return null;
 	const nothing = cellsV.findIndex((v) => Math.abs(v) < NOTHING_V);
 	if (nothing < 0) return null;
@@ -147,8 +164,12 @@ const cells: Look = (r, { cellsV }) => {
 const main: Look = ({ pack }, { cellsV, mainV }) => {
 	if (mainV === null) return null;
 	if (mainV < NOTHING_V)
-		return stop('at the check: main', 'No pack is seen on the main lead: reseat the plug; meter at the end of the lead.');
-	if (cellsV === null || cellsV.length !== pack.cells || cellsV.every((v) => Math.abs(v) < NOTHING_V)) return null;
+		return stop(
+			'at the check: main',
+			'No pack is seen on the main lead: reseat the plug; meter at the end of the lead.'
+		);
+	if (cellsV === null || cellsV.length !== pack.cells || cellsV.every((v) => Math.abs(v) < NOTHING_V))
+		return null;
 	const sum = cellsV.reduce((a, b) => a + b, 0);
 	const off = mainV - sum;
 	if (Math.abs(off) <= AGREE_V * pack.cells + 0.01 + 1e-9) return null;
@@ -156,14 +177,22 @@ const main: Look = ({ pack }, { cellsV, mainV }) => {
 	// More than half a cell apart is no meter's error.
 	return Math.abs(off) > 0.5 * (sum / pack.cells)
 		? stop('at the check: main', `${words}: these are not the same cells. Follow both wires by hand.`)
-		: check('at the check: main', `${words}; at rest they agree within ${Math.round(1000 * AGREE_V * pack.cells)} mV. An open outer balance wire, or the charger’s own error.`);
+		: check(
+				'at the check: main',
+				`${words}; at rest they agree within ${Math.round(1000 * AGREE_V * pack.cells)} mV. An open outer balance wire, or the charger’s own error.`
+			);
 };
 
 /** Whether these can be the cells that were measured lately. */
 const moved: Look = ({ pack, reading, now }, { cellsV, mainV }) => {
 	if (!isLate(reading, now) || reading.state !== 'rest') return null;
 	const before = reading.cellVoltagesV;
-	if (before !== null && cellsV !== null && cellsV.length === before.length && cellsV.some((v) => Math.abs(v) >= NOTHING_V)) {
+	if (
+		before !== null &&
+		cellsV !== null &&
+		cellsV.length === before.length &&
+		cellsV.some((v) => Math.abs(v) >= NOTHING_V)
+	) {
 		const off = cellsV.map((v, i) => v - before[i]);
 		const most = off.reduce((best, v) => (Math.abs(v) > Math.abs(best) ? v : best), 0);
 		if (Math.abs(most) <= SAME_CELL_V) return null;
@@ -187,11 +216,20 @@ const isLate = (reading: ReadingInput | null, now: string): reading is ReadingIn
 const input: Look = ({ supply, charger }, { inputV }) => {
 	if (inputV === null || supply === null) return null;
 	if (supply.kind !== 'mains' && inputV > charger.inputMaxV)
-		return stop('at the check: input', `${volts(inputV)} at its input is above the ${volts(charger.inputMaxV)} that ${charger.name} may have: switch the supply off.`);
+		return stop(
+			'at the check: input',
+			`${volts(inputV)} at its input is above the ${volts(charger.inputMaxV)} that ${charger.name} may have: switch the supply off.`
+		);
 	if (inputV < charger.inputMinV)
-		return check('at the check: input', `${volts(inputV)} at its input is below the ${volts(charger.inputMinV)} that ${charger.name} needs: it will stop, or restart as the current climbs.`);
+		return check(
+			'at the check: input',
+			`${volts(inputV)} at its input is below the ${volts(charger.inputMinV)} that ${charger.name} needs: it will stop, or restart as the current climbs.`
+		);
 	if (supply.kind !== 'mains' && inputV < (1 - SUPPLY_SAGS) * supply.voltageV)
-		return check('at the check: input', `${volts(inputV)} at its input, and ${supply.name} is said to give ${volts(supply.voltageV)}: it sags, its leads are thin, or its battery is low.`);
+		return check(
+			'at the check: input',
+			`${volts(inputV)} at its input, and ${supply.name} is said to give ${volts(supply.voltageV)}: it sags, its leads are thin, or its battery is low.`
+		);
 	return null;
 };
 

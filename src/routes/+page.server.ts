@@ -4,6 +4,7 @@ import { listPacks } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { toPutBack } from '$lib/server/services/chargers/keyed';
+import { toMeasureAgain } from '$lib/server/services/runs/afterwards';
 import { lastEnded } from '$lib/server/services/runs/logbook';
 import type { PageServerLoad } from './$types';
 
@@ -14,12 +15,13 @@ export const load: PageServerLoad = async ({ depends }) => {
 	depends('app:channels');
 	const { db } = await app();
 	const now = new Date().toISOString();
-	const [packs, runs, preferences, putBack, chargers] = await Promise.all([
+	const [packs, runs, preferences, putBack, chargers, measure] = await Promise.all([
 		listPacks(db, now),
 		lastEnded(db, 5),
 		getPreferences(db),
 		toPutBack(db),
-		listChargers(db)
+		listChargers(db),
+		toMeasureAgain(db, now)
 	]);
 	const count = (state: Readiness['state']) => packs.filter((p) => p.readiness.state === state).length;
 	return {
@@ -51,6 +53,11 @@ export const load: PageServerLoad = async ({ depends }) => {
 		runs,
 		ambientDegC: preferences.ambientDegC,
 		presenceMin: preferences.presenceMin,
+		watchStops: preferences.watchStops,
+		toMeasure: measure.map((m) => ({
+			...m,
+			name: packs.find(({ pack }) => pack.id === m.packId)?.pack.name ?? ''
+		})),
 		now
 	};
 };

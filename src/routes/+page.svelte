@@ -127,6 +127,22 @@
 						{/each}
 					</ul>
 				</section>
+				{#if data.toMeasure.length}
+					<section class="mt-5">
+						<h2>To measure again</h2>
+						<ul>
+							{#each data.toMeasure as { runId, name, after } (runId)}
+								<li class="flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-2 sm:flex-nowrap">
+									<span class="min-w-0 flex-1"
+										><b class="font-semibold">{name}</b><br /><span class="text-[13px]">{after.sentence}</span
+										></span
+									>
+									<a class="btn" href="/logbook/{runId}">Measure it</a>
+								</li>
+							{/each}
+						</ul>
+					</section>
+				{/if}
 				<section class="mt-5">
 					<h2>Waiting for you</h2>
 					<ul>
@@ -229,7 +245,11 @@
 					{/each}
 				</ul>
 				<p class="mt-2"><a class="link" href="/logbook">Logbook</a></p>
-				<Workshop ambientDegC={data.ambientDegC} presenceMin={data.presenceMin} />
+				<Workshop
+					ambientDegC={data.ambientDegC}
+					presenceMin={data.presenceMin}
+					watchStops={data.watchStops}
+				/>
 			</section>
 		</div>
 	{/if}

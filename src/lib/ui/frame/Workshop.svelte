@@ -4,12 +4,18 @@
 	import { toast } from 'svelte-sonner';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { send } from '../server/api';
+	import Checkbox from '../control/Checkbox.svelte';
 	import Stepper from '../form/Stepper.svelte';
 	import { theme, THEMES } from './theme.svelte';
 
-	let { ambientDegC, presenceMin }: { ambientDegC: number; presenceMin: number } = $props();
+	interface Standing {
+		ambientDegC: number;
+		presenceMin: number;
+		watchStops: boolean;
+	}
+	let { ambientDegC, presenceMin, watchStops }: Standing = $props();
 
-	async function set(change: { ambientDegC: number } | { presenceMin: number }) {
+	async function set(change: Partial<Standing>) {
 		const sent = await send('PATCH', '/preferences', change);
 		if (sent.ok) await refresh();
 		else toast.error(sent.message);
@@ -49,6 +55,13 @@
 			max={120}
 			onset={(v) => void set({ presenceMin: Math.round(v) })}
 		/>
+	</div>
+	<div class="border-b py-2">
+		<Checkbox checked={watchStops} onchange={(on) => void set({ watchStops: on })}
+			>Stop a charge over the link by itself<span class="quiet block text-[12.5px]"
+				>when something is seen that no sound charge shows; otherwise it is only called out</span
+			></Checkbox
+		>
 	</div>
 	<div class="grid grid-cols-[1fr_auto] items-center gap-x-4 border-b py-2">
 		<p>

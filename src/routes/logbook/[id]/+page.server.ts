@@ -10,6 +10,10 @@ import { toPack } from '$lib/server/db/map';
 import { plannedCourse } from '$lib/server/services/runs/course';
 import { eventsOf } from '$lib/server/services/house/events';
 import { getRun } from '$lib/server/services/runs/logbook';
+import { afterwards } from '$lib/server/services/runs/afterwards';
+import { checkOf } from '$lib/server/services/runs/checks';
+import { correctionsOf } from '$lib/server/services/runs/corrections';
+import { seenOn } from '$lib/server/services/runs/watching';
 import { readTelemetry } from '$lib/server/services/runs/telemetry';
 import type { PageServerLoad } from './$types';
 
@@ -30,6 +34,10 @@ export const load: PageServerLoad = async ({ params }) => {
 	return {
 		...found.value,
 		looks,
+		check: await checkOf(db, run.id),
+		seen: await seenOn(db, run.id),
+		corrections: await correctionsOf(db, run.id),
+		after: packRow ? await afterwards(db, run, new Date().toISOString()) : null,
 		/** How its end fits what went before it. */
 		judged: packRow && run.status === 'ended' ? judgeEnd(endOf(run, toPack(packRow))) : null,
 		pack: packRow ? toPack(packRow) : null,

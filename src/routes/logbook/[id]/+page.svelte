@@ -16,7 +16,10 @@
 	import CellsChart from '$lib/ui/charts/CellsChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
+	import SeenList from '$lib/ui/run/SeenList.svelte';
 	import { minutesOf, moment } from '$lib/ui/words';
+	import Afterwards from './Afterwards.svelte';
+	import Correct from './Correct.svelte';
 
 	const GUARDS: readonly SettingId[] = ['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'];
 	/** Colour of a judged end; its word says the same. */
@@ -63,7 +66,7 @@
 			case 'stopped':
 				return 'Stopped by hand.';
 			case 'charger error':
-				return 'The charger reported an error.';
+				return run.message ? `Its screen said “${run.message}”.` : 'The charger reported an error.';
 			case 'link lost':
 				return 'The charger forgot this run: it was restarted or lost power. Measure the pack before going on.';
 			default:
@@ -193,7 +196,36 @@
 					<dd class="num">{run.endCellVoltagesV.map((v) => v.toFixed(3)).join(' ')}</dd>{/if}
 				{#if spreadMv !== null}<dt class="quiet">Spread</dt>
 					<dd class="num">{spreadMv} mV</dd>{/if}
+				{#if run.message}<dt class="quiet">Its screen said</dt>
+					<dd>{run.message}</dd>{/if}
 			</dl>
+			{#if run.status === 'ended'}
+				<Correct
+					{run}
+					byCell={data.pack !== null && chemistryOf(data.pack.chemistry).balanceFromCells !== null}
+					corrections={data.corrections}
+				/>
+			{/if}
+			{#if data.after && data.pack}<Afterwards after={data.after} pack={data.pack} />{/if}
+			{#if data.seen.length}
+				<h2 class="mt-4">Seen while it ran</h2>
+				<SeenList seen={data.seen} />
+			{/if}
+			{#if data.check}
+				<h2 class="mt-4">At the check</h2>
+				<dl class="mt-1 grid grid-cols-[8.5rem_1fr] gap-y-1" data-check>
+					{#if data.check.countRead !== null}<dt class="quiet">Count</dt>
+						<dd class="num">{data.check.countRead}S</dd>{/if}
+					{#if data.check.mainV !== null}<dt class="quiet">Main lead</dt>
+						<dd class="num">{data.check.mainV.toFixed(2)} V</dd>{/if}
+					{#if data.check.cellsV}<dt class="quiet">Cell page</dt>
+						<dd class="num">{data.check.cellsV.map((v) => v.toFixed(3)).join(' ')}</dd>{/if}
+					{#if data.check.inputV !== null}<dt class="quiet">Input</dt>
+						<dd class="num">{data.check.inputV.toFixed(1)} V</dd>{/if}
+					{#if data.check.message}<dt class="quiet">It said</dt>
+						<dd>{data.check.message}</dd>{/if}
+				</dl>
+			{/if}
 			<h2 class="mt-4">Settings</h2>
 			<dl class="mt-1 grid grid-cols-[8.5rem_1fr] gap-y-1">
 				{#each shown as [id, value] (id)}

@@ -6,6 +6,7 @@ import { plannedCourse } from '$lib/server/services/runs/course';
 import { getRun } from '$lib/server/services/runs/logbook';
 import { programContext } from '$lib/server/services/programs/programs';
 import { looksOf } from '$lib/server/services/runs/looks';
+import { seenOn } from '$lib/server/services/runs/watching';
 import { readTelemetry } from '$lib/server/services/runs/telemetry';
 import type { PageServerLoad } from './$types';
 
@@ -30,6 +31,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		telemetry,
 		context: byHand?.ok ? byHand.value : null,
 		looks: run.mode === 'by hand' ? await looksOf(db, run.id) : [],
+		seen: run.mode === 'link' ? await seenOn(db, run.id) : [],
 		live: live.get(run.id) ?? null,
 		speed
 	};

@@ -12,6 +12,7 @@
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { doing, inOneLine, movedWord } from '$core/request/in-words';
 	import EndByHand from './EndByHand.svelte';
+	import SeenList from '$lib/ui/run/SeenList.svelte';
 	import FollowAlong from './FollowAlong.svelte';
 	import NoAnswer from './NoAnswer.svelte';
 
@@ -144,7 +145,8 @@
 	{#if run.mode === 'link' || !data.context}
 		<div class="grid gap-x-8 lg:grid-cols-[270px_minmax(0,1fr)]">
 			<section class="mt-4" aria-label="Now">
-				{#if silent}<NoAnswer {run} hasValues={values !== null && values !== undefined} />{/if}
+				{#if silent}<NoAnswer {run} {pack} hasValues={values !== null && values !== undefined} />{/if}
+				{#if data.seen.length}<SeenList seen={data.seen} />{/if}
 				{#if values}
 					<p class="quiet" data-phase>
 						{#if values.legs > 1}<span class="mr-1 text-ink"

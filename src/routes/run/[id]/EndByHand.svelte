@@ -8,11 +8,11 @@
 	import type { Pack } from '$core/pack/pack';
 	import { movedWord } from '$core/request/in-words';
 	import { taskOf } from '$core/request/task';
-	import { CELL_VOLTS } from '$core/pack/reading';
 	import type { Figure } from '$core/quantity/field';
 	import { readFigure } from '$core/quantity/field-draft';
 	import { send } from '$lib/ui/server/api';
 	import Field from '$lib/ui/form/Field.svelte';
+	import CellsLineField from '$lib/ui/pack/CellsLineField.svelte';
 
 	let { run, pack }: { run: Run; pack: Pack } = $props();
 
@@ -21,8 +21,9 @@
 	let reason = $state<string>(taskOf(run.task).moves === 'out' ? 'end voltage' : 'full');
 	let minutes = $state('');
 	let mah = $state('');
-	// svelte-ignore state_referenced_locally
-	let cells = $state(Array.from({ length: pack.cells }, () => ''));
+	let said = $state('');
+	let volts = $state<number[] | null>(null);
+	let cellsWrong = $state('');
 	let notes = $state('');
 	let errors = $state<Record<string, string>>({});
 	let busy = $state(false);
@@ -37,11 +38,7 @@
 		};
 		const durationMin = figure('minutes', minutes, RUN_RESULT.durationMin);
 		const chargeAh = figure('mah', mah, RUN_RESULT.chargeAh);
-		const typed = cells.filter((c) => c.trim() !== '').length;
-		let volts: number[] | null = null;
-		if (typed === cells.length)
-			volts = cells.map((c, i) => figure('cells', c, { ...CELL_VOLTS, label: `Cell ${i + 1}`, min: 0 }));
-		else if (typed > 0) found.cells = `Give all ${cells.length} cells, or none.`;
+		if (cellsWrong) found.cells = cellsWrong;
 		errors = found;
 		if (Object.keys(found).length) return;
 		busy = true;
@@ -50,6 +47,7 @@
 			durationMin,
 			chargeAh,
 			endCellVoltagesV: volts,
+			message: said.trim() || null,
 			notes
 		});
 		busy = false;
@@ -74,17 +72,23 @@
 		<Field label={movedWord(run.task)} unit="mAh" numeric bind:value={mah} error={errors.mah} />
 		<Field label="Note" bind:value={notes} />
 	</div>
-	<div class="mt-2 flex flex-wrap gap-2">
-		{#each byCell ? cells : [] as _, i (i)}
-			<label class="w-[4.6rem]"
-				><span class="quiet block text-[12px]">Cell {i + 1}, V</span><input
-					class="field num"
-					inputmode="decimal"
-					bind:value={cells[i]}
-				/></label
-			>
-		{/each}
-		<button class="btn btn-act self-end" data-next disabled={busy}>Close the run</button>
+	<div class="mt-2 flex flex-wrap items-end gap-3">
+		{#if byCell}
+			<CellsLineField
+				class="min-w-[14rem] flex-1"
+				label="Cells at the end, in one line"
+				cells={pack.cells}
+				bind:value={volts}
+				bind:wrong={cellsWrong}
+			/>
+		{/if}
+		<Field
+			class="min-w-[12rem] flex-1"
+			label="What its screen said"
+			hint="in its own words"
+			bind:value={said}
+		/>
+		<button class="btn btn-act mb-5" data-next disabled={busy}>Close the run</button>
 	</div>
 	{#each [errors.cells, errors.form].filter(Boolean) as words (words)}<p class="mt-1 text-stop" role="alert">
 			{words}

@@ -4,11 +4,14 @@
 	import { refresh } from '$lib/ui/server/refresh';
 	import type { Run } from '$core/log/run';
 	import { send } from '$lib/ui/server/api';
+	import type { Pack } from '$core/pack/pack';
 	import { clock } from '$lib/ui/words';
+	import EndByHand from './EndByHand.svelte';
 
-	let { run, hasValues }: { run: Run; hasValues: boolean } = $props();
+	let { run, pack, hasValues }: { run: Run; pack: Pack | null; hasValues: boolean } = $props();
 
 	let asked = $state(false);
+	let writing = $state(false);
 	let busy = $state(false);
 	let message = $state('');
 
@@ -49,6 +52,13 @@
 			<button type="button" class="btn btn-stop" onclick={close} disabled={busy}>Close the run</button>
 			<button type="button" class="btn" onclick={() => (asked = false)} disabled={busy}>Keep it open</button>
 		</p>
+		{#if pack && run.status === 'running'}
+			{#if writing}<EndByHand {run} {pack} />{:else}
+				<button type="button" class="link mt-2" onclick={() => (writing = true)}
+					>Its screen shows how it ended: write that down</button
+				>
+			{/if}
+		{/if}
 	{:else}
 		<button type="button" class="btn mt-2" onclick={() => (asked = true)}>It stays away</button>
 	{/if}

@@ -32,7 +32,7 @@
 		if (typed.cellsV.trim() === '') return null;
 		const pieces = readCellsLine(typed.cellsV);
 		const volts = pieces.map(Number);
-		const odd = pieces.find((p, i) => !Number.isFinite(volts[i]) || volts[i] < -3 || volts[i] > 10);
+		const odd = pieces.find((p, i) => !Number.isFinite(volts[i]) || volts[i] < -3 || volts[i] > 13);
 		if (odd !== undefined) {
 			found.cellsV = `${odd} is no cell’s volts.`;
 			return null;
