@@ -8,14 +8,22 @@ test('a run ended well when it got where its program goes; a limit counts only w
 	for (const { id: task } of TASKS) {
 		for (const endReason of ['full', 'end voltage', 'temperature rise'] as const)
 			assert.ok(endedWell({ task, endReason }));
-		for (const endReason of ['stopped', 'charger error', 'link lost', 'temperature'] as const)
+		for (const endReason of [
+			'stopped',
+			'charger error',
+			'input low',
+			'cell error',
+			'restarted',
+			'link lost',
+			'temperature'
+		] as const)
 			assert.ok(!endedWell({ task, endReason }), `${task}, ${endReason}`);
 		const byLimit = task === 'recover' || task === 'storage';
 		for (const endReason of ['timer', 'capacity limit'] as const)
 			assert.equal(endedWell({ task, endReason }), byLimit, `${task}, ${endReason}`);
 		assert.ok(!endedWell({ task, endReason: null }));
 	}
-	assert.equal(END_REASONS.length, 9);
+	assert.equal(END_REASONS.length, 17);
 });
 
 test('what a person writes down is checked in words', () => {

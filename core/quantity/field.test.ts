@@ -120,7 +120,12 @@ const RANGES: Record<string, [number, number, number, string, unknown]> = {
 	'RUN_RESULT.endCellVoltagesV': [-3, 6, 1, 'V', 'none'],
 	'LOOK.minute': [0, 10000, 1, 'min', 'none'],
 	'LOOK.value': [0, 1000, 1, '', 'none'],
-	'USE.minutes': [0.1, 6000, 1, 'min', null]
+	'USE.minutes': [0.1, 6000, 1, 'min', null],
+	'START_CHECK.countRead': [0, 24, 1, 'S', null],
+	'START_CHECK.cellsV': [-3, 13, 1, 'V', 'none'],
+	'START_CHECK.mainV': [0, 100, 1, 'V', null],
+	'START_CHECK.inputV': [0, 420, 1, 'V', null],
+	'KEPT_WATCHED.timeS': [0, 1e8, 1, 's', 'none']
 };
 
 /** Least and most letters or entries. */
@@ -173,6 +178,20 @@ const LENGTHS: Record<string, (number | undefined)[]> = {
 	'RUN.notes': [0, 4000],
 	'RUN_RESULT.endCellVoltagesV': [0, 24],
 	'RUN_RESULT.notes': [0, 4000],
+	'RUN.message': [0, 200],
+	'RUN_RESULT.message': [0, 200],
+	'START_CHECK.programId': [undefined, 64],
+	'START_CHECK.packId': [undefined, 64],
+	'START_CHECK.channelId': [undefined, 64],
+	'START_CHECK.cellsV': [1, 24],
+	'START_CHECK.message': [0, 200],
+	'START_CHECK.answers': [0, 20],
+	'START_CHECK.answers.step': [1, 300],
+	'START_CHECK.answers.said': [1, 80],
+	'START_CHECK.refused': [1, 1000],
+	'CORRECTION.was': [0, 1000],
+	'CORRECTION.became': [0, 1000],
+	'KEPT_WATCHED.sentence': [1, 1000],
 	'ALARM_ANSWER.said': [0, 200]
 };
 function lengthsOf(fields: Fields, path: string): [string, (number | undefined)[]][] {

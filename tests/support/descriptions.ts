@@ -4,6 +4,9 @@ import { INVENTORY } from '../../core/charger/inventory';
 import { SUPPLY } from '../../core/charger/supply';
 import { ALARM_ANSWER } from '../../core/follow/alarms';
 import { USE } from '../../core/pack/use';
+import { START_CHECK } from '../../core/log/check-evidence';
+import { CORRECTION } from '../../core/log/correction';
+import { KEPT_WATCHED } from '../../core/follow/watched';
 import { LOOK } from '../../core/log/look';
 import { RUN, RUN_RESULT } from '../../core/log/run';
 import { PACK } from '../../core/pack/pack';
@@ -22,6 +25,9 @@ export const DESCRIPTIONS: Record<string, Fields> = {
 	RUN,
 	RUN_RESULT,
 	LOOK,
+	START_CHECK,
+	CORRECTION,
+	KEPT_WATCHED,
 	USE,
 	ALARM_ANSWER
 };

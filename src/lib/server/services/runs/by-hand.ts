@@ -36,7 +36,7 @@ export async function endByHand(
 		const row = await tx.models.Run.findByPk(id);
 		if (!row) return missing('run');
 		const run = toRun(row);
-		if (run.mode !== 'by hand' && !away && isOpen(run))
+		if (run.mode !== 'by hand' && !away && (isOpen(run) || !endedSo(run, end)))
 			return refuse(409, 'This run is followed over the link and ends by itself.');
 		if (!isOpen(run))
 			return endedSo(run, end)

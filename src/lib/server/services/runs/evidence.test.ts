@@ -139,7 +139,7 @@ describe('evidence before, at and after the end', () => {
 		const pack = await shop.pack({ name: 'Smew' });
 		const run = await shop.byHand(pack, await shop.charger({ name: 'Ford' }));
 		// The shop's own reading is of now, and this charge ended before it.
-		await shop.db.models.Reading.destroy({ where: { packId: pack.id }, force: true });
+		await shop.db.write((tx) => tx.models.Reading.destroy({ where: { packId: pack.id }, force: true }));
 		const end = { endReason: 'full', durationMin: 61, chargeAh: 1.2, endCellVoltagesV: [4.2, 4.2, 4.2] };
 		const ended = ok(await endByHand(shop.db, run.id, end, inH(-3)));
 		const ids = async (at: string) => (await toMeasureAgain(shop.db, at)).map((m) => m.packId);
