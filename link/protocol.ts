@@ -110,7 +110,12 @@ export const Fault = z.discriminatedUnion('kind', [
 	/** Resistance of plug and lead that is too much, Ω for the pack's whole circuit. */
 	z.object({ kind: z.literal('bad plug'), ohm: finite.positive().max(2) }),
 	/** The supply gives no more than this, W; with `trips` the charger gives up when more is asked for. */
-	z.object({ kind: z.literal('weak supply'), watts: finite.positive().max(5000), trips: z.boolean().default(false), fromMin }),
+	z.object({
+		kind: z.literal('weak supply'),
+		watts: finite.positive().max(5000),
+		trips: z.boolean().default(false),
+		fromMin
+	}),
 	/** The charger itself becomes too hot so many minutes into the run. */
 	z.object({ kind: z.literal('charger hot'), fromMin }),
 	/** What it reads of this cell walks away, mV an hour. */

@@ -15,7 +15,8 @@ console.log('| chemistry | sound runs | warned | stopped | by |');
 console.log('| --- | --- | --- | --- | --- |');
 for (const [id, solutions] of programs) {
 	const runs = solutions.map((s, k) => watchedRun(s, [], 1000 + k)).filter((run) => run !== null);
-	const of = (severity: string) => runs.filter((run) => run.watched.some((w) => w.severity === severity)).length;
+	const of = (severity: string) =>
+		runs.filter((run) => run.watched.some((w) => w.severity === severity)).length;
 	const by = runs.flatMap((run) => run.watched.map((w) => `${w.rule}/${w.severity}`));
 	console.log(`| ${id} | ${runs.length} | ${of('warn')} | ${of('stop')} | ${tally(by)} |`);
 }
@@ -34,9 +35,14 @@ console.log('| --- | --- | --- | --- | --- | --- | --- |');
 for (const [name, faultsOf] of Object.entries(CELLS))
 	for (const id of ['lipo', 'liion', 'life']) {
 		const solutions = programs.get(id)!.filter((s) => s.settings.cells > 1);
-		const runs = solutions.slice(0, count / 2).map((s, k) => watchedRun(s, faultsOf(s.settings.cells), 2000 + k)).filter((run) => run !== null);
+		const runs = solutions
+			.slice(0, count / 2)
+			.map((s, k) => watchedRun(s, faultsOf(s.settings.cells), 2000 + k))
+			.filter((run) => run !== null);
 		const seen = runs.filter((run) => run.watched.length > 0).length;
 		const stopped = runs.filter((run) => run.watched.some((w) => w.severity === 'stop')).length;
 		const by = runs.flatMap((run) => run.watched.map((w) => `${w.rule}/${w.severity}`));
-		console.log(`| ${name} | ${id} | ${runs.length} | ${seen} | ${stopped} | ${tally(runs.map((run) => String(run.message ?? run.endReason)))} | ${tally(by)} |`);
+		console.log(
+			`| ${name} | ${id} | ${runs.length} | ${seen} | ${stopped} | ${tally(runs.map((run) => String(run.message ?? run.endReason)))} | ${tally(by)} |`
+		);
 	}

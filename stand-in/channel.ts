@@ -274,7 +274,8 @@ export class StandInChannel {
 			this.owedS -= STEP_S;
 			const timeS = this.offsetS + simulation.timeS;
 			if (simulation.endReason === null) this.failed = this.trouble(simulation);
-			if (timeS >= CONFIRM_WITHIN_S && faultNow(this.faults, 'not confirmed', 0)) return this.forget(this.truth);
+			if (timeS >= CONFIRM_WITHIN_S && faultNow(this.faults, 'not confirmed', 0))
+				return this.forget(this.truth);
 			if (timeS >= this.nextSampleS || !this.running) {
 				this.keep(simulation, timeS);
 				this.nextSampleS = timeS + SAMPLE_EVERY_S;
@@ -287,7 +288,11 @@ export class StandInChannel {
 	private trouble(simulation: PackSimulation): string | null {
 		const { faults, atMin } = this;
 		if (faultNow(faults, 'main lead open', atMin)) return 'main lead lost';
-		if (this.seesCells && faultNow(faults, 'balance lead off', atMin) && !faultNow(faults, 'balance lead off', 0))
+		if (
+			this.seesCells &&
+			faultNow(faults, 'balance lead off', atMin) &&
+			!faultNow(faults, 'balance lead off', 0)
+		)
 			return 'balance lead lost';
 		if (faultNow(faults, 'charger hot', atMin)) return 'charger too hot';
 		if (this.supply.trips(faults, atMin, simulation.outputW, STEP_S)) return 'input volts too low';

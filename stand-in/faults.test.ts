@@ -78,7 +78,9 @@ test('an open inner balance wire reads zero beside double with the total right; 
 
 test('an open outer wire reads its end cell as nothing and the total of cells short by it', () => {
 	for (const wire of [0, 4]) {
-		const { cellV, packV } = new Posed([{ kind: 'balance wire open', wire, input: 'pulled', fromMin: 0 }]).check();
+		const { cellV, packV } = new Posed([
+			{ kind: 'balance wire open', wire, input: 'pulled', fromMin: 0 }
+		]).check();
 		const lost = wire === 0 ? 0 : 3;
 		assert.equal(cellV[lost], 0);
 		assert.ok(Math.abs(packV - cellV.reduce((a, b) => a + b) - packV / 4) < 0.01);

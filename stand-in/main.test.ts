@@ -7,6 +7,7 @@ import { LinkError } from '../src/lib/server/link/charger-link';
 import { StandInLink } from '../src/lib/server/link/stand-in-link';
 import { PROTOCOL, type KeyedProgram, type PackTruth } from '../link/protocol';
 import { freePort } from '../tests/support/free-port';
+import { MOST_SAMPLES } from './spec';
 
 const truth: PackTruth = {
 	chemistry: 'lipo',
@@ -109,7 +110,7 @@ describe('the simulated charger', () => {
 		}
 		assert.equal(status.endReason, 'full');
 		const log = await link.log(A, 'a-run', 0);
-		assert.equal(log.timeS.length, Math.min(500, status.samples));
+		assert.equal(log.timeS.length, Math.min(MOST_SAMPLES, status.samples));
 		assert.equal(log.cellV.length, 3);
 		assert.ok(Math.max(...log.cellV.flat()) <= 4.2 + 1e-6);
 	});

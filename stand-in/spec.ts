@@ -25,7 +25,7 @@ export const DEFAULT_PORT = 47651;
 export const SPEEDS = [1, 60, 600] as const;
 
 /** Simulated seconds between samples that are kept. */
-export const SAMPLE_EVERY_S = 5;
+export const SAMPLE_EVERY_S = 1;
 
 /** Samples sent in one answer at most. */
-export const MOST_SAMPLES = 500;
+export const MOST_SAMPLES = 2000;

@@ -180,7 +180,8 @@ const currentRises: Eye = (s) => {
 };
 
 const plug: Eye = ({ now, charging, r }) => {
-	if (!charging || now.cellV.length !== r.pack.cells || now.cellV.length < 2 || now.currentA < 0.3) return null;
+	if (!charging || now.cellV.length !== r.pack.cells || now.cellV.length < 2 || now.currentA < 0.3)
+		return null;
 	const dropV = now.packV - now.cellV.reduce((a, b) => a + b, 0);
 	const ohm = dropV / now.currentA;
 	if (dropV < LEAD_V || ohm < LEAD_OHM) return null;
@@ -191,7 +192,11 @@ const plug: Eye = ({ now, charging, r }) => {
 };
 
 const starved: Eye = ({ r, settings, now, othersOutputW, charging }) => {
-	if (!charging || r.taskData.repeats || (endsOnVolts(r) && highest({ r, now }) > settings.endVoltageV - SHORT_OF_END_V))
+	if (
+		!charging ||
+		r.taskData.repeats ||
+		(endsOnVolts(r) && highest({ r, now }) > settings.endVoltageV - SHORT_OF_END_V)
+	)
 		return null;
 	const could = Math.min(settings.currentA, deliverableA({ ...r.envelope, othersOutputW }, now.packV));
 	if (now.currentA >= STARVED * could) return null;
@@ -202,7 +207,8 @@ const starved: Eye = ({ r, settings, now, othersOutputW, charging }) => {
 
 const warm: Eye = ({ r, settings, now }) => {
 	const limitDegC = settings.temperatureLimitDegC;
-	if (!r.channel.hasProbe || limitDegC === null || now.temperatureDegC < limitDegC - NEAR_LIMIT_K) return null;
+	if (!r.channel.hasProbe || limitDegC === null || now.temperatureDegC < limitDegC - NEAR_LIMIT_K)
+		return null;
 	return warn(
 		`The pack is at ${now.temperatureDegC.toFixed(0)} °C and its limit is ${limitDegC} °C: air around it, nothing on top of it; feel each side of it.`
 	);

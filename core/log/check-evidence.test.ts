@@ -41,7 +41,10 @@ test('another count stops; a nearly empty pack that counts as one less is told a
 	assert.match(of({ countRead: 5 })[0].sentence, /^It reads 5S and the pack is 4S.*Do not start\.$/);
 	// 12.5 V: 3.13 V a cell of four, and within 3 × 4.2 V.
 	const flat = { countRead: 3, mainV: 12.5, cellsV: null };
-	assert.match(of(flat, { reading: null })[0].sentence, /12\.50 V a nearly empty 4S counts as 3S too: meter every cell/);
+	assert.match(
+		of(flat, { reading: null })[0].sentence,
+		/12\.50 V a nearly empty 4S counts as 3S too: meter every cell/
+	);
 	assert.match(of({ ...flat, mainV: 13.1 }, { reading: null })[0].sentence, /Do not start/);
 });
 
@@ -54,10 +57,18 @@ test('all cells zero is a balance lead that is not seen: a stop where the task b
 test('zero beside double with the total right is an open inner wire; an end cell gone with the total short an outer one', () => {
 	const [inner] = of({ cellsV: [3.8, 0.04, 7.57, 3.79] });
 	assert.equal(inner.severity, 'stop');
-	assert.match(inner.sentence, /^Cell 2 reads 0\.04 V and cell 3 7\.57 V: the balance wire between them is open/);
+	assert.match(
+		inner.sentence,
+		/^Cell 2 reads 0\.04 V and cell 3 7\.57 V: the balance wire between them is open/
+	);
 	const [outer] = of({ cellsV: [3.8, 3.81, 3.8, 0] });
-	assert.match(outer.sentence, /^Cell 4 reads 0\.00 V, and the main lead 3\.79 V more than all cells: the outer/);
-	const [dead] = of({ cellsV: [3.8, 0.1, 3.8, 3.79], mainV: 11.49, countRead: 4 }).filter((c) => c.rule === 'at the check: wires');
+	assert.match(
+		outer.sentence,
+		/^Cell 4 reads 0\.00 V, and the main lead 3\.79 V more than all cells: the outer/
+	);
+	const [dead] = of({ cellsV: [3.8, 0.1, 3.8, 3.79], mainV: 11.49, countRead: 4 }).filter(
+		(c) => c.rule === 'at the check: wires'
+	);
 	assert.match(dead.sentence, /^Cell 2 reads 0\.10 V: a dead cell/);
 });
 
@@ -69,7 +80,9 @@ test('cells out of their window stop, to the millivolt; a lone low one asks', ()
 	assert.deepEqual(said(at(floor), { reading: null }), []);
 	assert.deepEqual(said(at(floor - 0.001), { reading: null }), ['stop cells']);
 	assert.deepEqual(said(at(floor - 0.001), { reading: null, task: 'recover' }), []);
-	assert.deepEqual(said({ cellsV: [3.65, 3.81, 3.8, 3.8], mainV: 15.06 }, { reading: null }), ['check cells']);
+	assert.deepEqual(said({ cellsV: [3.65, 3.81, 3.8, 3.8], mainV: 15.06 }, { reading: null }), [
+		'check cells'
+	]);
 	assert.deepEqual(said({ cellsV: [3.7, 3.81, 3.8, 3.8], mainV: 15.11 }, { reading: null }), []);
 });
 
@@ -96,7 +109,8 @@ test('cells that are not those that a meter showed lately are asked about; an ol
 test('input volts outside of what the charger takes are said; a supply that sags is', () => {
 	const { charger, supply } = aContext();
 	const dc = { ...supply!, kind: 'lead battery' as const, voltageV: 13.2, name: 'Ballast' };
-	const at = (inputV: number) => said({ inputV }, { charger: { ...charger, inputMinV: 11, inputMaxV: 18 }, supply: dc });
+	const at = (inputV: number) =>
+		said({ inputV }, { charger: { ...charger, inputMinV: 11, inputMaxV: 18 }, supply: dc });
 	assert.deepEqual(at(13), []);
 	assert.deepEqual(at(11.1), ['check input']);
 	assert.deepEqual(at(10.9), ['check input']);

@@ -237,7 +237,10 @@ const LOOKS: readonly Look[] = [wires, count, cells, main, moved, input];
 
 /** What this evidence says against a start, the gravest first; empty where nothing does. What is not given says nothing. */
 export function contradictions(r: Resolved, seen: CheckEvidence): Contradiction[] {
-	return LOOKS.map((look) => look(r, seen))
+	// Where a wire is open, what the other cells and their sum read says nothing of its own.
+	const open = wires(r, seen);
+	const looks = open?.severity === 'stop' ? LOOKS.filter((look) => look === count || look === input) : LOOKS;
+	return [...looks.map((look) => look(r, seen)), looks === LOOKS ? null : open]
 		.filter((c) => c !== null)
 		.sort((a, b) => Number(b.severity === 'stop') - Number(a.severity === 'stop'));
 }

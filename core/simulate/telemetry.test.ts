@@ -1,7 +1,16 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { telemetryCsv } from '../formats/telemetry-csv';
-import { emptyTelemetry, joined, packColumns, thinned, unpackColumns, type Telemetry } from './telemetry';
+import {
+	emptyTelemetry,
+	joined,
+	packSteps,
+	TELEMETRY_COLUMNS,
+	thinned,
+	unpackColumns,
+	unpackSteps,
+	type Telemetry
+} from './telemetry';
 
 const ramp = (n: number, cells: number): Telemetry => {
 	const t = emptyTelemetry(cells);
@@ -16,15 +25,40 @@ const ramp = (n: number, cells: number): Telemetry => {
 	return t;
 };
 
-test('columns packed and unpacked are the same to seven digits', () => {
+test('what was kept as 32-bit floats at first is read still', () => {
 	const t = ramp(137, 4);
-	const back = unpackColumns(packColumns(t), 137, 4);
+	const columns = [...TELEMETRY_COLUMNS.map((name) => t[name]), ...t.cellV];
+	const back = unpackColumns(Float32Array.from(columns.flat()), 137, 4);
 	for (const [a, b] of [
 		[t.packV, back.packV],
 		[t.timeS, back.timeS],
 		[t.cellV[3], back.cellV[3]]
 	])
 		a.forEach((v, k) => assert.ok(Math.abs(v - b[k]) <= Math.abs(v) * 1e-6));
+});
+
+test('packed in steps and unpacked every figure is the nearest step, below zero and missing ones too', () => {
+	const t = ramp(300, 3);
+	t.currentA[7] = -1.2345;
+	t.temperatureDegC[9] = -12.34;
+	t.cellV[1][11] = NaN;
+	t.packV[12] = 0;
+	const back = unpackSteps(packSteps(t), 300, 3);
+	assert.ok([-1.234, -1.235].includes(back.currentA[7]), `${back.currentA[7]}`);
+	assert.equal(back.temperatureDegC[9], -12.3);
+	assert.ok(Number.isNaN(back.cellV[1][11]));
+	assert.equal(back.cellV[1][12], Math.round(1000 * t.cellV[1][12]) / 1000, 'what follows a gap is right');
+	assert.equal(back.packV[12], 0);
+	const within = (column: number[], kept: number[], half: number) =>
+		column.forEach((v, k) =>
+			assert.ok(Number.isNaN(v) || Math.abs(v - kept[k]) <= half + 1e-9, `${v} ${kept[k]}`)
+		);
+	within(t.timeS, back.timeS, 0.05);
+	within(t.packV, back.packV, 0.0005);
+	within(t.chargeAh, back.chargeAh, 0.00005);
+	t.cellV.forEach((c, i) => within(c, back.cellV[i], 0.0005));
+	assert.deepEqual(unpackSteps(packSteps(back), 300, 3), back, 'packed once more nothing moves');
+	assert.ok(packSteps(t).length < 300 * 10, 'about a byte for each figure');
 });
 
 test('thinning keeps the first and the last sample and the order', () => {

@@ -36,7 +36,10 @@ export function programsFor(chemistryId: string, count: number): Solution[] {
 				balanceCurrentA: STAND_IN_SPEC.balanceCurrentA,
 				voltageAccuracyV: STAND_IN_SPEC.voltageAccuracyV
 			}));
-			return solve({ ...context, charger: { ...charger, channels, sharedPowerW: STAND_IN_SPEC.sharedPowerW } });
+			return solve({
+				...context,
+				charger: { ...charger, channels, sharedPowerW: STAND_IN_SPEC.sharedPowerW }
+			});
 		})
 		.filter((s) => s.proposed && s.forecast)
 		.slice(0, count);
@@ -53,7 +56,8 @@ export function watchedRun(solution: Solution, faults: readonly Fault[], seed: n
 	const bench = new StandInBench(600);
 	body(bench.answer(`FAULTS c/A ${JSON.stringify(faults)}`));
 	body(bench.answer(`PLUG c/A ${JSON.stringify({ ...pluggedPack(r), seed })}`));
-	if (!bench.answer(`START c/A ${JSON.stringify(keyedProgram('r', r, settings))}`).startsWith('OK')) return null;
+	if (!bench.answer(`START c/A ${JSON.stringify(keyedProgram('r', r, settings))}`).startsWith('OK'))
+		return null;
 	const watch = new RunWatch(r, settings, solution.forecast!.timeMin.p95);
 	const watched: Watched[] = [];
 	let from = 0;

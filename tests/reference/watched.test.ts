@@ -28,7 +28,9 @@ const lipo = programsFor('lipo', 12).filter((s) => s.settings.cells > 2);
 const sees = (fault: Fault, rule: WatchRule, severity: 'warn' | 'stop', least: number) => {
 	const runs = lipo.map((s, k) => watchedRun(s, [fault], 70 + k)).filter((run) => run !== null);
 	assert.ok(runs.length > 3);
-	const seen = runs.filter((run) => run.watched.some((w) => w.rule === rule && (w.severity === severity || w.severity === 'stop')));
+	const seen = runs.filter((run) =>
+		run.watched.some((w) => w.rule === rule && (w.severity === severity || w.severity === 'stop'))
+	);
 	const said = runs.map((run) => run.watched.map((w) => `${w.rule}/${w.severity}`).join(' ') || 'nothing');
 	assert.ok(seen.length >= least * runs.length, `${seen.length} of ${runs.length}: ${said.join('; ')}`);
 	return runs;

@@ -24,7 +24,7 @@ const CORE = [
 		'card',
 		'choose'
 	],
-	...['log', 'follow', 'care', 'formats']
+	...['log', 'follow', 'diagnose', 'care', 'formats']
 ];
 const folderOf = (file: string): string => file.split('/')[1];
 

@@ -23,10 +23,22 @@ interface Kept {
 }
 
 /** Keeps a check within the caller's write; the same id again is the same check. */
-export async function keepCheck(tx: Store, { id, program, mode, evidence, refused, now }: Kept): Promise<void> {
+export async function keepCheck(
+	tx: Store,
+	{ id, program, mode, evidence, refused, now }: Kept
+): Promise<void> {
 	if (await tx.models.StartCheck.findByPk(id)) return;
 	const { id: programId, packId, channelId } = program;
-	await tx.models.StartCheck.create({ id, programId, packId, channelId, at: now, mode, ...evidence, refused });
+	await tx.models.StartCheck.create({
+		id,
+		programId,
+		packId,
+		channelId,
+		at: now,
+		mode,
+		...evidence,
+		refused
+	});
 }
 
 const RefusedCheck = z.object({

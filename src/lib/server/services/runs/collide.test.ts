@@ -455,7 +455,7 @@ describe('telemetry that is large, or fetched twice', () => {
 		await append(0, part(0, count, 1));
 		assert.deepEqual(await summaryOf(shop.db, runId), {
 			durationS: count - 1,
-			chargeAh: Math.fround((count - 1) / 3600),
+			chargeAh: Math.round((1e4 * (count - 1)) / 3600) / 1e4,
 			peakTemperatureDegC: 44,
 			endCellVoltagesV: [3.7],
 			endPackVoltageV: Math.round((11 + (count - 1) / 1e6) * 1000) / 1000

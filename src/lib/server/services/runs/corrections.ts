@@ -20,7 +20,9 @@ async function mendReading(tx: Store, run: Run, was: number[] | null, cellV: num
 	for (const packId of [run.packId, ...run.joined]) {
 		const rows = await tx.models.Reading.findAll({ where: { packId, state: 'just used' } });
 		const own = rows.find(
-			(row) => Date.parse(row.get('takenAt')) === Date.parse(run.endedAt!) && isDeepStrictEqual(row.get('cellVoltagesV'), was)
+			(row) =>
+				Date.parse(row.get('takenAt')) === Date.parse(run.endedAt!) &&
+				isDeepStrictEqual(row.get('cellVoltagesV'), was)
 		);
 		if (own && cellV) await own.update({ cellVoltagesV: cellV, packVoltageV: null });
 		else if (own) await own.destroy();
@@ -40,7 +42,12 @@ async function mendReading(tx: Store, run: Run, was: number[] | null, cellV: num
 }
 
 /** Corrects what `input` names of a run that has ended; figures that stay as they are leave no trace. */
-export async function correctRun(db: Database, id: string, input: unknown, now: string): Promise<Result<Run>> {
+export async function correctRun(
+	db: Database,
+	id: string,
+	input: unknown,
+	now: string
+): Promise<Result<Run>> {
 	return db.write<Result<Run>>(async (tx) => {
 		const row = await tx.models.Run.findByPk(id);
 		if (!row) return missing('run');
@@ -48,7 +55,14 @@ export async function correctRun(db: Database, id: string, input: unknown, now: 
 		if (isOpen(run)) return refuse(409, 'This run is going on: its figures are written down when it ends.');
 		const given = typeof input === 'object' && input !== null ? input : {};
 		const { endReason, chargeAh, endCellVoltagesV, message, notes } = run;
-		const before = { endReason, durationMin: (run.durationS ?? 0) / 60, chargeAh: chargeAh ?? 0, endCellVoltagesV, message, notes };
+		const before = {
+			endReason,
+			durationMin: (run.durationS ?? 0) / 60,
+			chargeAh: chargeAh ?? 0,
+			endCellVoltagesV,
+			message,
+			notes
+		};
 		const valid = checked(RunResultSchema, { ...before, ...given, notes });
 		if (!valid.ok) return valid;
 		const { durationMin, ...rest } = valid.value;
@@ -69,7 +83,8 @@ export async function correctRun(db: Database, id: string, input: unknown, now: 
 				was: JSON.stringify(run[field]),
 				became: JSON.stringify(after[field])
 			});
-		if (changed.includes('endCellVoltagesV')) await mendReading(tx, run, run.endCellVoltagesV, rest.endCellVoltagesV);
+		if (changed.includes('endCellVoltagesV'))
+			await mendReading(tx, run, run.endCellVoltagesV, rest.endCellVoltagesV);
 		await row.update(Object.fromEntries(changed.map((key) => [key, after[key]])));
 		return done(toRun(row));
 	});

@@ -71,7 +71,9 @@ async function readyToStart(tx: Store, request: StartRequest, now: string): Prom
 	if (unanswered)
 		return refuse(
 			409,
-			unanswered.severity === 'stop' ? unanswered.sentence : `Decide about this first: ${unanswered.sentence}`,
+			unanswered.severity === 'stop'
+				? unanswered.sentence
+				: `Decide about this first: ${unanswered.sentence}`,
 			{ evidence: unanswered.rule }
 		);
 	if (request.cellsRead !== resolved.pack.cells)

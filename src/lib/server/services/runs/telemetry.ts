@@ -1,22 +1,38 @@
 /** Telemetry in compressed column chunks: a chunk grows until it is full, then the next one begins. */
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
-import { emptyTelemetry, joined, packColumns, unpackColumns, type Telemetry } from '$core/simulate/telemetry';
+import {
+	emptyTelemetry,
+	joined,
+	packSteps,
+	unpackColumns,
+	unpackSteps,
+	type Telemetry
+} from '$core/simulate/telemetry';
 import type { Store } from '../../db/connect';
 import type { ChunkRow } from '../../db/models';
 
 /** Samples in a full chunk. */
-const CHUNK_SAMPLES = 720;
+const CHUNK_SAMPLES = 1800;
+
+/**
+ * The first byte of a chunk that is not as the first releases kept it: its version above three bits that no deflated stream begins
+ * with (the block type 3 is reserved, RFC 1951, 3.2.3).
+ */
+const mark = (version: number): number => (version << 3) | 6;
+const IN_STEPS = mark(2);
 
 function decode(row: ChunkRow): Telemetry {
-	const raw = inflateRawSync(row.get('data'));
+	const data = row.get('data');
+	if (data[0] === IN_STEPS)
+		return unpackSteps(inflateRawSync(data.subarray(1)), row.get('samples'), row.get('cells'));
+	const raw = inflateRawSync(data);
 	// The floats need an aligned buffer of their own; the inflated one may start anywhere.
 	const floats = new Float32Array(new Uint8Array(raw).buffer);
 	return unpackColumns(floats, row.get('samples'), row.get('cells'));
 }
 
 function encode(telemetry: Telemetry): Buffer {
-	const floats = packColumns(telemetry);
-	return deflateRawSync(Buffer.from(floats.buffer, floats.byteOffset, floats.byteLength));
+	return Buffer.concat([Buffer.of(IN_STEPS), deflateRawSync(packSteps(telemetry))]);
 }
 
 function slice(t: Telemetry, from: number, to: number): Telemetry {

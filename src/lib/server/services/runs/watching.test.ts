@@ -25,7 +25,10 @@ describe('eyes on a run over a link', () => {
 		const run = await withFaults('Skua', [{ kind: 'wrong end', byV: 0.08 }]);
 		await shop.follow(40, 1);
 		const seen = await seenOn(shop.db, run.id);
-		assert.ok(seen.some((s) => s.rule === 'limit' && s.severity === 'stop' && !s.stopped), JSON.stringify(seen));
+		assert.ok(
+			seen.some((s) => s.rule === 'limit' && s.severity === 'stop' && !s.stopped),
+			JSON.stringify(seen)
+		);
 		const stored = ok(await getRun(shop.db, run.id)).run;
 		assert.notEqual(stored.endReason, 'stopped');
 		assert.equal(new Set(seen.map((s) => `${s.rule} ${s.severity}`)).size, seen.length, 'each once');
@@ -38,7 +41,10 @@ describe('eyes on a run over a link', () => {
 		await shop.follow(250, 0.02);
 		const stored = ok(await getRun(shop.db, run.id)).run;
 		assert.equal(stored.endReason, 'stopped');
-		assert.ok(stored.endCellVoltagesV!.every((v) => v < 4.245), `${stored.endCellVoltagesV}`);
+		assert.ok(
+			stored.endCellVoltagesV!.every((v) => v < 4.245),
+			`${stored.endCellVoltagesV}`
+		);
 		const [{ stopped, sentence }] = (await seenOn(shop.db, run.id)).filter((s) => s.severity === 'stop');
 		assert.ok(stopped);
 		const events = await shop.db.models.Event.findAll({ where: { subject: run.id, kind: 'run stopped' } });
@@ -64,7 +70,10 @@ describe('eyes on a run over a link', () => {
 		shop.aFollower();
 		await shop.follow(3, 0.5);
 		const after = await seenOn(shop.db, run.id);
-		assert.deepEqual(after.slice(0, 1).map((s) => s.id), before);
+		assert.deepEqual(
+			after.slice(0, 1).map((s) => s.id),
+			before
+		);
 		assert.equal(after.filter((s) => s.rule === 'starved').length, 1);
 	});
 

@@ -19,11 +19,22 @@ export type SeenOnRun = KeptWatched & { at: string };
 
 const toSeen = (row: RowOf<'Watched'>): SeenOnRun => {
 	const { id, rule, severity, sentence, timeS, stopped } = row.get();
-	return { id, rule: rule as WatchRule, severity, sentence, timeS, stopped: Boolean(stopped), at: row.get('createdAt').toISOString() };
+	return {
+		id,
+		rule: rule as WatchRule,
+		severity,
+		sentence,
+		timeS,
+		stopped: Boolean(stopped),
+		at: row.get('createdAt').toISOString()
+	};
 };
 
 /** What was seen on a run, oldest first. */
-export const seenOn = async (db: Store, runIds: string | string[]): Promise<(SeenOnRun & { runId: string })[]> =>
+export const seenOn = async (
+	db: Store,
+	runIds: string | string[]
+): Promise<(SeenOnRun & { runId: string })[]> =>
 	(await db.models.Watched.findAll({ where: { runId: runIds }, order: [['timeS', 'ASC']] })).map((row) => ({
 		...toSeen(row),
 		runId: row.get('runId')
@@ -52,7 +63,12 @@ export class Watching {
 		const context = await programContext(db, run, run.startedAt);
 		if (!context.ok) return null;
 		const check = await db.models.StartCheck.findByPk(runId);
-		const watch = new RunWatch(resolve(context.value), run.settings, run.expectedP95Min, check?.get('cellsV'));
+		const watch = new RunWatch(
+			resolve(context.value),
+			run.settings,
+			run.expectedP95Min,
+			check?.get('cellsV')
+		);
 		const { charger } = context.value;
 		// After a restart it catches up; what it said then is kept once, whatever it says again.
 		const stored = await readTelemetry(db, runId);

@@ -1,0 +1,26 @@
+import { cause } from '../../cause';
+
+export const allResistance = cause({
+	id: 'all-resistance',
+	name: 'Cells worn: resistance up in all of them',
+	area: 'cells',
+	burns: false,
+	action: 'spare use',
+	odds: { 'current-falls': 18, 'few-mah': 16, 'cuts-early': 16, 'goes-on': 6 },
+	shows: {
+		resistance: { 'all higher': 0.93 },
+		'rest-after': { 'fall well below': 0.92 },
+		'main-sum': { agree: 0.93 },
+		'plug-warm': { 'as the pack': 0.94 },
+		'pack-age': { 'old or much used': 0.85 },
+		'near-end': { yes: 0.93 },
+		'charge-share': { little: 0.6 },
+		'cell-page': { level: 0.9 },
+		air: { 'as in a room': 0.9 },
+		when: { 'as volts rose': 0.7 },
+		'pack-warm': { warm: 0.55 }
+	},
+	tells:
+		'Full in little time at little charge, and the volts fall well below the end afterwards, in all cells alike.',
+	remedies: ['charge it more slowly', 'retire it when it no longer does its work']
+});

@@ -1,0 +1,23 @@
+import { cause } from '../../cause';
+
+export const cold = cause({
+	id: 'cold',
+	name: 'The pack is cold',
+	area: 'surroundings',
+	burns: false,
+	action: 'warm it',
+	odds: { 'current-falls': 10, 'few-mah': 6, 'cuts-early': 8, 'less-current': 4 },
+	shows: {
+		air: { cold: 0.93 },
+		resistance: { 'all higher': 0.85 },
+		'rest-after': { 'fall well below': 0.75 },
+		'pack-warm': { cool: 0.97 },
+		'near-end': { yes: 0.85 },
+		'cell-page': { level: 0.92 },
+		'plug-warm': { 'as the pack': 0.97 },
+		'charge-share': { little: 0.6 }
+	},
+	tells: 'The thermometer says it; warmed, its resistance comes down.',
+	remedies: ['bring it to room temperature first'],
+	never: 'Never charge lithium below freezing.'
+});

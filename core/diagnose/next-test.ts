@@ -1,0 +1,159 @@
+/** The one look that tells most for least effort and risk: first a glance for danger, nothing that passes current before danger is excluded. */
+import type { Cause } from './cause';
+import { CLUE_IDS, clueOf, type Clue, type ClueId } from './clue';
+import {
+	actionOf,
+	BELIEVED,
+	likelihood,
+	ofHypothesis,
+	type Answered,
+	type Diagnosis,
+	type Hypothesis,
+	type Scene
+} from './infer';
+import { BURNS_AT_MOST, mayGoOn } from './may-go-on';
+
+export interface NextTest {
+	clue: ClueId;
+	/** Answers with how likely each is. */
+	answers: readonly { answer: string; p: number }[];
+	/** What each of the likeliest causes would read, and what it would be worth then. */
+	reads: readonly { causeId: string; answer: string; now: number; then: number }[];
+	/** The second best; null where there is none. */
+	otherwise: ClueId | null;
+}
+
+/* All common practice, no source. */
+/** A glance is asked for first wherever this much can burn. */
+const GLANCE_FROM = 0.003;
+/** One action this sure needs no more looks. */
+const SURE = 0.88;
+/** A test that tells less than this is not worth anybody's time, bit. */
+const WORTH = 0.05;
+/** What it costs besides minutes: reaching for a meter, changing plugs. */
+const STAGE_COST: Record<Clue['stage'], number> = {
+	danger: 0.3,
+	known: 0.5,
+	page: 0.6,
+	hands: 0.8,
+	meter: 1.4,
+	swap: 2,
+	long: 3
+};
+/** Doubt about whether it burns weighs so much beside doubt about what to do. */
+const BURN_WEIGHT = 1.5;
+const SHOWN = 4;
+
+const bits = (p: number): number => (p <= 0 ? 0 : -p * Math.log2(p));
+
+/** What stands open, laid out once: share, action and danger of every hypothesis. */
+class Open {
+	private readonly p: Float64Array;
+	private readonly action: Int32Array;
+	private readonly burns: Uint8Array;
+	private readonly actions: number;
+
+	constructor(private readonly hypotheses: readonly Hypothesis[]) {
+		const ids = [...new Set(hypotheses.map((h) => actionOf(h.causes)))];
+		this.actions = ids.length;
+		this.p = Float64Array.from(hypotheses, (h) => h.p);
+		this.action = Int32Array.from(hypotheses, (h) => ids.indexOf(actionOf(h.causes)));
+		this.burns = Uint8Array.from(hypotheses, (h) => Number(h.causes.some((c) => c.burns)));
+	}
+
+	/** What is not known of what to do, and of whether it burns, bit, where the shares are `weights` of sum `sum`. */
+	private doubt(weights: Float64Array, sum: number): number {
+		const shares = new Float64Array(this.actions);
+		let burning = 0;
+		weights.forEach((w, i) => {
+			shares[this.action[i]] += w / sum;
+			if (this.burns[i]) burning += w / sum;
+		});
+		return shares.reduce((s, p) => s + bits(p), 0) + BURN_WEIGHT * (bits(burning) + bits(1 - burning));
+	}
+
+	/** Shares of the answers to a clue, and how much it is expected to clear up, bit. */
+	asked(clue: ClueId): { answers: { answer: string; p: number }[]; gain: number } {
+		const usual: Record<string, number> = clueOf(clue).usual;
+		let after = 0;
+		const answers = Object.keys(usual).map((answer) => {
+			let sum = 0;
+			const weights = this.p.map((p, i) => {
+				const told = ofHypothesis(this.hypotheses[i].causes, clue, answer);
+				const w = p * (BELIEVED.sure * told + (1 - BELIEVED.sure) * usual[answer]);
+				sum += w;
+				return w;
+			});
+			if (sum > 1e-4) after += sum * this.doubt(weights, sum);
+			return { answer, p: sum };
+		});
+		return { answers, gain: this.doubt(this.p, 1) - after };
+	}
+
+	/** Share of a cause once this answer is heard. */
+	then(clue: ClueId, answer: string, cause: Cause): number {
+		let sum = 0;
+		let own = 0;
+		const usual: Record<string, number> = clueOf(clue).usual;
+		this.hypotheses.forEach(({ causes, p }) => {
+			const w =
+				p * (BELIEVED.sure * ofHypothesis(causes, clue, answer) + (1 - BELIEVED.sure) * usual[answer]);
+			sum += w;
+			if (causes.includes(cause)) own += w;
+		});
+		return sum > 0 ? own / sum : 0;
+	}
+}
+
+/** Whether asking more could change what is done. */
+function settled(diagnosis: Diagnosis, answers: readonly Answered[]): boolean {
+	const { may, first } = mayGoOn(diagnosis, answers);
+	if (may === 'never') return true;
+	const top = diagnosis.actions[0];
+	if (!top || top.p < SURE) return false;
+	return may !== 'not yet' || (first !== null && top.action === first);
+}
+
+/** The next look; null where one action is best whatever it is, or nothing that can be asked tells more. */
+export function nextTest(
+	scene: Scene,
+	diagnosis: Diagnosis,
+	skipped: readonly ClueId[] = []
+): NextTest | null {
+	const { answers, family } = scene;
+	const unasked = (id: ClueId) => !answers.some((a) => a.clue === id) && !skipped.includes(id);
+	// A glance costs nothing and may end it: it comes first wherever anything can burn.
+	const glance = unasked('eye') && diagnosis.burns > GLANCE_FROM;
+	if (settled(diagnosis, answers) && !glance) return null;
+	const able = CLUE_IDS.filter((id) => {
+		const clue = clueOf(id);
+		if (!unasked(id) || (clue.families && !clue.families.includes(family))) return false;
+		return !(clue.passesCurrent && diagnosis.burns > BURNS_AT_MOST);
+	});
+	const open = new Open(diagnosis.hypotheses);
+	const ranked = able
+		.map((clue) => {
+			const { minutes, stage } = clueOf(clue);
+			const { gain } = open.asked(clue);
+			return { clue, gain, score: gain / (STAGE_COST[stage] + Math.log2(1 + minutes)) };
+		})
+		.filter((x) => x.gain >= WORTH)
+		.sort((a, b) => b.score - a.score);
+	const clue = glance ? 'eye' : (ranked[0]?.clue ?? (able.includes('eye') ? 'eye' : null));
+	if (clue === null) return null;
+	const reads = diagnosis.causes
+		.filter((w) => w.impossible === null)
+		.slice(0, SHOWN)
+		.map(({ cause, now }) => {
+			const answer = Object.keys(clueOf(clue).usual).reduce((best, a) =>
+				likelihood(cause, clue, a) > likelihood(cause, clue, best) ? a : best
+			);
+			return { causeId: cause.id, answer, now, then: open.then(clue, answer, cause) };
+		});
+	return {
+		clue,
+		answers: open.asked(clue).answers,
+		reads,
+		otherwise: ranked.find((x) => x.clue !== clue)?.clue ?? null
+	};
+}
