@@ -192,6 +192,20 @@ const LENGTHS: Record<string, (number | undefined)[]> = {
 	'CORRECTION.was': [0, 1000],
 	'CORRECTION.became': [0, 1000],
 	'KEPT_WATCHED.sentence': [1, 1000],
+	'CASE.runId': [undefined, 64],
+	'CASE.packId': [undefined, 64],
+	'CASE.chargerId': [undefined, 64],
+	'CASE.channelId': [undefined, 64],
+	'CASE.message': [0, 200],
+	'CASE.answers': [0, 60],
+	'CASE.answers.clue': [1, 40],
+	'CASE.answers.answer': [1, 80],
+	'CASE.skipped': [0, 60],
+	'CASE.skipped.clue': [1, 40],
+	'CASE.confirmed': [1, 60],
+	'CASE.notes': [0, 2000],
+	'TAUGHT.chargerId': [undefined, 64],
+	'TAUGHT.message': [2, 200],
 	'ALARM_ANSWER.said': [0, 200]
 };
 function lengthsOf(fields: Fields, path: string): [string, (number | undefined)[]][] {

@@ -7,6 +7,7 @@ import { USE } from '../../core/pack/use';
 import { START_CHECK } from '../../core/log/check-evidence';
 import { CORRECTION } from '../../core/log/correction';
 import { KEPT_WATCHED } from '../../core/follow/watched';
+import { CASE, TAUGHT } from '../../core/diagnose/case';
 import { LOOK } from '../../core/log/look';
 import { RUN, RUN_RESULT } from '../../core/log/run';
 import { PACK } from '../../core/pack/pack';
@@ -28,6 +29,8 @@ export const DESCRIPTIONS: Record<string, Fields> = {
 	START_CHECK,
 	CORRECTION,
 	KEPT_WATCHED,
+	CASE,
+	TAUGHT,
 	USE,
 	ALARM_ANSWER
 };

@@ -11,6 +11,7 @@ import * as looks from './migrations/0007-looks';
 import * as uses from './migrations/0008-uses';
 import * as alarms from './migrations/0009-alarms';
 import * as evidence from './migrations/0010-evidence';
+import * as cases from './migrations/0011-cases';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -28,7 +29,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0007-looks': looks,
 	'0008-uses': uses,
 	'0009-alarms': alarms,
-	'0010-evidence': evidence
+	'0010-evidence': evidence,
+	'0011-cases': cases
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

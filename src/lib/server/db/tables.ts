@@ -6,6 +6,7 @@ import { CHANNEL, CHARGER } from '$core/charger/charger';
 import { HELD_SETTING } from '$core/charger/setting';
 import { SUPPLY } from '$core/charger/supply';
 import { ALARM_ANSWER } from '$core/follow/alarms';
+import { CASE, TAUGHT } from '$core/diagnose/case';
 import { KEPT_WATCHED } from '$core/follow/watched';
 import { START_CHECK } from '$core/log/check-evidence';
 import { CORRECTION } from '$core/log/correction';
@@ -68,6 +69,8 @@ export const TABLES = {
 	Look: { name: 'looks', fields: { runId: id('Run'), ...LOOK }, keepsDeleted: true },
 	Use: { name: 'uses', fields: { packId: id('Pack'), ...USE }, keepsDeleted: true },
 	Watched: { name: 'watched', fields: { runId: id('Run'), ...KEPT_WATCHED }, keepsDeleted: false },
+	Case: { name: 'cases', fields: CASE, keepsDeleted: true },
+	Taught: { name: 'taught_messages', fields: TAUGHT, keepsDeleted: false },
 	StartCheck: { name: 'start_checks', fields: START_CHECK, keepsDeleted: false },
 	Correction: { name: 'corrections', fields: { runId: id('Run'), ...CORRECTION }, keepsDeleted: false },
 	AlarmAnswer: { name: 'alarm_answers', fields: { runId: id('Run'), ...ALARM_ANSWER }, keepsDeleted: false }

@@ -1,0 +1,192 @@
+/** Cases: opened with what shows, answered one look after another, closed with what it turned out to be; that sharpens the next. */
+import { randomUUID } from 'node:crypto';
+import { Op } from 'sequelize';
+import { z } from 'zod';
+import type { Case } from '$core/diagnose/case';
+import { CaseAnswerSchema, CaseInputSchema, TaughtSchema } from '$core/diagnose/case-schema';
+import { causeOf } from '$core/diagnose/causes';
+import { CLUES, clueOf, type ClueId } from '$core/diagnose/clue';
+import type { Facts } from '$core/diagnose/facts';
+import type { Answered, Scene } from '$core/diagnose/infer';
+import { SYMPTOMS, type SymptomId } from '$core/diagnose/symptom';
+import type { Taught } from '$core/diagnose/words';
+import type { Database, Store } from '../../db/connect';
+import { shapeOf } from '../../db/map';
+import { checked, done, missing, refuse, type Result } from '../../result';
+import { getPack } from '../packs/packs';
+import { knownOfPack, onRecord } from './known';
+
+const isClue = (id: string): id is ClueId => id in CLUES;
+export const isSymptom = (id: string): id is SymptomId => id in SYMPTOMS;
+
+/** Messages that this charger was taught. */
+export async function taughtOf(db: Store, chargerId: string | null): Promise<Taught[]> {
+	if (chargerId === null) return [];
+	const rows = await db.models.Taught.findAll({ where: { chargerId } });
+	return rows.map((row) => ({ message: row.get('message'), symptom: row.get('symptom') }));
+}
+
+/** Teaches a charger's own words; said again they mean what was said last. */
+export async function teach(db: Database, chargerId: string, input: unknown): Promise<Result<Taught>> {
+	const valid = checked(TaughtSchema, input);
+	if (!valid.ok) return valid;
+	const { message, symptom } = valid.value;
+	if (!isSymptom(symptom)) return refuse(422, 'That is nothing that shows.', { symptom: 'Choose what it means.' });
+	return db.write<Result<Taught>>(async (tx) => {
+		if (!(await tx.models.Charger.findByPk(chargerId))) return missing('charger');
+		const before = await tx.models.Taught.findOne({ where: { chargerId, message } });
+		if (before) await before.update({ symptom });
+		else await tx.models.Taught.create({ id: randomUUID(), chargerId, message, symptom });
+		return done({ message, symptom });
+	});
+}
+
+/** Opens a case; the same id again is the same case. */
+export async function openCase(db: Database, input: unknown, now: string, id: string = randomUUID()): Promise<Result<Case>> {
+	const valid = checked(CaseInputSchema, input);
+	if (!valid.ok) return valid;
+	if (!isSymptom(valid.value.symptom))
+		return refuse(422, 'That is nothing that shows.', { symptom: 'Choose what shows.' });
+	const given = valid.value;
+	const record = given.runId ? await onRecord(db, given.runId) : null;
+	if (given.runId && !record) return missing('run');
+	const pack = given.packId ? await getPack(db, given.packId) : null;
+	if (pack && !pack.ok) return pack;
+	const whole = record
+		? {
+				...given,
+				packId: record.run.packId,
+				chargerId: record.run.chargerId,
+				channelId: record.run.channelId,
+				family: record.r.chemistry.family
+			}
+		: given;
+	return db.write<Result<Case>>(async (tx) => {
+		const again = await tx.models.Case.findByPk(id, { paranoid: false });
+		if (again) return done(shapeOf('Case', again));
+		const row = await tx.models.Case.create({ id, ...whole, openedAt: now, closedAt: null, confirmed: null });
+		return done(shapeOf('Case', row));
+	});
+}
+
+export async function getCase(db: Store, id: string): Promise<Result<Case>> {
+	const row = await db.models.Case.findByPk(id);
+	return row ? done(shapeOf('Case', row)) : missing('case');
+}
+
+/** The newest cases; of one pack where it is named. */
+export async function listCases(db: Store, where: { packId?: string } = {}, limit = 30): Promise<Case[]> {
+	const rows = await db.models.Case.findAll({ where, order: [['openedAt', 'DESC']], limit });
+	return rows.map((row) => shapeOf('Case', row));
+}
+
+const Change = z.union([
+	z.object({ answer: CaseAnswerSchema }),
+	z.object({ skip: z.string().min(1).max(40) }),
+	z.object({ forget: z.string().min(1).max(40) }),
+	z.object({ symptom: z.string().min(1).max(40) }),
+	z.object({ notes: z.string().max(2000) }),
+	z.object({ confirmed: z.string().min(1).max(60).nullable() })
+]);
+
+/** Changes one thing of a case: an answer, a look that nobody can make, what shows, how it came out. */
+export async function changeCase(db: Database, id: string, input: unknown, now: string): Promise<Result<Case>> {
+	const valid = checked(Change, input);
+	if (!valid.ok) return valid;
+	const change = valid.value;
+	return db.write<Result<Case>>(async (tx) => {
+		const row = await tx.models.Case.findByPk(id);
+		if (!row) return missing('case');
+		const { answers, skipped } = shapeOf('Case', row);
+		const without = (clue: string) => ({
+			answers: answers.filter((a) => a.clue !== clue),
+			skipped: skipped.filter((s) => s.clue !== clue)
+		});
+		if ('answer' in change) {
+			const { answer } = change;
+			if (!isClue(answer.clue) || !(answer.answer in clueOf(answer.clue).usual))
+				return refuse(422, 'That is no answer to this look.', { answer: 'Choose one of its answers.' });
+			const rest = without(answer.clue);
+			await row.update({ ...rest, answers: [...rest.answers, answer] });
+		} else if ('skip' in change) {
+			if (!isClue(change.skip)) return refuse(422, 'There is no such look.');
+			const rest = without(change.skip);
+			await row.update({ ...rest, skipped: [...rest.skipped, { clue: change.skip }] });
+		} else if ('forget' in change) await row.update(without(change.forget));
+		else if ('symptom' in change) {
+			if (!isSymptom(change.symptom)) return refuse(422, 'That is nothing that shows.');
+			await row.update({ symptom: change.symptom });
+		} else if ('notes' in change) await row.update({ notes: change.notes });
+		else {
+			const { confirmed } = change;
+			if (confirmed !== null && confirmed !== 'none of these' && !causeOf(confirmed))
+				return refuse(422, 'There is no such cause.');
+			await row.update({ confirmed, closedAt: confirmed === null ? null : now });
+		}
+		return done(shapeOf('Case', row));
+	});
+}
+
+/** Takes a case away, or puts it back. */
+export async function moveCase(db: Database, id: string, away: boolean): Promise<Result<Case>> {
+	return db.write<Result<Case>>(async (tx) => {
+		const row = await tx.models.Case.findByPk(id, { paranoid: false });
+		if (!row) return missing('case');
+		if (away) await row.destroy();
+		else await row.restore();
+		return done(shapeOf('Case', row));
+	});
+}
+
+/** How often each cause was confirmed before for this pack, or on this channel. */
+async function confirmedBefore(db: Store, c: Case): Promise<Record<string, number>> {
+	const same = [
+		...(c.packId ? [{ packId: c.packId }] : []),
+		...(c.channelId ? [{ channelId: c.channelId }] : [])
+	];
+	if (same.length === 0) return {};
+	const rows = await db.models.Case.findAll({
+		where: { [Op.or]: same, id: { [Op.ne]: c.id }, confirmed: { [Op.ne]: null }, openedAt: { [Op.lt]: c.openedAt } }
+	});
+	const counts: Record<string, number> = {};
+	for (const row of rows) {
+		const cause = causeOf(row.get('confirmed')!);
+		if (!cause) continue;
+		// What was wrong with the pack goes with the pack, what was wrong with the channel stays there.
+		const ofPack = cause.area === 'cells' && row.get('packId') === c.packId;
+		const ofBench = cause.area !== 'cells' && row.get('channelId') === c.channelId;
+		if (ofPack || ofBench) counts[cause.id] = (counts[cause.id] ?? 0) + 1;
+	}
+	return counts;
+}
+
+export interface CaseScene {
+	case: Case;
+	scene: Scene;
+	sums: Record<string, string>;
+	/** What the pack's run shows, where it has one. */
+	suggested: SymptomId[];
+}
+
+/** A case with everything that is known besides: ready to be weighed. */
+export async function sceneOf(db: Store, c: Case, now: string): Promise<CaseScene> {
+	const nothing: Facts = { answers: [], impossible: {}, sums: {} };
+	const record = c.runId ? await onRecord(db, c.runId) : null;
+	const { packId, chargerId, channelId } = c;
+	const known = record ?? (packId && chargerId && channelId ? await knownOfPack(db, { packId, chargerId, channelId }, now) : null);
+	const facts = known?.facts ?? nothing;
+	const typed = c.answers.flatMap((a): Answered[] =>
+		isClue(a.clue) ? [{ clue: a.clue, answer: a.answer, sure: a.sure, from: 'person', detail: '' }] : []
+	);
+	// What a person says of a thing counts before what is on record of it.
+	const told = new Set(typed.map((a) => a.clue));
+	const answers = [...typed, ...facts.answers.filter((a) => !told.has(a.clue))];
+	const scene: Scene = {
+		symptom: isSymptom(c.symptom) ? c.symptom : null,
+		family: c.family,
+		answers,
+		impossible: facts.impossible,
+		confirmed: await confirmedBefore(db, c)
+	};
+	return { case: c, scene, sums: facts.sums, suggested: record?.suggested ?? [] };
+}
