@@ -16,12 +16,17 @@ export const CASE = {
 	chargerId: reference({ label: 'Charger', most: 64, optional: true, start: null }),
 	channelId: reference({ label: 'Channel', most: 64, optional: true, start: null }),
 	family: choice({ label: 'Chemistry', options: ['lithium', 'nickel', 'lead'], start: 'lithium' }),
-	symptom: choice({ label: 'What shows', options: SYMPTOM_IDS, open: true }),
+	symptom: choice({ label: 'What shows', options: SYMPTOM_IDS, open: true, wrong: 'Choose what shows.' }),
 	/** The charger's own words, as they were typed. */
 	message: text({ label: 'Its words', least: 0, most: 200, start: '' }),
 	answers: parts(CASE_ANSWER, { label: 'Answers', least: 0, most: 60, start: [] }),
 	/** Looks that nobody can make. */
-	skipped: parts({ clue: CASE_ANSWER.clue } as const, { label: 'Cannot tell', least: 0, most: 60, start: [] }),
+	skipped: parts({ clue: CASE_ANSWER.clue } as const, {
+		label: 'Cannot tell',
+		least: 0,
+		most: 60,
+		start: []
+	}),
 	openedAt: moment({ label: 'Opened' }),
 	closedAt: moment({ label: 'Closed', optional: true }),
 	/** What it turned out to be; null while it is open, or where nobody found out. */

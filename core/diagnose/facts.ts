@@ -145,7 +145,7 @@ function ofRun({ r, settings, run, shown }: Known): Answered[] {
 			known(
 				'near-end',
 				near ? 'yes' : 'no, well below',
-				`${volts(high)} a cell of ${volts(settings.endVoltageV)}`
+				`highest cell ${volts(high)}, its end ${volts(settings.endVoltageV)}`
 			)
 		);
 	}
@@ -216,20 +216,20 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 			known(
 				'reading-age',
 				old ? 'old, or used since' : 'fresh',
-				used ? 'used since it was measured' : `${Math.round(hoursSince(reading.takenAt))} h old`
+				used ? 'used since it was measured' : `measured ${Math.round(hoursSince(reading.takenAt))} h before`
 			)
 		);
 	}
 	const degC = Math.min(r.ambientDegC, r.packDegC);
 	const air = degC < COLD_DEG_C ? 'cold' : r.ambientDegC > HOT_DEG_C ? 'hot' : 'as in a room';
-	out.push(known('air', air, `${Math.round(degC)} °C`));
+	out.push(known('air', air, `air at ${Math.round(r.ambientDegC)} °C, pack at ${Math.round(r.packDegC)} °C`));
 	if (pack.firstUsedOn) {
 		const years = (Date.parse(r.now) - Date.parse(pack.firstUsedOn)) / (365.25 * 86400e3);
 		out.push(
 			known(
 				'pack-age',
 				years > OLD_PACK_YEARS ? 'old or much used' : 'young or little used',
-				`${years.toFixed(1)} years`
+				`${years.toFixed(1)} years old`
 			)
 		);
 	}
@@ -244,14 +244,20 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 		);
 	}
 	if (r.chemistry.family === 'lithium' && pack.cells > 1)
-		out.push(known('balance-on', settings.balance ? 'yes' : 'no', settings.balance ? 'keyed' : 'not keyed'));
+		out.push(
+			known(
+				'balance-on',
+				settings.balance ? 'yes' : 'no',
+				settings.balance ? 'balancing is keyed' : 'balancing is not keyed'
+			)
+		);
 	const since = around.chargesSinceBalance;
 	if (since !== null && r.chemistry.family === 'lithium')
 		out.push(
 			known(
 				'balanced',
 				since >= LONG_UNBALANCED ? 'long ago, or never' : 'lately',
-				since === 0 ? 'at the last charge' : `${since} charges ago`
+				since === 0 ? 'balanced at the last charge' : `not balanced for ${since} charges`
 			)
 		);
 	if (r.chemistry.family === 'nickel') {
@@ -260,7 +266,7 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 			known(
 				'rate',
 				rate >= HALF_RATE ? 'at half its capacity an hour or faster' : 'slower',
-				`${rate.toFixed(2)}C`
+				`charged at ${rate.toFixed(2)}C`
 			)
 		);
 	}
@@ -268,7 +274,7 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 		known(
 			'joined',
 			r.load.length > 1 ? 'joined' : 'alone',
-			r.load.length > 1 ? `${r.load.length} packs` : 'alone'
+			r.load.length > 1 ? `charged with ${r.load.length - 1} others` : 'charged alone'
 		)
 	);
 	return out;

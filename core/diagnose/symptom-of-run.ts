@@ -50,11 +50,13 @@ interface Seen {
 /** What shows, the likeliest first; empty where nothing is out of the way. */
 export function symptomsOfRun(s: Seen): SymptomId[] {
 	const out: SymptomId[] = [];
-	for (const rule of s.against) out.push(rule === 'at the check: wires' && s.cellsZero ? 'cells-zero' : BY_CHECK[rule]);
+	for (const rule of s.against)
+		out.push(rule === 'at the check: wires' && s.cellsZero ? 'cells-zero' : BY_CHECK[rule]);
 	for (const rule of s.watched) out.push(BY_WATCH[rule]);
 	const byEnd = s.endReason ? BY_END[s.endReason] : undefined;
 	if (byEnd) out.push(byEnd);
-	const early = s.outcome === 'not what it says' && (s.endReason === 'full' || s.endReason === 'temperature rise');
+	const early =
+		s.outcome === 'not what it says' && (s.endReason === 'full' || s.endReason === 'temperature rise');
 	if (early) out.push(s.family === 'nickel' ? 'nickel-early' : 'few-mah');
 	return [...new Set(out)];
 }

@@ -16,7 +16,9 @@ export interface Found {
 
 /** Words that say nothing of what shows. */
 const EMPTY = new Set(
-	'the a an is it its of to and or in on at my i was were be has have with that this not no battery pack charger charge charging shows says'.split(' ')
+	'the a an is it its of to and or in on at my i was were be has have with that this not no battery pack charger charge charging shows says'.split(
+		' '
+	)
 );
 /** A word is the other one when they share so many letters from the start. */
 const STEM = 4;

@@ -166,9 +166,8 @@ describe('the inference itself', () => {
 
 	test('one answer moves the odds by Bayes, as a sum on paper says', () => {
 		// Two hypotheses in plain odds: plug 70 to lead 15 before; cured by reseating 0.70 to 0.12, believed 0.93 against 0.08 usual.
-		const before = diagnose(scene({ symptom: 'no-pack' }));
 		const after = diagnose(scene({ symptom: 'no-pack', answers: [answered('reseat', 'cured')] }));
-		const single = (d: typeof before, id: string) =>
+		const single = (d: typeof after, id: string) =>
 			d.hypotheses.find((h) => h.causes.length === 1 && h.causes[0].id === id)!.p;
 		const ratio = single(after, 'plug-not-home') / single(after, 'lead-wire-broken');
 		const paper = ((70 / 15) * (0.93 * 0.7 + 0.07 * 0.08)) / (0.93 * 0.12 + 0.07 * 0.08);

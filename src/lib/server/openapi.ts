@@ -217,6 +217,31 @@ const OPERATIONS: Operation[] = [
 		status: 201
 	},
 	{ path: '/runs/{id}/looks', method: 'get', summary: 'The looks of a run', answers: 'Look', list: true },
+	{ path: '/cases', method: 'get', summary: 'Cases, newest first; of one pack with ?pack=' },
+	{
+		path: '/cases',
+		method: 'post',
+		summary: 'Open a case with what shows; its run, pack and channel fill in what is known',
+		status: 201
+	},
+	{
+		path: '/cases/{id}',
+		method: 'get',
+		summary: 'A case with its odds, the next look and whether charge may go on'
+	},
+	{
+		path: '/cases/{id}',
+		method: 'patch',
+		summary: 'Answer, skip or forget a look, change what shows, say what it turned out to be'
+	},
+	{ path: '/cases/{id}', method: 'delete', summary: 'Take a case away' },
+	{ path: '/cases/{id}/restore', method: 'post', summary: 'Put a case back' },
+	{
+		path: '/chargers/{id}/messages',
+		method: 'post',
+		summary: 'Teach what a message of this charger means',
+		status: 201
+	},
 	{ path: '/alarms', method: 'get', summary: 'Who is called to which run now' },
 	{
 		path: '/runs/{id}/alarms',

@@ -78,6 +78,7 @@
 			<a class="btn" href={first.kind === 'connected' ? `/logbook/${first.runId}` : `/run/${first.runId}`}
 				>Open</a
 			>
+			{#if first.kind === 'seen'}<a class="btn" href="/diagnose?run={first.runId}">Find out why</a>{/if}
 			{#if first.kind === 'presence'}<a class="btn text-stop" href="/emergency">Hot or odd</a>{/if}
 			<button type="button" class="btn" onclick={() => void answer(first, SNOOZE_MIN)}
 				>In {SNOOZE_MIN} min</button

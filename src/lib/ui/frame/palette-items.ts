@@ -90,6 +90,14 @@ const ofPack = ({ pack, readiness }: Findable['packs'][number]): Entry[] => {
 			weight: 0
 		})),
 		{
+			id: `diagnose ${pack.id}`,
+			label: `Diagnose ${pack.name}`,
+			about: 'when something is odd',
+			search: 'error fault message symptom wrong',
+			go: { to: `/diagnose?pack=${pack.id}` },
+			weight: 0
+		},
+		{
 			id: `read ${pack.id}`,
 			label: `Reading of ${pack.name}`,
 			about: 'type what the meter says',

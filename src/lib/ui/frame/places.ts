@@ -4,6 +4,7 @@ import Layers from '@lucide/svelte/icons/layers';
 import PlugZap from '@lucide/svelte/icons/plug-zap';
 import SlidersHorizontal from '@lucide/svelte/icons/sliders-horizontal';
 import SquareActivity from '@lucide/svelte/icons/square-activity';
+import Stethoscope from '@lucide/svelte/icons/stethoscope';
 import Sun from '@lucide/svelte/icons/sun';
 
 export const PLACES = [
@@ -12,6 +13,7 @@ export const PLACES = [
 	{ path: '/chargers', name: 'Chargers', key: 'c', icon: PlugZap },
 	{ path: '/program', name: 'Program', key: 'g', icon: SlidersHorizontal },
 	{ path: '/run', name: 'Run', key: 'r', icon: SquareActivity },
+	{ path: '/diagnose', name: 'Diagnose', key: 'd', icon: Stethoscope },
 	{ path: '/logbook', name: 'Logbook', key: 'b', icon: BookOpenText }
 ] as const;
 

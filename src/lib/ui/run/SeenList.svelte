@@ -2,7 +2,7 @@
 <script lang="ts">
 	import type { KeptWatched } from '$core/follow/watched';
 
-	let { seen }: { seen: readonly KeptWatched[] } = $props();
+	let { seen, runId }: { seen: readonly KeptWatched[]; runId: string } = $props();
 </script>
 
 <ul class="mt-1 text-[13px]" data-seen>
@@ -17,3 +17,4 @@
 		</li>
 	{/each}
 </ul>
+<p class="mt-1 text-[13px]"><a class="link" href="/diagnose?run={runId}">Find out why</a></p>

@@ -158,6 +158,8 @@
 			<b style:color={TONE[data.judged.outcome]} class="first-letter:uppercase">{data.judged.outcome}</b>:
 			{data.judged.reason}
 			{#if data.judged.next}<br /><b>Next:</b> {data.judged.next}{/if}
+			{#if data.judged.outcome !== 'sound'}<a class="link ml-2" href="/diagnose?run={run.id}">Find out why</a
+				>{/if}
 		</p>
 	{/if}
 	{#if measuredAh !== null && data.pack && isNews(measuredAh)}
@@ -209,7 +211,7 @@
 			{#if data.after && data.pack}<Afterwards after={data.after} pack={data.pack} />{/if}
 			{#if data.seen.length}
 				<h2 class="mt-4">Seen while it ran</h2>
-				<SeenList seen={data.seen} />
+				<SeenList seen={data.seen} runId={run.id} />
 			{/if}
 			{#if data.check}
 				<h2 class="mt-4">At the check</h2>

@@ -140,13 +140,16 @@
 	{/if}
 	{#if run.mode === 'by hand' && pack}
 		<EndByHand {run} {pack} />
+		<p class="mt-2 text-[13px]">
+			<a class="link" href="/diagnose?run={run.id}">Something is odd: find out why</a>
+		</p>
 	{/if}
 
 	{#if run.mode === 'link' || !data.context}
 		<div class="grid gap-x-8 lg:grid-cols-[270px_minmax(0,1fr)]">
 			<section class="mt-4" aria-label="Now">
 				{#if silent}<NoAnswer {run} {pack} hasValues={values !== null && values !== undefined} />{/if}
-				{#if data.seen.length}<SeenList seen={data.seen} />{/if}
+				{#if data.seen.length}<SeenList seen={data.seen} runId={run.id} />{/if}
 				{#if values}
 					<p class="quiet" data-phase>
 						{#if values.legs > 1}<span class="mr-1 text-ink"
@@ -202,6 +205,7 @@
 				{/if}
 				<p class="quiet mt-4 text-[12.5px]">
 					Never pull the main lead while current flows: stop first. Do not leave.
+					<a class="link" href="/diagnose?run={run.id}">Something is odd</a>
 				</p>
 			</section>
 			<section class="mt-4 min-w-0" aria-label="Course">

@@ -31,7 +31,8 @@ export async function teach(db: Database, chargerId: string, input: unknown): Pr
 	const valid = checked(TaughtSchema, input);
 	if (!valid.ok) return valid;
 	const { message, symptom } = valid.value;
-	if (!isSymptom(symptom)) return refuse(422, 'That is nothing that shows.', { symptom: 'Choose what it means.' });
+	if (!isSymptom(symptom))
+		return refuse(422, 'That is nothing that shows.', { symptom: 'Choose what it means.' });
 	return db.write<Result<Taught>>(async (tx) => {
 		if (!(await tx.models.Charger.findByPk(chargerId))) return missing('charger');
 		const before = await tx.models.Taught.findOne({ where: { chargerId, message } });
@@ -42,11 +43,14 @@ export async function teach(db: Database, chargerId: string, input: unknown): Pr
 }
 
 /** Opens a case; the same id again is the same case. */
-export async function openCase(db: Database, input: unknown, now: string, id: string = randomUUID()): Promise<Result<Case>> {
+export async function openCase(
+	db: Database,
+	input: unknown,
+	now: string,
+	id: string = randomUUID()
+): Promise<Result<Case>> {
 	const valid = checked(CaseInputSchema, input);
 	if (!valid.ok) return valid;
-	if (!isSymptom(valid.value.symptom))
-		return refuse(422, 'That is nothing that shows.', { symptom: 'Choose what shows.' });
 	const given = valid.value;
 	const record = given.runId ? await onRecord(db, given.runId) : null;
 	if (given.runId && !record) return missing('run');
@@ -90,7 +94,12 @@ const Change = z.union([
 ]);
 
 /** Changes one thing of a case: an answer, a look that nobody can make, what shows, how it came out. */
-export async function changeCase(db: Database, id: string, input: unknown, now: string): Promise<Result<Case>> {
+export async function changeCase(
+	db: Database,
+	id: string,
+	input: unknown,
+	now: string
+): Promise<Result<Case>> {
 	const valid = checked(Change, input);
 	if (!valid.ok) return valid;
 	const change = valid.value;
@@ -146,7 +155,12 @@ async function confirmedBefore(db: Store, c: Case): Promise<Record<string, numbe
 	];
 	if (same.length === 0) return {};
 	const rows = await db.models.Case.findAll({
-		where: { [Op.or]: same, id: { [Op.ne]: c.id }, confirmed: { [Op.ne]: null }, openedAt: { [Op.lt]: c.openedAt } }
+		where: {
+			[Op.or]: same,
+			id: { [Op.ne]: c.id },
+			confirmed: { [Op.ne]: null },
+			openedAt: { [Op.lt]: c.openedAt }
+		}
 	});
 	const counts: Record<string, number> = {};
 	for (const row of rows) {
@@ -173,7 +187,9 @@ export async function sceneOf(db: Store, c: Case, now: string): Promise<CaseScen
 	const nothing: Facts = { answers: [], impossible: {}, sums: {} };
 	const record = c.runId ? await onRecord(db, c.runId) : null;
 	const { packId, chargerId, channelId } = c;
-	const known = record ?? (packId && chargerId && channelId ? await knownOfPack(db, { packId, chargerId, channelId }, now) : null);
+	const known =
+		record ??
+		(packId && chargerId && channelId ? await knownOfPack(db, { packId, chargerId, channelId }, now) : null);
 	const facts = known?.facts ?? nothing;
 	const typed = c.answers.flatMap((a): Answered[] =>
 		isClue(a.clue) ? [{ clue: a.clue, answer: a.answer, sure: a.sure, from: 'person', detail: '' }] : []

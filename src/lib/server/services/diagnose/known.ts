@@ -30,7 +30,13 @@ export interface OnRecord {
 async function shownBy(db: Store, run: Run): Promise<Shown | null> {
 	const now = isOpen(run) ? live.get(run.id) : undefined;
 	if (now)
-		return { currentA: now.currentA, packV: now.packV, cellV: now.cellV, chargeAh: now.chargeAh, minutes: now.timeS / 60 };
+		return {
+			currentA: now.currentA,
+			packV: now.packV,
+			cellV: now.cellV,
+			chargeAh: now.chargeAh,
+			minutes: now.timeS / 60
+		};
 	const t = await readTelemetry(db, run.id);
 	// The very last sample may be of the moment after the current was cut.
 	const k = t.currentA.findLastIndex((a) => Math.abs(a) > 0.01);
@@ -95,6 +101,10 @@ export async function knownOfPack(
 	const fresh = last && Date.parse(now) - Date.parse(last.get('at')) < 3600e3 ? last.get() : null;
 	const others = await openRuns(db);
 	const othersRun = others.some((o) => o.chargerId === at.chargerId && o.channelId !== at.channelId);
-	const settings = { currentA: 0, balance: true, endVoltageV: r.chemistry.voltages.setMaxV } as Run['settings'];
+	const settings = {
+		currentA: 0,
+		balance: true,
+		endVoltageV: r.chemistry.voltages.setMaxV
+	} as Run['settings'];
 	return { r, facts: factsOf({ r, settings, run: null, check: fresh, shown: null, othersRun }) };
 }

@@ -69,11 +69,7 @@
 	const against = $derived(contradictions(resolve(data.context), evidence));
 	const counted = $derived(
 		// Nickel cannot be counted from volts: there the volts must fit the cells that are set.
-		mode === 'link'
-			? read === null
-				? null
-				: (read.cells ?? (fits ? pack.cells : null))
-			: typed.countRead
+		mode === 'link' ? (read === null ? null : (read.cells ?? (fits ? pack.cells : null))) : typed.countRead
 	);
 	const countMessage = $derived.by(() => {
 		if (read !== null && read.cells === null && !fits)
@@ -303,6 +299,14 @@
 					{/if}
 				</div>
 			{/each}
+			<p class="mt-3 text-[13px]">
+				<a
+					class="link"
+					href="/diagnose?pack={pack.id}&channel={channel.id}{typed.message
+						? `&said=${encodeURIComponent(typed.message)}`
+						: ''}">It shows something else</a
+				>
+			</p>
 			<p class="quiet mt-3 text-[12.5px]">
 				If they agree it still proves little: the count often comes from the main lead’s volts. Look at the
 				cell page: one low cell is a bad cell, all zero is a balance lead that is not in.

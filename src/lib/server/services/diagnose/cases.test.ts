@@ -1,0 +1,173 @@
+import assert from 'node:assert/strict';
+import { after, before, describe, test } from 'node:test';
+import { now, ok, refused, Workshop } from '../../../../../tests/support/workshop';
+import type { Fault } from '../../../../../link/protocol';
+import { endByHand } from '../runs/by-hand';
+import { startRun } from '../runs/runs';
+import { addLook } from '../runs/looks';
+import { changeCase, listCases, moveCase, openCase, taughtOf, teach } from './cases';
+import { onRecord } from './known';
+import { reportOf } from './report';
+
+describe('cases', () => {
+	let shop: Workshop;
+	before(async () => (shop = await Workshop.open()));
+	after(() => shop.close());
+	const report = async (id: string) => ok(await reportOf(shop.db, id, now()));
+	const stranger = { family: 'lithium', symptom: 'no-pack' };
+
+	test('a stranger’s case is opened once, answered, taken back, closed and opened again', async () => {
+		const c = ok(await openCase(shop.db, stranger, now(), 'case-1'));
+		ok(await openCase(shop.db, stranger, now(), 'case-1'));
+		assert.equal((await listCases(shop.db)).length, 1);
+		const before = await report(c.id);
+		assert.equal(before.next?.clue, 'eye');
+		ok(await changeCase(shop.db, c.id, { answer: { clue: 'eye', answer: 'sound, nothing smells' } }, now()));
+		ok(
+			await changeCase(shop.db, c.id, { answer: { clue: 'reseat', answer: 'cured', sure: 'I think' } }, now())
+		);
+		const told = await report(c.id);
+		assert.equal(told.causes[0].id, 'plug-not-home');
+		assert.ok(told.causes[0].now > told.causes[0].before);
+		assert.match(told.causes[0].for.join(), /cured \(I think\)/);
+		ok(await changeCase(shop.db, c.id, { forget: 'reseat' }, now()));
+		assert.equal((await report(c.id)).case.answers.length, 1);
+		ok(await changeCase(shop.db, c.id, { skip: 'meter-plug' }, now()));
+		assert.notEqual((await report(c.id)).next?.clue, 'meter-plug');
+		const closed = ok(await changeCase(shop.db, c.id, { confirmed: 'lead-wire-broken' }, now()));
+		assert.ok(closed.closedAt);
+		assert.equal(ok(await changeCase(shop.db, c.id, { confirmed: null }, now())).closedAt, null);
+		ok(await moveCase(shop.db, c.id, true));
+		refused(await reportOf(shop.db, c.id, now()), 404, /no such case/);
+		ok(await moveCase(shop.db, c.id, false));
+		assert.equal((await report(c.id)).case.id, c.id);
+	});
+
+	test('what is no symptom, look, answer or cause is refused', async () => {
+		refused(
+			await openCase(shop.db, { family: 'lithium', symptom: 'hiccups' }, now()),
+			422,
+			/Choose what shows/
+		);
+		refused(await openCase(shop.db, { ...stranger, runId: 'none' }, now()), 404, /no such run/);
+		refused(await openCase(shop.db, { ...stranger, packId: 'none' }, now()), 404, /no such pack/);
+		const { id } = ok(await openCase(shop.db, stranger, now()));
+		refused(
+			await changeCase(shop.db, id, { answer: { clue: 'tea leaves', answer: 'bad' } }, now()),
+			422,
+			/no answer/
+		);
+		refused(
+			await changeCase(shop.db, id, { answer: { clue: 'eye', answer: 'blue' } }, now()),
+			422,
+			/no answer/
+		);
+		refused(await changeCase(shop.db, id, { skip: 'tea leaves' }, now()), 422, /no such look/);
+		refused(await changeCase(shop.db, id, { confirmed: 'ghosts' }, now()), 422, /no such cause/);
+		refused(await changeCase(shop.db, 'none', { skip: 'eye' }, now()), 404, /no such case/);
+	});
+
+	test('a message is taught to a charger, belongs to it alone, and can be taught anew', async () => {
+		const [one, other] = [await shop.charger({ name: 'One' }), await shop.charger({ name: 'Other' })];
+		ok(await teach(shop.db, one.id, { message: 'ERR 7', symptom: 'input' }));
+		ok(await teach(shop.db, one.id, { message: 'ERR 7', symptom: 'restarts' }));
+		assert.deepEqual(await taughtOf(shop.db, one.id), [{ message: 'ERR 7', symptom: 'restarts' }]);
+		assert.deepEqual(await taughtOf(shop.db, other.id), []);
+		refused(
+			await teach(shop.db, one.id, { message: 'x', symptom: 'input' }),
+			422,
+			/at least 2|Type what it says/
+		);
+		refused(
+			await teach(shop.db, one.id, { message: 'ERR 8', symptom: 'hiccups' }),
+			422,
+			/Choose what shows/
+		);
+		refused(await teach(shop.db, 'none', { message: 'ERR 8', symptom: 'input' }), 404, /no such charger/);
+	});
+
+	/** A linked run with these faults, followed for a while. */
+	async function linked(name: string, faults: Fault[], rounds: number) {
+		const [pack, charger] = [await shop.pack({ name }), await shop.charger({ name: `Pier ${name}` })];
+		shop.link.bench.answer(`FAULTS ${charger.id}/${charger.channels[0].id} ${JSON.stringify(faults)}`);
+		const run = await shop.started(pack, charger);
+		await shop.follow(rounds, 0.5);
+		return { pack, charger, run };
+	}
+
+	test('a bad plug on a linked run: the run says what shows, the figures are on record, the plug is first and burns', async () => {
+		const { run } = await linked('Skua', [{ kind: 'bad plug', ohm: 0.15 }], 4);
+		const { suggested, facts } = (await onRecord(shop.db, run.id))!;
+		assert.ok(suggested.includes('hot-plug'), `${suggested}`);
+		assert.equal(facts.answers.find((a) => a.clue === 'main-sum')?.answer, 'main a little more');
+		const c = ok(
+			await openCase(shop.db, { runId: run.id, family: 'nickel', symptom: 'current-falls' }, now())
+		);
+		assert.equal(c.family, 'lithium', 'by the pack of the run, whatever was said');
+		const told = await report(c.id);
+		assert.equal(told.causes[0].id, 'hot-plug');
+		assert.match(told.causes[0].sum!, /mΩ, \d+\.\d W of heat/);
+		assert.notEqual(told.may.may, 'yes');
+		ok(await changeCase(shop.db, c.id, { answer: { clue: 'plug-warm', answer: 'hot' } }, now()));
+		assert.equal((await report(c.id)).may.may, 'no');
+	});
+
+	test('a weak supply that holds the current down is told from the channel’s own watts by the sum', async () => {
+		const { run } = await linked('Auk', [{ kind: 'weak supply', watts: 10, trips: false, fromMin: 1 }], 4);
+		const c = ok(await openCase(shop.db, { runId: run.id, symptom: 'less-current' }, now()));
+		const told = await report(c.id);
+		const watts = told.causes.find((w) => w.id === 'channel-watts')!;
+		assert.match(watts.impossible!, /W at \d+\.\d\d V is \d+\.\d A, and it gives 0\.\d A/);
+		assert.equal(watts.now, 0);
+	});
+
+	test('a charger that gave up says so: its end is what shows, its words are offered', async () => {
+		const { run } = await linked('Gull', [{ kind: 'charger hot', fromMin: 4 }], 4);
+		await shop.follow(2, 0.2);
+		const record = (await onRecord(shop.db, run.id))!;
+		assert.equal(record.run.message, 'charger too hot');
+	});
+
+	test('a run by hand with typed figures: a limit at just another figure than was keyed is found without a question', async () => {
+		const pack = await shop.pack({ name: 'Tern' });
+		const programId = await shop.program(pack, await shop.charger({ name: 'Mole' }));
+		const run = ok(await startRun(shop.bench, { programId, mode: 'by hand', cellsRead: 3 }, now()));
+		ok(await addLook(shop.db, run.id, { minute: 9, what: 'packV', value: 11.6 }));
+		ok(await addLook(shop.db, run.id, { minute: 9, what: 'currentA', value: run.settings.currentA }));
+		const end = {
+			endReason: 'capacity limit',
+			durationMin: 10,
+			chargeAh: 0.2,
+			endCellVoltagesV: [3.86, 3.86, 3.86]
+		};
+		ok(await endByHand(shop.db, run.id, end, now()));
+		const { suggested } = (await onRecord(shop.db, run.id))!;
+		assert.deepEqual(suggested, ['stopped-at-limit']);
+		const c = ok(await openCase(shop.db, { runId: run.id, symptom: 'stopped-at-limit' }, now()));
+		const told = await report(c.id);
+		assert.equal(told.causes[0].id, 'limit-held');
+		assert.match(told.causes[0].for.join(' '), /cut at 200 mAh, keyed \d+ mAh/);
+		ok(await changeCase(shop.db, c.id, { answer: { clue: 'eye', answer: 'sound, nothing smells' } }, now()));
+		const { may, actions } = await report(c.id);
+		assert.deepEqual([may.may, actions[0].action], ['yes', 'change held']);
+	});
+
+	test('what was confirmed goes with the pack or stays with the channel, and moves the odds of the next case there', async () => {
+		const { pack, charger } = await linked('Smew', [], 1);
+		const at = {
+			packId: pack.id,
+			chargerId: charger.id,
+			channelId: charger.channels[0].id,
+			family: 'lithium'
+		};
+		const first = ok(await openCase(shop.db, { ...at, symptom: 'cells-part' }, '2026-01-01T10:00:00.000Z'));
+		const odds = async (id: string, cause: string) =>
+			(await report(id)).causes.find((w) => w.id === cause)?.before ?? 0;
+		const plain = await odds(first.id, 'weak-cell');
+		ok(await changeCase(shop.db, first.id, { confirmed: 'weak-cell' }, now()));
+		const second = ok(await openCase(shop.db, { ...at, symptom: 'cells-part' }, now()));
+		assert.ok((await odds(second.id, 'weak-cell')) > plain + 0.05);
+		const elsewhere = ok(await openCase(shop.db, { ...at, packId: null, symptom: 'cells-part' }, now()));
+		assert.ok(Math.abs((await odds(elsewhere.id, 'weak-cell')) - plain) < 0.05, 'a cell is the pack’s own');
+	});
+});
