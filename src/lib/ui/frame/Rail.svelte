@@ -136,7 +136,7 @@
 		}
 		.rail {
 			display: grid;
-			grid-template-columns: 6fr 1fr;
+			grid-template-columns: 7fr 1fr;
 		}
 		.alarm {
 			margin: 0;
@@ -156,13 +156,15 @@
 		}
 		ul {
 			display: grid;
-			grid-template-columns: repeat(6, 1fr);
+			grid-auto-columns: 1fr;
+			grid-auto-flow: column;
 		}
 		ul a {
 			flex-direction: column;
 			gap: 2px;
 			padding: 7px 0 6px;
-			font-size: 11px;
+			font-size: 10.5px;
+			letter-spacing: -0.01em;
 			border-left: 0;
 			border-top: 3px solid transparent;
 		}

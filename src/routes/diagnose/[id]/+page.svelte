@@ -101,6 +101,8 @@
 				return null;
 		}
 	});
+	/** While more must be looked at, the likeliest thing to do is no advice. */
+	const undecided = $derived(verdict === 'not yet' && report.next !== null);
 	const confirmable = $derived(report.causes.filter((w) => w.impossible === null).slice(0, 4));
 
 	async function remove() {
@@ -159,8 +161,7 @@
 			{clueOf(report.odd.clue).asks.replace(/\?$/, '')}: {report.odd.answer}. Look at that once more.
 		</p>
 	{/if}
-	<div class="grid gap-x-8 lg:grid-cols-[minmax(0,0.62fr)_minmax(0,1fr)]">
-		<section class="mt-3 min-w-0 max-lg:order-2" aria-label="What it may be"><OddsList {report} /></section>
+	<div class="grid gap-x-8 lg:grid-cols-[minmax(0,0.62fr)_minmax(0,1fr)] lg:grid-rows-[auto_1fr]">
 		<div class="mt-3 min-w-0">
 			{#if report.next}
 				<NextLook {report} {busy} onanswer={answer} onskip={skip} />
@@ -171,6 +172,11 @@
 						: 'Nothing more needs to be looked at: one action is best whatever it is.'}
 				</p>
 			{/if}
+		</div>
+		<section class="mt-3 min-w-0 lg:col-start-1 lg:row-span-2 lg:row-start-1" aria-label="What it may be">
+			<OddsList {report} />
+		</section>
+		<div class="min-w-0 lg:col-start-2">
 			{#if data.courses.length}
 				<section class="mt-4"><WouldShow courses={data.courses} seen={data.seen} {nameOf} /></section>
 			{/if}
@@ -265,10 +271,15 @@
 		class="do"
 		style:--c={verdict === 'no' ? 'var(--stop)' : verdict === 'yes' ? 'var(--act)' : 'var(--check)'}
 	>
-		<p class="text-[1.15rem] font-bold" style:color="var(--c)">{top?.words ?? 'Look closer'}</p>
+		<p class="text-[1.15rem] font-bold" style:color="var(--c)">
+			{undecided ? 'Not yet: one more look' : (top?.words ?? 'Look closer')}
+		</p>
 		<p class="min-w-0 flex-1 basis-[18rem] text-[13px]">
 			{may.because}
-			{#if first}{first.remedies[0][0].toUpperCase()}{first.remedies[0].slice(1)}{first.remedies.length > 1
+			{#if undecided && top}Likeliest, at {Math.round(100 * top.p)} %: {top.words[0].toLowerCase()}{top.words.slice(
+					1
+				)}.{:else if first}{first.remedies[0][0].toUpperCase()}{first.remedies[0].slice(1)}{first.remedies
+					.length > 1
 					? `; or ${first.remedies.slice(1).join('; or ')}`
 					: ''}.{/if}
 			{#if first?.never}<b class="text-stop">{first.never}</b>{/if}
@@ -282,7 +293,7 @@
 				>{/if}
 			{#if data.pack && RETIRES.includes(top?.action ?? '') && data.pack.condition === 'in service' && verdict === 'no'}
 				<button type="button" class="btn btn-stop" onclick={retire}>Retire {data.pack.name}</button>
-			{:else if place}<a class="btn btn-act" data-next href={place.href}>{place.words}</a>{/if}
+			{:else if place && !undecided}<a class="btn btn-act" data-next href={place.href}>{place.words}</a>{/if}
 		</p>
 	</div>
 </div>

@@ -19,6 +19,8 @@
 		void next.clue;
 		sure = 'sure';
 	});
+	/** Whether the likeliest causes would read apart; a glance for danger is asked for whatever they are. */
+	const tells = $derived(next.reads.some((r) => Math.abs(r.then - r.now) >= 0.02));
 	const nameOf = (id: string) => report.causes.find((c) => c.id === id)?.name ?? id;
 	const percent = (p: number) => `${Math.round(100 * p)}`;
 	const takes = $derived(
@@ -66,7 +68,7 @@
 		/>
 		{#if next.otherwise}<span class="quiet">next best: {clueOf(next.otherwise).asks.toLowerCase()}</span>{/if}
 	</div>
-	{#if next.reads.length}
+	{#if tells}
 		<table class="mt-3 w-full text-[13px]">
 			<thead>
 				<tr class="quiet text-left">
@@ -85,5 +87,9 @@
 				{/each}
 			</tbody>
 		</table>
+	{:else}
+		<p class="quiet mt-3 text-[13px]">
+			Asked first, whatever it is: it costs nothing, and it may end everything else.
+		</p>
 	{/if}
 </section>
