@@ -48,6 +48,19 @@ describe('screens', () => {
 			})
 		).json()) as { id: string };
 		programId = program.id;
+		const opened = (await (
+			await fetch(`${app.base}/api/v1/cases`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({
+					packId: pack,
+					chargerId: pier.id,
+					channelId: pier.channels[0].id,
+					family: 'lithium',
+					symptom: 'current-falls'
+				})
+			})
+		).json()) as { id: string };
 		screens = {
 			Today: '/',
 			Packs: '/packs',
@@ -71,6 +84,8 @@ describe('screens', () => {
 			'key-in card': `/program/${program.id}/card`,
 			'check and connect': `/run/start/${program.id}`,
 			emergency: '/emergency',
+			Diagnose: '/diagnose',
+			'a case': `/diagnose/${opened.id}`,
 			Run: '/run',
 			Logbook: '/logbook',
 			'one run': `/logbook/${runs[0].run.id}`
