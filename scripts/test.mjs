@@ -100,7 +100,10 @@ await Promise.all([
 	)
 ]);
 await step('unit', 'Unit tests', () =>
-	nodeTest(testsIn('core', 'link', 'src', 'stand-in', 'demo', 'tests/structure', 'tests/golden', 'tests/diagnose'), 2)
+	nodeTest(
+		testsIn('core', 'link', 'src', 'stand-in', 'demo', 'tests/structure', 'tests/golden', 'tests/diagnose'),
+		2
+	)
 );
 await step('reference', 'Against the outside', () => nodeTest(testsIn('tests/reference'), 2));
 if (wants('browser')) await build();

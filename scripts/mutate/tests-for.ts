@@ -2,7 +2,16 @@
 import { filesIn, importsIn } from '../../tests/support/imports';
 
 /** Folders whose tests run without a browser. */
-const TESTED = ['core', 'src', 'stand-in', 'link', 'demo', 'tests/reference', 'tests/golden', 'tests/diagnose'];
+const TESTED = [
+	'core',
+	'src',
+	'stand-in',
+	'link',
+	'demo',
+	'tests/reference',
+	'tests/golden',
+	'tests/diagnose'
+];
 const SOURCES = ['core', 'src', 'stand-in', 'link', 'demo', 'scripts', 'tests'];
 
 export class ImportGraph {

@@ -15,7 +15,8 @@
 	const LOOKS = {
 		words:
 			'min-h-[24px] underline-offset-4 data-[state=on]:font-semibold data-[state=on]:underline hover:underline',
-		buttons: 'btn flex-1 whitespace-nowrap data-[state=on]:border-act data-[state=on]:bg-act data-[state=on]:text-act-ink'
+		buttons:
+			'btn flex-1 whitespace-nowrap data-[state=on]:border-act data-[state=on]:bg-act data-[state=on]:text-act-ink'
 	};
 </script>
 

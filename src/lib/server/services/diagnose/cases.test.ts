@@ -78,11 +78,7 @@ describe('cases', () => {
 			422,
 			/at least 2|Type what it says/
 		);
-		refused(
-			await teach(shop.db, one.id, { message: 'ERR 8', symptom: 'hiccups' }),
-			422,
-			/Choose what shows/
-		);
+		refused(await teach(shop.db, one.id, { message: 'ERR 8', symptom: 'hiccups' }), 422, /Choose what shows/);
 		refused(await teach(shop.db, 'none', { message: 'ERR 8', symptom: 'input' }), 404, /no such charger/);
 	});
 

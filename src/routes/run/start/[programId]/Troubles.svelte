@@ -63,7 +63,10 @@
 
 <div class="pb-2 pl-7 text-[13px]">
 	{#if chosen}
-		<p class="text-stop" role="alert"><b>{chosen.said[0].toUpperCase()}{chosen.said.slice(1)}:</b> {chosen.then}</p>
+		<p class="text-stop" role="alert">
+			<b>{chosen.said[0].toUpperCase()}{chosen.said.slice(1)}:</b>
+			{chosen.then}
+		</p>
 		<p class="mt-1 flex flex-wrap gap-2">
 			{#if chosen.condition && pack.condition !== chosen.condition}
 				<button type="button" class="btn btn-stop" disabled={busy} onclick={() => void follow(chosen!)}

@@ -5,7 +5,5 @@ import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ params, request }) => {
 	const { db, follower } = await app();
-	return withBody(request, (body) =>
-		endByHand(db, params.id, body, now(), () => follower.look(params.id))
-	);
+	return withBody(request, (body) => endByHand(db, params.id, body, now(), () => follower.look(params.id)));
 };
