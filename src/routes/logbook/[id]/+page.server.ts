@@ -4,6 +4,7 @@ import { looksOf } from '$lib/server/services/runs/looks';
 import { taskOf } from '$core/request/task';
 import { error } from '@sveltejs/kit';
 import { legsIn } from '$core/log/legs';
+import { analyseLog } from '$core/diagnose/log-phases';
 import { thinned } from '$core/simulate/telemetry';
 import { app } from '$lib/server/app';
 import { toPack } from '$lib/server/db/map';
@@ -44,6 +45,8 @@ export const load: PageServerLoad = async ({ params }) => {
 		packOnShelf: packRow !== null && packRow.get('deletedAt') == null,
 		telemetry: thinned(telemetry, MOST_POINTS),
 		samples: telemetry.timeS.length,
+		/** What went on, read from the samples alone. */
+		read: analyseLog(telemetry),
 		// A person who looks at a screen writes down no direction: legs are told only from a link.
 		legs: taskOf(found.value.run.task).repeats ? legsIn(telemetry) : [],
 		events,

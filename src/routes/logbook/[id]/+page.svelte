@@ -20,6 +20,7 @@
 	import { minutesOf, moment } from '$lib/ui/words';
 	import Afterwards from './Afterwards.svelte';
 	import Correct from './Correct.svelte';
+	import CourseInWords from './CourseInWords.svelte';
 
 	const GUARDS: readonly SettingId[] = ['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'];
 	/** Colour of a judged end; its word says the same. */
@@ -281,6 +282,11 @@
 					{/each}
 				</ul>
 			{/if}
+			{#if data.read.phases.length}<CourseInWords
+					read={data.read}
+					runId={run.id}
+					odd={data.seen.length > 0}
+				/>{/if}
 			{#if data.telemetry.cellV.length > 1 && data.telemetry.timeS.length > 2}
 				<h2 class="mt-4">Cells and charge</h2>
 				<CellsChart course={data.telemetry} height={200} />
