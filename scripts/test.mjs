@@ -101,7 +101,17 @@ await Promise.all([
 ]);
 await step('unit', 'Unit tests', () =>
 	nodeTest(
-		testsIn('core', 'link', 'src', 'stand-in', 'demo', 'tests/structure', 'tests/golden', 'tests/diagnose'),
+		testsIn(
+			'core',
+			'link',
+			'drill',
+			'src',
+			'stand-in',
+			'demo',
+			'tests/structure',
+			'tests/golden',
+			'tests/diagnose'
+		),
 		2
 	)
 );

@@ -125,7 +125,11 @@ const RANGES: Record<string, [number, number, number, string, unknown]> = {
 	'START_CHECK.cellsV': [-3, 13, 1, 'V', 'none'],
 	'START_CHECK.mainV': [0, 100, 1, 'V', null],
 	'START_CHECK.inputV': [0, 420, 1, 'V', null],
-	'KEPT_WATCHED.timeS': [0, 1e8, 1, 's', 'none']
+	'KEPT_WATCHED.timeS': [0, 1e8, 1, 's', 'none'],
+	'DRILL_RESULT.seed': [0, 1e9, 1, '', 'none'],
+	'DRILL_RESULT.grade': [1, 3, 1, '', 'none'],
+	'DRILL_RESULT.looks': [0, 60, 1, '', 'none'],
+	'DRILL_RESULT.minutes': [0, 10000, 1, 'min', 'none']
 };
 
 /** Least and most letters or entries. */
@@ -206,6 +210,8 @@ const LENGTHS: Record<string, (number | undefined)[]> = {
 	'CASE.notes': [0, 2000],
 	'TAUGHT.chargerId': [undefined, 64],
 	'TAUGHT.message': [2, 200],
+	'DRILL_RESULT.drillId': [1, 40],
+	'DRILL_RESULT.causeSaid': [1, 60],
 	'ALARM_ANSWER.said': [0, 200]
 };
 function lengthsOf(fields: Fields, path: string): [string, (number | undefined)[]][] {

@@ -12,7 +12,7 @@ const TESTED = [
 	'tests/golden',
 	'tests/diagnose'
 ];
-const SOURCES = ['core', 'src', 'stand-in', 'link', 'demo', 'scripts', 'tests'];
+const SOURCES = ['core', 'src', 'stand-in', 'link', 'drill', 'demo', 'scripts', 'tests'];
 
 export class ImportGraph {
 	/** Who imports a file. */

@@ -47,7 +47,8 @@ describe('diagnose', () => {
 		const start = await person.path();
 		await person.press('button', 'Connect and read the cells');
 		await person.sees('All cells read zero: the balance lead is not seen.');
-		await person.follow('It shows something else', /^\/diagnose/);
+		await person.press('button', 'It shows something else');
+		await person.follow('Find out what it means', /^\/diagnose/);
 		await person.fill('What does it say, or what do you see?', 'no balance port');
 		await person.press('button', 'Every cell reads zero');
 		await person.waitForPath(/^\/diagnose\/[0-9a-f-]{36}$/);

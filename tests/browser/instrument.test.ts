@@ -290,13 +290,23 @@ describe('one instrument', () => {
 		await person.ready();
 		const box = () => person.driver.findElement(By.xpath(`${line}//button[@role="checkbox"]`));
 		assert.equal(await (await box()).getAttribute('aria-checked'), 'true', 'it stays on the card, ticked');
-		await (await box()).click();
+		/** The page may be drawn anew between finding and pressing. */
+		const press = () =>
+			person.driver.wait(async () => {
+				try {
+					await (await box()).click();
+					return true;
+				} catch {
+					return false;
+				}
+			}, 5000);
+		await press();
 		await person.driver.wait(
 			async () => (await limit()) === before,
 			5000,
 			'a slip of the thumb is taken back'
 		);
-		await (await box()).click();
+		await press();
 		await person.driver.wait(async () => (await limit()) === keyed, 5000);
 		await person.goTo('/');
 		assert.equal((await person.driver.findElements(By.css('[data-put-back]'))).length, 0, 'nothing ran yet');

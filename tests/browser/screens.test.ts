@@ -84,6 +84,8 @@ describe('screens', () => {
 			'key-in card': `/program/${program.id}/card`,
 			'check and connect': `/run/start/${program.id}`,
 			emergency: '/emergency',
+			Drill: '/drill',
+			'a drill': '/drill/2/2',
 			Diagnose: '/diagnose',
 			'a case': `/diagnose/${opened.id}`,
 			Run: '/run',

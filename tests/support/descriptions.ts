@@ -6,6 +6,7 @@ import { ALARM_ANSWER } from '../../core/follow/alarms';
 import { USE } from '../../core/pack/use';
 import { START_CHECK } from '../../core/log/check-evidence';
 import { CORRECTION } from '../../core/log/correction';
+import { DRILL_RESULT } from '../../core/diagnose/drill-result';
 import { KEPT_WATCHED } from '../../core/follow/watched';
 import { CASE, TAUGHT } from '../../core/diagnose/case';
 import { LOOK } from '../../core/log/look';
@@ -31,6 +32,7 @@ export const DESCRIPTIONS: Record<string, Fields> = {
 	KEPT_WATCHED,
 	CASE,
 	TAUGHT,
+	DRILL_RESULT,
 	USE,
 	ALARM_ANSWER
 };

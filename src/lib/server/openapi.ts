@@ -242,6 +242,16 @@ const OPERATIONS: Operation[] = [
 		summary: 'Teach what a message of this charger means',
 		status: 201
 	},
+	{
+		path: '/drill/{grade}/{seed}/looks',
+		method: 'post',
+		summary: 'What one look at the bench of a drill finds'
+	},
+	{
+		path: '/drill/{grade}/{seed}/decide',
+		method: 'post',
+		summary: 'Commit to a decision in a drill; what was hidden is told'
+	},
 	{ path: '/alarms', method: 'get', summary: 'Who is called to which run now' },
 	{
 		path: '/runs/{id}/alarms',

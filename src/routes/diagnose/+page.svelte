@@ -140,6 +140,10 @@
 				<p class="-mb-1 text-[13px] font-semibold" aria-hidden="true">Channel</p>
 				<Combobox label="Channel" value={channelId} items={channels} onchange={(id) => (channelId = id)} />
 			</div>
+			<p class="mt-4 text-[13px]">
+				<a class="link" href="/drill">Drill</a>
+				<span class="quiet">on a simulated bench, where nothing can burn</span>
+			</p>
 			<h2 class="mt-6">Cases</h2>
 			<ul>
 				{#each data.cases as c (c.id)}

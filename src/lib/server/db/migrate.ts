@@ -12,6 +12,7 @@ import * as uses from './migrations/0008-uses';
 import * as alarms from './migrations/0009-alarms';
 import * as evidence from './migrations/0010-evidence';
 import * as cases from './migrations/0011-cases';
+import * as drills from './migrations/0012-drills';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -30,7 +31,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0008-uses': uses,
 	'0009-alarms': alarms,
 	'0010-evidence': evidence,
-	'0011-cases': cases
+	'0011-cases': cases,
+	'0012-drills': drills
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

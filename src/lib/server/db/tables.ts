@@ -7,6 +7,7 @@ import { HELD_SETTING } from '$core/charger/setting';
 import { SUPPLY } from '$core/charger/supply';
 import { ALARM_ANSWER } from '$core/follow/alarms';
 import { CASE, TAUGHT } from '$core/diagnose/case';
+import { DRILL_RESULT } from '$core/diagnose/drill-result';
 import { KEPT_WATCHED } from '$core/follow/watched';
 import { START_CHECK } from '$core/log/check-evidence';
 import { CORRECTION } from '$core/log/correction';
@@ -70,6 +71,7 @@ export const TABLES = {
 	Use: { name: 'uses', fields: { packId: id('Pack'), ...USE }, keepsDeleted: true },
 	Watched: { name: 'watched', fields: { runId: id('Run'), ...KEPT_WATCHED }, keepsDeleted: false },
 	Case: { name: 'cases', fields: CASE, keepsDeleted: true },
+	DrillResult: { name: 'drill_results', fields: DRILL_RESULT, keepsDeleted: false },
 	Taught: { name: 'taught_messages', fields: TAUGHT, keepsDeleted: false },
 	StartCheck: { name: 'start_checks', fields: START_CHECK, keepsDeleted: false },
 	Correction: { name: 'corrections', fields: { runId: id('Run'), ...CORRECTION }, keepsDeleted: false },

@@ -52,6 +52,7 @@ const STANDING: readonly Entry[] = [
 			['/packs/new', 'New pack', 'from its label', 'add'],
 			['/chargers/new', 'New charger', 'from its sheet', 'add'],
 			['/emergency', 'Emergency', 'what to do at once', 'fire smoke hiss swollen acid'],
+			['/drill', 'Drill', 'learn on a simulated bench', 'learn practice train exercise'],
 			['/house', 'Your practice', 'settings', 'schools rates habits preferences'],
 			['/house/rules', 'What is checked', 'every rule with its reason', 'rules'],
 			['/chargers/stock', 'Bench stock', 'connectors, leads, boards', 'settings adapters'],

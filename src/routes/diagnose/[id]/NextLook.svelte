@@ -13,10 +13,12 @@
 	}
 	let { report, busy, onanswer, onskip }: Props = $props();
 	const next = $derived(report.next!);
-	const clue = $derived(clueOf(next.clue));
+	const clueId = $derived(next.clue);
+	const clue = $derived(clueOf(clueId));
 	let sure = $state<Sureness>('sure');
 	$effect(() => {
-		void next.clue;
+		// Another look, another doubt; the same one drawn anew keeps it.
+		void clueId;
 		sure = 'sure';
 	});
 	/** Whether the likeliest causes would read apart; a glance for danger is asked for whatever they are. */

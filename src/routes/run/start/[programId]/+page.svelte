@@ -77,6 +77,7 @@
 		return '';
 	});
 	const agrees = $derived(counted === pack.cells);
+	const diagnose = $derived(`/diagnose?pack=${pack.id}&channel=${channel.id}`);
 	const undecided = $derived(against.filter((c) => c.severity === 'stop' || !decided.has(c.rule)));
 	const ready = $derived(
 		ticked.size === data.steps.length &&
@@ -266,16 +267,18 @@
 					{byCell}
 					linked={false}
 					countable={chemistry.traits.counting !== null}
+					{diagnose}
 					bind:evidence={typed}
 					bind:wrong={typedWrong}
 				/>
 			{/if}
-			{#if mode === 'link' && read}
+			{#if mode === 'link'}
 				<CheckFields
 					cells={pack.cells}
 					{byCell}
 					linked
 					countable
+					{diagnose}
 					bind:evidence={typed}
 					bind:wrong={typedWrong}
 				/>
@@ -299,14 +302,6 @@
 					{/if}
 				</div>
 			{/each}
-			<p class="mt-3 text-[13px]">
-				<a
-					class="link"
-					href="/diagnose?pack={pack.id}&channel={channel.id}{typed.message
-						? `&said=${encodeURIComponent(typed.message)}`
-						: ''}">It shows something else</a
-				>
-			</p>
 			<p class="quiet mt-3 text-[12.5px]">
 				If they agree it still proves little: the count often comes from the main lead’s volts. Look at the
 				cell page: one low cell is a bad cell, all zero is a balance lead that is not in.

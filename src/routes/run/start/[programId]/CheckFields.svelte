@@ -4,6 +4,7 @@
 	import { readCellsLine } from '$core/pack/cells-line';
 	import { readFigure } from '$core/quantity/field-draft';
 	import type { Figure } from '$core/quantity/field';
+	import Collapsible from '$lib/ui/control/Collapsible.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 
 	interface Props {
@@ -13,10 +14,20 @@
 		/** Over a link only what the link does not tell is asked. */
 		linked: boolean;
 		countable: boolean;
+		/** Where what it shows is diagnosed. */
+		diagnose: string;
 		evidence: Omit<CheckEvidence, 'answers'>;
 		wrong: boolean;
 	}
-	let { cells, byCell, linked, countable, evidence = $bindable(), wrong = $bindable() }: Props = $props();
+	let {
+		cells,
+		byCell,
+		linked,
+		countable,
+		diagnose,
+		evidence = $bindable(),
+		wrong = $bindable()
+	}: Props = $props();
 
 	let typed = $state({ countRead: '', cellsV: '', mainV: '', inputV: '', message: '' });
 	let errors = $state<Record<string, string>>({});
@@ -79,7 +90,16 @@
 		/>
 	{/if}
 {/if}
-<div class="mt-2 grid grid-cols-[1fr_2fr] gap-3">
-	<Field label="Input volts" unit="V" numeric bind:value={typed.inputV} error={errors.inputV} />
-	<Field label="What it says, if anything" bind:value={typed.message} />
-</div>
+<Collapsible title="It shows something else" class="mt-2 text-[13px]">
+	<div class="mt-1 grid grid-cols-[1fr_2fr] gap-3">
+		<Field label="Input volts" unit="V" numeric bind:value={typed.inputV} error={errors.inputV} />
+		<Field label="What it says" bind:value={typed.message} />
+	</div>
+	<p class="mt-2">
+		<a
+			class="link"
+			href="{diagnose}{typed.message.trim() ? `&said=${encodeURIComponent(typed.message.trim())}` : ''}"
+			>Find out what it means</a
+		>
+	</p>
+</Collapsible>
