@@ -102,7 +102,7 @@
 		}
 	});
 	/** While more must be looked at, the likeliest thing to do is no advice. */
-	const undecided = $derived(verdict === 'not yet' && report.next !== null);
+	const undecided = $derived(verdict !== 'yes' && may.may !== 'never' && report.next !== null);
 	const confirmable = $derived(report.causes.filter((w) => w.impossible === null).slice(0, 4));
 
 	async function remove() {
@@ -272,7 +272,11 @@
 		style:--c={verdict === 'no' ? 'var(--stop)' : verdict === 'yes' ? 'var(--act)' : 'var(--check)'}
 	>
 		<p class="text-[1.15rem] font-bold" style:color="var(--c)">
-			{undecided ? 'Not yet: one more look' : (top?.words ?? 'Look closer')}
+			{undecided
+				? verdict === 'no'
+					? 'Nothing flows: one more look'
+					: 'Not yet: one more look'
+				: (top?.words ?? 'Look closer')}
 		</p>
 		<p class="min-w-0 flex-1 basis-[18rem] text-[13px]">
 			{may.because}
@@ -291,7 +295,7 @@
 			{#if stoppable}<button type="button" class="btn btn-stop font-bold" onclick={stop}
 					>Stop on {data.where}</button
 				>{/if}
-			{#if data.pack && RETIRES.includes(top?.action ?? '') && data.pack.condition === 'in service' && verdict === 'no'}
+			{#if data.pack && RETIRES.includes(top?.action ?? '') && data.pack.condition === 'in service' && verdict === 'no' && !undecided}
 				<button type="button" class="btn btn-stop" onclick={retire}>Retire {data.pack.name}</button>
 			{:else if place && !undecided}<a class="btn btn-act" data-next href={place.href}>{place.words}</a>{/if}
 		</p>

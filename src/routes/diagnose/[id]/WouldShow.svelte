@@ -40,7 +40,7 @@
 	const marks = $derived.by((): Mark[] =>
 		courses
 			.filter((c) => (c.timeMin.at(-1) ?? 0) < endMin * 0.995)
-			.map((c) => ({ x: c.timeMin.at(-1)!, text: nameOf(c.causeId), tone: toneOf(c), dash: 2, foot: true }))
+			.map((c) => ({ x: c.timeMin.at(-1)!, text: nameOf(c.causeId), tone: toneOf(c), dash: 2 }))
 	);
 </script>
 

@@ -27,8 +27,8 @@ export interface OnRecord {
 }
 
 /** What the charger shows now, or showed last: by its link, by its samples, by the looks that were typed. */
-async function shownBy(db: Store, run: Run): Promise<Shown | null> {
-	const now = isOpen(run) ? live.get(run.id) : undefined;
+async function shownBy(db: Store, run: Run, seenAtS: number | null): Promise<Shown | null> {
+	const now = isOpen(run) && seenAtS === null ? live.get(run.id) : undefined;
 	if (now)
 		return {
 			currentA: now.currentA,
@@ -39,7 +39,9 @@ async function shownBy(db: Store, run: Run): Promise<Shown | null> {
 		};
 	const t = await readTelemetry(db, run.id);
 	// The very last sample may be of the moment after the current was cut.
-	const k = t.currentA.findLastIndex((a) => Math.abs(a) > 0.01);
+	const k = t.currentA.findLastIndex(
+		(a, i) => Math.abs(a) > 0.01 && (seenAtS === null || t.timeS[i] <= seenAtS)
+	);
 	if (k >= 0)
 		return {
 			currentA: t.currentA[k],
@@ -69,10 +71,12 @@ export async function onRecord(db: Store, runId: string): Promise<OnRecord | nul
 	const context = await programContext(db, run, run.startedAt);
 	if (!context.ok) return null;
 	const r = resolve(context.value);
-	const [check, shown, seen, others] = await Promise.all([
+	const seen = await seenOn(db, runId);
+	// What was seen is judged by the figures of that moment: at the end they may have levelled again.
+	const seenAtS = seen.filter((s) => s.rule !== 'overdue').at(-1)?.timeS ?? null;
+	const [check, shown, others] = await Promise.all([
 		checkOf(db, runId),
-		shownBy(db, run),
-		seenOn(db, runId),
+		shownBy(db, run, seenAtS),
 		openRuns(db)
 	]);
 	const othersRun = others.some((o) => o.chargerId === run.chargerId && o.channelId !== run.channelId);

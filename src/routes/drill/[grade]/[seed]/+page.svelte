@@ -97,7 +97,7 @@
 				{bench.program.powerW} W
 			</p>
 		</div>
-		<p class="num">{found.size} looks, {inTime(minutes)}</p>
+		<p class="num">{found.size} {found.size === 1 ? 'look' : 'looks'}, {inTime(minutes)}</p>
 	</header>
 	<div class="grid gap-x-10 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
 		<section class="mt-3 min-w-0" aria-label="The charger">
