@@ -96,11 +96,21 @@ await find('find', 'heron');
 await shoot('program', `/program?pack=${cormorant}&channel=${charger('Basin Four').channels[0].id}`);
 await shoot('program-night', `/program?pack=${gannet}&channel=${charger('Quay 65').channels[0].id}`, 'night');
 await shoot('program-sun', `/program?pack=${cormorant}&channel=${charger('Quay 65').channels[0].id}`, 'sun');
-await shoot(
-	'program-nickel',
-	`/program?pack=${pack('Guillemot trawler').id}&channel=${charger('Quay 65').channels[0].id}`
-);
-await shoot('compare', `/program/compare?pack=${gannet}&channel=${charger('Basin Four').channels[0].id}`);
+const odd = await call<{ id: string }>('POST', '/cases', {
+	packId: gannet,
+	chargerId: charger('Pier Two').id,
+	channelId: charger('Pier Two').channels[0].id,
+	family: 'lithium',
+	symptom: 'current-falls'
+});
+for (const [clue, answer] of [
+	['eye', 'sound, nothing smells'],
+	['near-end', 'yes'],
+	['main-sum', 'main a little more']
+])
+	await call('PATCH', `/cases/${odd.id}`, { answer: { clue, answer } });
+await shoot('diagnose', `/diagnose/${odd.id}`);
+await shoot('drill', '/drill/2/2');
 await shoot('key-in-card', `/program/${program.id}/card`);
 await shoot('check-and-connect', `/run/start/${program.id}`);
 await shoot('logbook', '/logbook');

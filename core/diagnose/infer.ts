@@ -75,6 +75,8 @@ const KNOWN_BELIEVED = 0.97;
 /** A cause that was confirmed for this very pack, lead or charger is so many times likelier, each time; three times at most. */
 const CONFIRMED = 1.8;
 const CONFIRMED_MOST = 3;
+/** An answer speaks for or against a cause from this pull on, in natural-logarithm units. */
+const MATTERS = 0.4;
 /** What hardly matters is not shown. */
 const SHOWN = 0.004;
 /** None of these, above this: something does not go together. */
@@ -223,7 +225,7 @@ export function diagnose(scene: Scene): Diagnosis {
 		const by = (sign: 1 | -1) =>
 			answers
 				.map((a, i) => ({ a, pull: sign * pull[i] }))
-				.filter((x) => x.pull > 0.25)
+				.filter((x) => x.pull > MATTERS)
 				.sort((x, y) => y.pull - x.pull)
 				.map((x) => x.a);
 		return {
