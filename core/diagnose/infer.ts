@@ -115,10 +115,11 @@ export function likelihood(cause: Cause, clue: ClueId, answer: string): number {
 
 /** Of two at once the one that states something of a clue is heard; where both do, either may show. */
 export function ofHypothesis(causes: readonly Cause[], clue: ClueId, answer: string): number {
-	if (causes.length === 0) return shareOf(clueOf(clue).usual, answer);
-	const speak = causes.filter((c) => c.shows[clue] !== undefined);
-	const heard = speak.length ? speak : causes.slice(0, 1);
-	return heard.reduce((sum, c) => sum + likelihood(c, clue, answer), 0) / heard.length;
+	const [one, other] = causes;
+	if (one === undefined) return shareOf(clueOf(clue).usual, answer);
+	if (other === undefined || other.shows[clue] === undefined) return likelihood(one, clue, answer);
+	const p = likelihood(other, clue, answer);
+	return one.shows[clue] === undefined ? p : (likelihood(one, clue, answer) + p) / 2;
 }
 
 /** The same with the doubt that is in every answer. */

@@ -10,7 +10,9 @@ export class DemoBench {
 	private constructor(
 		readonly client: Client,
 		readonly linked: Charger,
-		readonly packs: Pack[]
+		readonly packs: Pack[],
+		/** One without a link, for runs by hand. */
+		readonly plain: Charger
 	) {}
 
 	static async at(base: string): Promise<DemoBench> {
@@ -21,7 +23,12 @@ export class DemoBench {
 		const packs = shelf
 			.map((p) => p.pack)
 			.filter((p) => p.chemistry === 'lipo' && p.condition === 'in service');
-		return new DemoBench(client, linked, packs);
+		return new DemoBench(
+			client,
+			linked,
+			packs,
+			chargers.find((c) => c.link === 'none')!
+		);
 	}
 
 	/** Measures a pack so that it may be charged: rested, a good third full. */
@@ -58,6 +65,24 @@ export class DemoBench {
 		const { request } = await this.ready(pack, channel);
 		const started = await this.client.until('POST', '/runs', request);
 		if (started.status !== 201) throw new Error(`not started: ${JSON.stringify(started.body)}`);
+		return started.body as Run;
+	}
+
+	/** Starts a run that is keyed in by hand, on the charger without a link. */
+	async byHand(pack: Pack): Promise<Run> {
+		await this.measure(pack);
+		const at = { packId: pack.id, chargerId: this.plain.id, channelId: this.plain.channels[0].id };
+		const kept = await this.client.until('POST', '/programs', at);
+		const { findings } = (await this.client.until('POST', '/check', at)).body as { findings: Finding[] };
+		const started = await this.client.until('POST', '/runs', {
+			programId: (kept.body as { id: string }).id,
+			mode: 'by hand',
+			cellsRead: pack.cells,
+			overridden: findings
+				.filter((f) => f.severity !== 'note' && f.overridable)
+				.map((f) => ({ rule: f.rule, reason: 'part of a soak' }))
+		});
+		if (started.status !== 201) throw new Error(`not started by hand: ${JSON.stringify(started.body)}`);
 		return started.body as Run;
 	}
 

@@ -35,8 +35,16 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 	try {
 		const bench = await DemoBench.at(app.base);
 		const reader = bench.packs[2];
+		// A run by hand whose screen is looked at all the time.
+		const handed = await bench.byHand(bench.packs[3]);
+		const handedProgram = handed.programId!;
+		let minute = 0;
 		/** What was confirmed: the key of each, and the text that must be found under it. */
-		const confirmed: { table: 'packs' | 'readings' | 'programs'; key: string; mark: string }[] = [];
+		const confirmed: {
+			table: 'packs' | 'readings' | 'programs' | 'looks' | 'alarm_answers' | 'start_checks' | 'cases';
+			key: string;
+			mark: string;
+		}[] = [];
 		let [lost, refused, failed, again] = [0, 0, 0, 0];
 		let writing = true;
 
@@ -46,7 +54,7 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 			while (writing) {
 				const key = randomUUID();
 				const mark = `${n} ${confirmed.length}`;
-				const kind = Math.floor(next() * 3);
+				const kind = Math.floor(next() * 7);
 				const [table, path, body] = [
 					[
 						'packs',
@@ -68,11 +76,20 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 							task: 'storage',
 							name: `Soak ${n % 3}`
 						}
-					]
+					],
+					['looks', `/runs/${handed.id}/looks`, { minute: (minute += 0.01), what: 'packV', value: 11.5 }],
+					['alarm_answers', `/runs/${handed.id}/alarms`, { kind: 'presence', said: mark }],
+					[
+						'start_checks',
+						`/programs/${handedProgram}/checks`,
+						{ mode: 'by hand', evidence: { answers: [], message: mark }, refused: 'Warm.' }
+					],
+					['cases', '/cases', { runId: handed.id, family: 'lithium', symptom: 'jumps', message: mark }]
 				][kind] as [(typeof confirmed)[number]['table'], string, object];
 				const answer = await own.until('POST', path, body, key);
 				again += answer.tries - 1;
-				if (answer.status === 201) confirmed.push({ table, key, mark });
+				if (answer.status === 201 || (answer.status === 200 && table === 'alarm_answers'))
+					confirmed.push({ table, key, mark });
 				else if (answer.status === 0) lost++;
 				else if (answer.status >= 500) failed++;
 				else refused++;

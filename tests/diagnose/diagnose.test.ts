@@ -77,7 +77,7 @@ describe('benches worked out by hand', () => {
 		const mean = runs.reduce((sum, r) => sum + r.asked.length, 0) / runs.length;
 		assert.ok(mean <= 3, `${mean}`);
 		const next = uniform(5);
-		const byChance = HAND_CASES.map((c) =>
+		const byChance = HAND_CASES.filter((_, i) => i % 3 === 0).map((c) =>
 			play(c, { order: (left) => left[Math.floor(next() * left.length)] })
 		);
 		const chance = byChance.reduce((sum, r) => sum + r.asked.length, 0) / byChance.length;
@@ -100,7 +100,7 @@ describe('benches worked out by hand', () => {
 
 	test('with one answer in ten wrong it is first in eight of ten still, and "yes" on what burns in one of a hundred at most', () => {
 		const next = uniform(77);
-		const told = Array.from({ length: 4 }, () =>
+		const told = Array.from({ length: 2 }, () =>
 			HAND_CASES.map((c) => play(c, { wrong: () => next() < 0.1 }))
 		).flat();
 		assert.ok(share(told, (r) => r.place === 1) >= 0.8, `${share(told, (r) => r.place === 1)}`);

@@ -5,5 +5,5 @@ import type { RequestHandler } from './$types';
 
 export const POST: RequestHandler = async ({ params, request }) => {
 	const { db } = await app();
-	return withBody(request, (body) => refuseStart(db, params.id, body, now()), 201);
+	return withBody(request, (body, id) => refuseStart(db, params.id, body, now(), id), 201);
 };
