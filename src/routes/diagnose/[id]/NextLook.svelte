@@ -24,7 +24,8 @@
 	/** Whether the likeliest causes would read apart; a glance for danger is asked for whatever they are. */
 	const tells = $derived(next.reads.some((r) => Math.abs(r.then - r.now) >= 0.02));
 	const nameOf = (id: string) => report.causes.find((c) => c.id === id)?.name ?? id;
-	const percent = (p: number) => `${Math.round(100 * p)}`;
+	/** Nothing is ever certain. */
+	const percent = (p: number) => `${Math.min(99, Math.round(100 * p))}`;
 	const takes = $derived(
 		clue.minutes < 1
 			? `${Math.round(60 * clue.minutes)} s`
