@@ -203,15 +203,17 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 	);
 	const soc = r.chargeState.soc;
 	if (reading) {
-		out.push(
-			known(
-				'was-full',
-				soc >= NEARLY_FULL ? 'nearly full' : 'low or middling',
-				`about ${Math.round(100 * Math.max(0, Math.min(1, soc)))} % at the start`
-			)
-		);
 		const used = lastRun?.used && lastRun.endedAt > reading.takenAt;
 		const old = hoursSince(reading.takenAt) > OLD_READING_H || used;
+		// What was read long ago, or before a use, says nothing of how full it was.
+		if (!old)
+			out.push(
+				known(
+					'was-full',
+					soc >= NEARLY_FULL ? 'nearly full' : 'low or middling',
+					`about ${Math.round(100 * Math.max(0, Math.min(1, soc)))} % at the start`
+				)
+			);
 		out.push(
 			known(
 				'reading-age',

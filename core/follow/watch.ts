@@ -9,6 +9,7 @@ import { lookText, type LookKind } from '../log/look';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import type { Telemetry } from '../simulate/telemetry';
+import { readBeforeRun } from '../pack/known-charge';
 import { limitBroken } from './limits';
 import type { Watched, WatchRule } from './watched';
 import { WATCH_RULES } from './watched';
@@ -247,15 +248,16 @@ export class RunWatch {
 		private readonly r: Resolved,
 		private readonly settings: ProgramSettings,
 		private readonly expectedP95Min: number | null,
-		/** What the charger's own page showed before the start, where nobody measured the cells. */
+		/** What the charger's own page showed before the start; nothing is nearer to how the cells stood then. */
 		checkV: readonly number[] | null = null
 	) {
 		const { seriesOhm, relaxOhm } = packModel(r);
 		this.cellOhm = seriesOhm.reduce((sum, ohm, i) => sum + ohm + relaxOhm[i], 0) / seriesOhm.length;
 		this.levelSoc = LEVEL_SOC + LEVEL_SIGMA * uncertaintyOf(r).spread;
 		const { reading } = r;
-		const read = reading?.state === 'rest' ? reading.cellVoltagesV : null;
-		const cells = read ?? (checkV?.length === r.pack.cells ? checkV : null);
+		// From before a run or a use a reading says nothing of how the cells stand now.
+		const holds = reading?.state === 'rest' && !readBeforeRun(reading, r.around.lastRun);
+		const cells = checkV?.length === r.pack.cells ? checkV : holds ? reading.cellVoltagesV : null;
 		const socs = cells?.map((v) => socAt(r.chemistry.curve, v));
 		const middle = socs ? median(socs) : 0;
 		this.atRest = socs?.map((soc) => soc - middle) ?? null;

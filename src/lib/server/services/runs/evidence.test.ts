@@ -133,6 +133,10 @@ describe('evidence before, at and after the end', () => {
 		const closed = ok(await close());
 		shop.link.weather = 'fine';
 		assert.deepEqual([closed.endReason, closed.message, closed.status], ['input low', 'input 10.2', 'ended']);
+		// It charges on after all: what a screen was read to say is not believed against the charger itself.
+		assert.ok(await shop.follower.pickUp({ chargerId: run.chargerId, channelId: run.channelId }, 'stand-in'));
+		const again = ok(await getRun(shop.db, run.id)).run;
+		assert.deepEqual([again.status, again.endReason, again.message], ['running', null, null]);
 	});
 
 	test('an hour after a charge its cells are asked for; used or charged again since, nothing is', async () => {

@@ -256,7 +256,9 @@ export class Follower {
 		const status = await link?.status(at);
 		if (!status?.runId || status.state === 'plugged') return false;
 		const row = await this.db.models.Run.findByPk(status.runId);
-		if (!row || row.get('endReason') !== 'link lost' || row.get('channelId') !== at.channelId) return false;
+		if (!row || row.get('channelId') !== at.channelId) return false;
+		// What a person wrote down while it did not answer stands, unless it charges on after all.
+		if (row.get('endReason') !== 'link lost' && status.state !== 'running') return false;
 		if (status.state !== 'running' && status.samples <= (await storedSamples(this.db, status.runId)))
 			return false;
 		const opened = await reopenRun(this.db, status.runId);

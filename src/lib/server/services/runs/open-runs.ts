@@ -120,12 +120,12 @@ export async function endRun(db: Database, id: string, end: RunEnd, now: string)
 	return result;
 }
 
-/** Opens a run again that was closed as lost and goes on; false where its channel or pack is in another run by now. */
+/** Opens a run again that was closed while its charger did not answer, and goes on; false where its channel or pack is in another run by now. */
 export async function reopenRun(db: Database, id: string): Promise<boolean> {
 	try {
 		return await db.write(async (tx) => {
 			const row = await tx.models.Run.findByPk(id);
-			if (row?.get('endReason') !== 'link lost' || row.get('status') !== 'ended') return false;
+			if (row?.get('status') !== 'ended') return false;
 			await row.update({
 				status: 'running',
 				endedAt: null,

@@ -140,6 +140,7 @@
 			{/if}
 			<h2 class="mt-4">Decide</h2>
 			<div class="mt-1 grid max-w-[30rem] gap-3">
+				<p class="-mb-2 text-[13px] font-semibold" aria-hidden="true">What is it?</p>
 				<Combobox
 					label="What is it?"
 					value={causeId}

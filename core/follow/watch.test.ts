@@ -1,0 +1,56 @@
+/** Which of several readings of the cells the eyes on a run believe. */
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
+import { resolve } from '../request/context';
+import { solve } from '../program/solve';
+import { emptyTelemetry } from '../simulate/telemetry';
+import { RunWatch } from './watch';
+
+const NOW = '2026-05-02T18:00:00.000Z';
+const READ = '2026-05-02T10:00:00.000Z';
+/** Cell 1 stands 150 mV above its fellows for five minutes. */
+function parted() {
+	const t = emptyTelemetry(3);
+	for (let s = 0; s < 300; s += 5) {
+		const cells = [3.95, 3.8, 3.8];
+		t.timeS.push(s);
+		t.currentA.push(2);
+		t.packV.push(11.55);
+		t.chargeAh.push(s / 3600);
+		t.temperatureDegC.push(21);
+		cells.forEach((v, i) => t.cellV[i].push(v));
+	}
+	return t;
+}
+const seen = (
+	readV: number[],
+	checkV: number[] | null,
+	lastRun: { end: null; endedAt: string } | null = null
+) => {
+	const context = aContext({
+		pack: aPack({ chemistry: 'lipo', cells: 3, capacityAh: 2 }),
+		reading: aReading(readV, { takenAt: READ }),
+		now: NOW,
+		task: 'balance',
+		around: { lastRun }
+	});
+	const { settings } = solve(context);
+	return new RunWatch(resolve(context), settings, null, checkV).take(parted()).map((w) => w.rule);
+};
+const LEVEL = [3.75, 3.75, 3.75];
+const AHEAD = [3.9, 3.75, 3.75];
+
+test('cells that were level at rest and part are said; those that stood so at rest are not', () => {
+	assert.ok(seen(LEVEL, null).includes('cells part'));
+	assert.deepEqual(seen(AHEAD, null), []);
+});
+
+test('what the charger read just before the start counts before what a meter showed hours ago', () => {
+	assert.deepEqual(seen(LEVEL, AHEAD), []);
+	assert.ok(seen(AHEAD, LEVEL).includes('cells part'));
+});
+
+test('a reading from before the last run, or use, says nothing of how the cells stand', () => {
+	assert.ok(!seen(LEVEL, null, { end: null, endedAt: '2026-05-02T14:00:00.000Z' }).includes('cells part'));
+});
