@@ -3,7 +3,9 @@
 	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import { toast } from 'svelte-sonner';
 	import { refresh } from '$lib/ui/server/refresh';
-	import type { PracticeLayer } from '$core/practice/practice';
+	import { DEFAULT_PRACTICE, type PracticeLayer } from '$core/practice/practice';
+	import { SCHOOLS, showChoice } from '$core/practice/schools';
+	import Conflict from '$lib/ui/form/Conflict.svelte';
 	import { send } from '$lib/ui/server/api';
 	import PracticeList from '$lib/ui/program/PracticeList.svelte';
 
@@ -19,6 +21,26 @@
 	let waiting = 0;
 	let queue: Promise<unknown> = Promise.resolve();
 
+	let conflict = $state.raw<{ mine: PracticeLayer; theirs: PracticeLayer } | null>(null);
+	/** The schools on which the two windows differ, as each is written. */
+	const differences = $derived(
+		conflict
+			? SCHOOLS.filter((s) => conflict!.mine[s.id] !== conflict!.theirs[s.id]).map((s) => {
+					const said = (of: PracticeLayer) =>
+						of[s.id] === undefined
+							? `${showChoice(s.id, DEFAULT_PRACTICE[s.id])} (usual)`
+							: showChoice(s.id, of[s.id]);
+					return { label: s.question, mine: said(conflict!.mine), theirs: said(conflict!.theirs) };
+				})
+			: []
+	);
+	function take(which: 'mine' | 'theirs') {
+		const { mine, theirs } = conflict!;
+		conflict = null;
+		if (which === 'mine') void put(mine);
+		else layer = theirs;
+	}
+
 	function put(practice: PracticeLayer): Promise<boolean> {
 		layer = practice;
 		waiting++;
@@ -29,21 +51,24 @@
 			waiting--;
 			if (sent === null) return false;
 			if (sent.ok) seen = practice;
-			else
-				toast.error(
-					sent.current
-						? 'Your practice was changed in another window. It is shown now: choose again.'
-						: sent.message
-				);
+			else if (!sent.current) toast.error(sent.message);
 			await refresh();
 			if (!sent.ok) seen = data.practice;
-			if (waiting === 0) layer = data.practice;
+			// What was chosen here stays in sight until one of the two is.
+			if (!sent.ok && sent.current) conflict = { mine: layer, theirs: data.practice };
+			else if (waiting === 0 && !conflict) layer = data.practice;
 			return sent.ok;
 		});
 		queue = written.catch(() => undefined);
 		return written;
 	}
 	async function save(next: PracticeLayer) {
+		if (conflict) {
+			// Chosen while the two stand beside each other: it is part of what is here.
+			conflict = { ...conflict, mine: next };
+			layer = next;
+			return;
+		}
 		const before = data.practice;
 		if (await put(next)) offerUndo('Noted. Every program follows it from now on.', () => void put(before));
 	}
@@ -57,5 +82,6 @@
 		program its own while you build it; the nearest wins, and the program says whose it followed.
 	</p>
 	<p class="mt-1"><a class="link" href="/house/rules">What is checked in every program</a></p>
+	{#if conflict}<Conflict {differences} onmine={() => take('mine')} ontheirs={() => take('theirs')} />{/if}
 	<div class="mt-3"><PracticeList {layer} onset={(next) => void save(next)} /></div>
 </div>

@@ -1,6 +1,7 @@
 <!-- The places: a rail on the left, a bar at the bottom of a phone. -->
 <script lang="ts">
 	import Flame from '@lucide/svelte/icons/flame';
+	import Search from '@lucide/svelte/icons/search';
 	import ToggleGroup from '$lib/ui/control/ToggleGroup.svelte';
 	import { page } from '$app/state';
 	import { isAt, PLACES } from './places';
@@ -34,7 +35,7 @@
 	<ul>
 		{#each PLACES as place (place.path)}
 			{@const here = isAt(place.path, page.url.pathname)}
-			<li>
+			<li class:desk={!place.thumb}>
 				<a href={place.path} class:here aria-current={here ? 'page' : undefined}>
 					<place.icon size={18} strokeWidth={1.6} class="icon" aria-hidden="true" />
 					<span>{place.name}</span>
@@ -42,6 +43,11 @@
 				</a>
 			</li>
 		{/each}
+		<li class="thumb">
+			<button type="button" onclick={onfind}
+				><Search size={18} strokeWidth={1.6} class="icon" aria-hidden="true" /><span>Find</span></button
+			>
+		</li>
 	</ul>
 	<a href="/emergency" class="alarm" aria-current={page.url.pathname === '/emergency' ? 'page' : undefined}>
 		<Flame size={18} strokeWidth={1.8} aria-hidden="true" />
@@ -83,7 +89,8 @@
 		padding: 6px 12px 6px 11px;
 		border-left: 3px solid transparent;
 	}
-	ul a :global(.icon) {
+	ul a :global(.icon),
+	.thumb {
 		display: none;
 	}
 	ul a:hover {
@@ -131,12 +138,13 @@
 		}
 		.brand,
 		.foot,
+		.desk,
 		kbd {
 			display: none;
 		}
 		.rail {
 			display: grid;
-			grid-template-columns: 7fr 1fr;
+			grid-template-columns: 6fr 1fr;
 		}
 		.alarm {
 			margin: 0;
@@ -159,7 +167,14 @@
 			grid-auto-columns: 1fr;
 			grid-auto-flow: column;
 		}
-		ul a {
+		.thumb {
+			display: block;
+		}
+		ul a,
+		.thumb button {
+			display: flex;
+			align-items: center;
+			width: 100%;
 			flex-direction: column;
 			gap: 2px;
 			padding: 7px 0 6px;

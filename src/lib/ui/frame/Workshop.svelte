@@ -13,12 +13,44 @@
 		presenceMin: number;
 		watchStops: boolean;
 	}
-	let { ambientDegC, presenceMin, watchStops }: Standing = $props();
+	let standing: Standing = $props();
 
-	async function set(change: Partial<Standing>) {
-		const sent = await send('PATCH', '/preferences', change);
-		if (sent.ok) await refresh();
-		else toast.error(sent.message);
+	/** Pressed here and on its way: shown at once, and the next press goes on from it. */
+	let pressed = $state<Partial<Standing>>({});
+	const shown = $derived({ ...standing, ...pressed });
+	/** What this window knows to be kept. */
+	// svelte-ignore state_referenced_locally
+	let seen = { ...standing };
+	let queue: Promise<unknown> = Promise.resolve();
+
+	const CALLED: Record<keyof Standing, string> = {
+		ambientDegC: 'Air temperature',
+		presenceMin: 'The interval',
+		watchStops: 'Stopping by itself'
+	};
+	const said = (value: unknown) => (typeof value === 'boolean' ? (value ? 'on' : 'off') : String(value));
+
+	/** Writes one choice over the value that is known; changed in another window meanwhile, both are said and theirs stays. */
+	function set<K extends keyof Standing>(key: K, value: Standing[K]) {
+		pressed = { ...pressed, [key]: value };
+		queue = queue.then(async () => {
+			const sent = await send('PATCH', '/preferences', { [key]: value, was: { [key]: seen[key] } });
+			if (sent.ok) seen = { ...seen, [key]: value };
+			else {
+				const theirs = (sent.current as Standing | undefined)?.[key];
+				if (theirs !== undefined) seen = { ...seen, [key]: theirs };
+				toast.error(
+					theirs === undefined
+						? sent.message
+						: `${CALLED[key]} was set to ${said(theirs)} in another window meanwhile, and stays so. Here it was to be ${said(value)}: set it again if you want that.`
+				);
+			}
+			await refresh();
+			if (pressed[key] === value || !sent.ok) {
+				const { [key]: _done, ...rest } = pressed;
+				pressed = rest as Partial<Standing>;
+			}
+		});
 	}
 </script>
 
@@ -33,11 +65,11 @@
 		<Stepper
 			label="Air temperature"
 			unit="°C"
-			figure={String(ambientDegC)}
+			figure={String(shown.ambientDegC)}
 			step={1}
 			min={-30}
 			max={60}
-			onset={(v) => void set({ ambientDegC: v })}
+			onset={(v) => set('ambientDegC', v)}
 		/>
 	</div>
 	<div class="grid grid-cols-[1fr_150px] items-center gap-x-4 border-b py-2">
@@ -49,15 +81,15 @@
 		<Stepper
 			label="Ask every"
 			unit="min"
-			figure={String(presenceMin)}
+			figure={String(shown.presenceMin)}
 			step={1}
 			min={0}
 			max={120}
-			onset={(v) => void set({ presenceMin: Math.round(v) })}
+			onset={(v) => set('presenceMin', Math.round(v))}
 		/>
 	</div>
 	<div class="border-b py-2">
-		<Checkbox checked={watchStops} onchange={(on) => void set({ watchStops: on })}
+		<Checkbox checked={shown.watchStops} onchange={(on) => set('watchStops', on)}
 			>Stop a charge over the link by itself<span class="quiet block text-[12.5px]"
 				>when something is seen that no sound charge shows; otherwise it is only called out</span
 			></Checkbox

@@ -27,13 +27,14 @@ export interface Findable {
 	chargers: readonly Charger[];
 	runs: readonly { run: Run; packName: string }[];
 	/** The places of the application. */
-	places: readonly { path: string; name: string }[];
+	places: readonly { path: string; name: string; also?: string }[];
 }
 
-const ofPlace = ({ path, name }: Findable['places'][number]): Entry => ({
+const ofPlace = ({ path, name, also }: Findable['places'][number]): Entry => ({
 	id: path,
 	label: name,
 	about: 'place',
+	search: also,
 	go: { to: path },
 	weight: 3
 });
@@ -52,7 +53,6 @@ const STANDING: readonly Entry[] = [
 			['/packs/new', 'New pack', 'from its label', 'add'],
 			['/chargers/new', 'New charger', 'from its sheet', 'add'],
 			['/emergency', 'Emergency', 'what to do at once', 'fire smoke hiss swollen acid'],
-			['/drill', 'Drill', 'learn on a simulated bench', 'learn practice train exercise'],
 			['/house', 'Your practice', 'settings', 'schools rates habits preferences'],
 			['/house/rules', 'What is checked', 'every rule with its reason', 'rules'],
 			['/chargers/stock', 'Bench stock', 'connectors, leads, boards', 'settings adapters'],

@@ -1,5 +1,9 @@
-/** The places of the application, in the order of the rail; `key` is pressed after `g`. */
+/**
+ * The places of the application, in the order of the rail; `key` is pressed after `g`. Those for the thumb stand in a phone's bar,
+ * the others are one press further, under Find.
+ */
 import BookOpenText from '@lucide/svelte/icons/book-open-text';
+import GraduationCap from '@lucide/svelte/icons/graduation-cap';
 import Layers from '@lucide/svelte/icons/layers';
 import PlugZap from '@lucide/svelte/icons/plug-zap';
 import SlidersHorizontal from '@lucide/svelte/icons/sliders-horizontal';
@@ -7,15 +11,33 @@ import SquareActivity from '@lucide/svelte/icons/square-activity';
 import Stethoscope from '@lucide/svelte/icons/stethoscope';
 import Sun from '@lucide/svelte/icons/sun';
 
-export const PLACES = [
-	{ path: '/', name: 'Today', key: 't', icon: Sun },
-	{ path: '/packs', name: 'Packs', key: 'p', icon: Layers },
-	{ path: '/chargers', name: 'Chargers', key: 'c', icon: PlugZap },
-	{ path: '/program', name: 'Program', key: 'g', icon: SlidersHorizontal },
-	{ path: '/run', name: 'Run', key: 'r', icon: SquareActivity },
-	{ path: '/diagnose', name: 'Diagnose', key: 'd', icon: Stethoscope },
-	{ path: '/logbook', name: 'Logbook', key: 'b', icon: BookOpenText }
-] as const;
+export interface Place {
+	path: string;
+	name: string;
+	key: string;
+	icon: typeof Sun;
+	thumb: boolean;
+	/** Other words it is found by. */
+	also?: string;
+}
+
+export const PLACES: readonly Place[] = [
+	{ path: '/', name: 'Today', key: 't', icon: Sun, thumb: true },
+	{ path: '/packs', name: 'Packs', key: 'p', icon: Layers, thumb: true },
+	{ path: '/chargers', name: 'Chargers', key: 'c', icon: PlugZap, thumb: false },
+	{ path: '/program', name: 'Program', key: 'g', icon: SlidersHorizontal, thumb: true },
+	{ path: '/run', name: 'Run', key: 'r', icon: SquareActivity, thumb: true },
+	{ path: '/diagnose', name: 'Diagnose', key: 'd', icon: Stethoscope, thumb: true },
+	{ path: '/logbook', name: 'Logbook', key: 'b', icon: BookOpenText, thumb: false },
+	{
+		path: '/drill',
+		name: 'Drill',
+		key: 'l',
+		icon: GraduationCap,
+		thumb: false,
+		also: 'learn practice train exercise'
+	}
+];
 
 export function isAt(path: string, at: string): boolean {
 	return path === '/' ? at === '/' : at === path || at.startsWith(path + '/');

@@ -289,7 +289,12 @@
 				/>{/if}
 			{#if data.telemetry.cellV.length > 1 && data.telemetry.timeS.length > 2}
 				<h2 class="mt-4">Cells and charge</h2>
-				<CellsChart course={data.telemetry} height={200} />
+				<CellsChart
+					course={data.telemetry}
+					planned={data.planned}
+					limitAh={run.settings.capacityLimitAh}
+					height={200}
+				/>
 			{/if}
 			{#if data.legs.length > 1}
 				<h2 class="mt-4">Legs</h2>

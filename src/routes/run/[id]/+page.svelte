@@ -6,6 +6,7 @@
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import type { Run } from '$core/log/run';
 	import { send } from '$lib/ui/server/api';
+	import CellsChart from '$lib/ui/charts/CellsChart.svelte';
 	import EnvelopeChart from '$lib/ui/charts/EnvelopeChart.svelte';
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import { feed } from '$lib/ui/server/live.svelte';
@@ -13,6 +14,7 @@
 	import { doing, inOneLine, movedWord } from '$core/request/in-words';
 	import EndByHand from './EndByHand.svelte';
 	import SeenList from '$lib/ui/run/SeenList.svelte';
+	import { HeardCourse } from '$lib/ui/run/heard.svelte';
 	import FollowAlong from './FollowAlong.svelte';
 	import NoAnswer from './NoAnswer.svelte';
 
@@ -20,43 +22,22 @@
 	const run = $derived(data.run);
 	const pack = $derived(data.planned?.pack ?? null);
 	const values = $derived(feed.values.get(run.id) ?? data.live);
+	const limitAh = $derived(run.settings.capacityLimitAh);
 	const chemistry = $derived(pack ? chemistryOf(pack.chemistry) : null);
 
-	// Samples heard since the page was loaded, laid behind those from the database.
-	let heard = $state.raw<{ timeS: number[]; packV: number[]; currentA: number[] }>({
-		timeS: [],
-		packV: [],
-		currentA: []
-	});
-	/** More points than a screen has columns; a run may last for days. */
-	const MOST_HEARD = 1200;
+	/** Heard since the page was loaded, laid behind what the database has. */
+	const heard = new HeardCourse();
 	$effect(() => {
 		const v = feed.values.get(run.id);
-		if (!v || v.timeS <= (heard.timeS.at(-1) ?? -1)) return;
-		const thin = heard.timeS.length >= MOST_HEARD;
-		const kept = (column: number[]) => (thin ? column.filter((_, k) => k % 2 === 0) : column);
-		heard = {
-			timeS: [...kept(heard.timeS), v.timeS],
-			packV: [...kept(heard.packV), v.packV],
-			currentA: [...kept(heard.currentA), v.currentA]
-		};
+		if (v) heard.add(v);
 	});
-	const measured = $derived.by(() => {
-		const last = data.telemetry.timeS.at(-1) ?? -1;
-		const from = heard.timeS.findIndex((t) => t > last);
-		const tail =
-			from < 0
-				? { timeS: [], packV: [], currentA: [] }
-				: {
-						timeS: heard.timeS.slice(from),
-						packV: heard.packV.slice(from),
-						currentA: heard.currentA.slice(from)
-					};
-		return {
-			timeS: [...data.telemetry.timeS, ...tail.timeS],
-			packV: [...data.telemetry.packV, ...tail.packV],
-			currentA: [...data.telemetry.currentA, ...tail.currentA]
-		};
+	const measured = $derived(heard.after(data.telemetry));
+	/** What the course shows: the pack's volts and amps, or each cell and the charge. */
+	let view = $state<'pack' | 'cells'>('pack');
+	const limitMin = $derived.by(() => {
+		const { planned } = data;
+		const k = planned && limitAh !== null ? planned.chargeAh.findIndex((ah) => ah >= limitAh) : -1;
+		return planned && k >= 0 ? planned.timeS[k] / 60 : null;
 	});
 	$effect(() => {
 		if (run.status === 'ended') void goto(`/logbook/${run.id}`, { replaceState: true });
@@ -212,23 +193,40 @@
 				<div class="flex flex-wrap items-baseline justify-between">
 					<h2>Course against the forecast</h2>
 					<p class="quiet text-[12px]">
-						<span class="font-semibold text-act">volts</span> and
-						<span class="font-semibold text-check">amps</span>; bold is measured, dashed the forecast
+						{#if view === 'cells'}
+							<span class="font-semibold text-act">cells</span>, lowest bold, and
+							<span class="font-semibold text-check">mAh</span>; thin and dashed the forecast;
+						{:else}
+							<span class="font-semibold text-act">volts</span> and
+							<span class="font-semibold text-check">amps</span>; bold is measured, dashed the forecast;
+						{/if}
+						<button type="button" class="link" onclick={() => (view = view === 'cells' ? 'pack' : 'cells')}
+							>{view === 'cells'
+								? 'volts and amps'
+								: (pack?.cells ?? 1) > 1
+									? 'cells and mAh'
+									: 'mAh'}</button
+						>
 					</p>
 				</div>
-				<ForecastChart
-					best={data.planned}
-					{measured}
-					voltageFromMin={data.planned?.voltageFromMin ?? null}
-					timerMin={run.settings.safetyTimerMin}
-					timerFromMin={data.planned?.timerFromMin ?? 0}
-					legs={data.planned?.legs ?? []}
-					height={268}
-					live
-					label={values
-						? `After ${Math.round(values.timeS / 60)} minutes ${values.packV.toFixed(2)} volts and ${values.currentA.toFixed(2)} amps`
-						: 'No values yet'}
-				/>
+				{#if view === 'cells'}
+					<CellsChart course={measured} planned={data.planned} {limitAh} {limitMin} height={268} />
+				{:else}
+					<ForecastChart
+						best={data.planned}
+						{measured}
+						voltageFromMin={data.planned?.voltageFromMin ?? null}
+						timerMin={run.settings.safetyTimerMin}
+						timerFromMin={data.planned?.timerFromMin ?? 0}
+						legs={data.planned?.legs ?? []}
+						{limitMin}
+						height={268}
+						live
+						label={values
+							? `After ${Math.round(values.timeS / 60)} minutes ${values.packV.toFixed(2)} volts and ${values.currentA.toFixed(2)} amps`
+							: 'No values yet'}
+					/>
+				{/if}
 				{#if data.planned && pack && chemistry && taskOf(run.task).moves !== 'out' && chemistry.endOfCharge.kind !== 'dip'}
 					<h2 class="mt-2">Envelope</h2>
 					<EnvelopeChart

@@ -16,6 +16,8 @@ export interface PlannedCourse {
 	timeS: number[];
 	packV: number[];
 	currentA: number[];
+	chargeAh: number[];
+	cellV: number[][];
 	/** Where its legs were expected to begin, and where the one begins that the safety timer may cut, min. */
 	legs: LegMark[];
 	timerFromMin: number;
@@ -35,6 +37,8 @@ export async function plannedCourse(db: Store, run: Run): Promise<PlannedCourse 
 		timeS: best.trace.timeS,
 		packV: best.trace.packV,
 		currentA: best.trace.currentA,
+		chargeAh: best.trace.chargeAh,
+		cellV: best.trace.cellV,
 		legs: legMarks(best.legs),
 		timerFromMin: timedLegFromMin(best.legs),
 		voltageFromMin: best.voltagePhaseFromS === null ? null : best.voltagePhaseFromS / 60

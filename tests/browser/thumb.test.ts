@@ -1,0 +1,191 @@
+/** The same instrument by thumb, on a phone: found, chosen, typed, ticked and kept at 390×844. */
+import assert from 'node:assert/strict';
+import { after, before, describe, test } from 'node:test';
+import { By } from 'selenium-webdriver';
+import { PHONE } from '../support/browser';
+import { DemoBench } from './demo-bench';
+import { startApp } from '../support/server';
+import { Person } from './page';
+
+/**
+ * Seconds that practised people take, from memory of Card, Moran and Newell, "The keystroke-level model for user performance time"
+ * (1980): a key 0.28, pointing 1.1, a hand moved 0.4, a thought before each unit of the work 1.35.
+ */
+const KEY_S = 0.28;
+const POINT_S = 1.1;
+const HAND_S = 0.4;
+const THINK_S = 1.35;
+
+describe('by thumb', () => {
+	let bench: DemoBench;
+	let person: Person;
+	const main = <T>(script: string) => person.driver.executeScript<T>(script);
+	const value = async (setting: string) =>
+		(await person.find(`[data-setting="${setting}"] input`)).getAttribute('value');
+	before(async () => {
+		bench = await DemoBench.open(600);
+		person = bench.person;
+		await bench.browser.resize(PHONE);
+	});
+	after(() => bench?.close());
+	const within = async (what: string) =>
+		assert.ok(
+			(await main<number>('return document.documentElement.scrollWidth - innerWidth')) <= 0,
+			`${what} is wider than the phone`
+		);
+
+	test('every place is at most two presses away, and anything is found', async () => {
+		await person.goTo('/');
+		await (await person.find('nav .thumb button')).click();
+		const line = await person.find('input[aria-label="Find anything"]');
+		for (const place of ['Chargers', 'Logbook', 'Drill'])
+			assert.ok((await person.text('[role="listbox"]')).includes(place), `${place} is offered at once`);
+		await line.sendKeys('storage skua');
+		await person.driver.wait(
+			() =>
+				main<boolean>(`return /Skua/.test(document.querySelector('[data-command-item]')?.innerText ?? '')`),
+			10_000
+		);
+		await (await person.find('[data-command-item]')).click();
+		await person.waitForPath(/^\/program$/);
+		const asked = new URL(await person.driver.getCurrentUrl()).searchParams;
+		assert.deepEqual([asked.get('pack'), asked.get('task')], [bench.packId('Skua cutter'), 'storage']);
+	});
+
+	test('the curve stands there at once and the band grows around it', async () => {
+		await bench.program('Cormorant ferry', 'Basin Four');
+		assert.ok(
+			await main<boolean>(`return !!document.querySelector('.plot path.curve, .apexcharts-canvas')`),
+			'a curve'
+		);
+		await person.sees('band: 90 of 100 of 1000 simulated packs');
+		await within('Program');
+	});
+
+	test('which channel: the ranked list, and one is taken from it', async () => {
+		await person.goTo(`/packs/${bench.packId('Cormorant ferry')}`);
+		await person.follow('Program', /\/program$/);
+		await person.follow('which channel?', /\/program\/channels$/);
+		await within('the list of channels');
+		const rows = await person.driver.findElements(By.css('[data-offer]'));
+		assert.equal(rows.length, 7);
+		const link = await rows[1].findElement(By.css('a'));
+		const to = new URL((await link.getAttribute('href'))!).searchParams.get('channel');
+		await main(`document.querySelectorAll('[data-offer]')[1].scrollIntoView({ block: 'center' })`);
+		await link.click();
+		await person.waitForPath(/^\/program$/);
+		assert.equal(new URL(await person.driver.getCurrentUrl()).searchParams.get('channel'), to);
+	});
+
+	test('an edit survives a reload; a half-filled form asks before it is left', async () => {
+		await bench.program('Skua cutter', 'Pier Two');
+		const own = await value('currentA');
+		await person.press('button[contains(@aria-label, "Current down")]', '');
+		await person.driver.wait(async () => (await value('currentA')) !== own, 5000);
+		const typed = await value('currentA');
+		await person.driver.navigate().refresh();
+		await person.ready();
+		await person.driver.wait(async () => (await value('currentA')) === typed, 10_000, 'it is there again');
+		await person.press('button', 'Start anew');
+		await person.goTo('/packs/new');
+		await person.fill('Name', 'Half a pack');
+		await main(`document.querySelector('nav a[href="/run"]').click()`);
+		const dialog = await person.find('[role="alertdialog"]');
+		await dialog.findElement(By.xpath('.//button[normalize-space(.)="Stay"]')).click();
+		assert.equal(await person.path(), '/packs/new');
+		await main(`document.querySelector('nav a[href="/run"]').click()`);
+		const again = await person.find('[role="alertdialog"]');
+		await again.findElement(By.xpath('.//button[normalize-space(.)="Leave"]')).click();
+		await person.waitForPath(/^\/run$/);
+	});
+
+	test('what the charger holds is ticked on the card, with room for a thumb', async () => {
+		await bench.program('Skua cutter', 'Pier Two');
+		await person.press('button', 'Key-in card');
+		await person.waitForPath(/\/card$/);
+		await within('the card');
+		const box = await person.find('[data-key-first] [role="checkbox"]');
+		await main(
+			`document.querySelector('[data-key-first] [role="checkbox"]').scrollIntoView({ block: 'center' })`
+		);
+		await box.click();
+		await person.sees(/keyed; it was at/);
+		// Beside and above the box itself the press counts too.
+		const missed = await main<string[]>(
+			`const box = document.querySelector('[data-key-first] [role="checkbox"]');
+			const { left, right, top, bottom } = box.getBoundingClientRect();
+			const at = [[left - 12, top - 12], [right + 12, bottom + 12], [left - 12, bottom + 12], [right + 3, top - 12]];
+			return at.filter(([x, y]) => {
+				const met = document.elementFromPoint(x, y);
+				return met?.closest('[role="checkbox"]') !== box && met?.closest('label')?.htmlFor !== box.id;
+			}).map(([x, y]) => document.elementFromPoint(x, y)?.outerHTML.slice(0, 200));`
+		);
+		assert.deepEqual(missed, [], 'a thumb meets the box within 44 px');
+	});
+
+	test('a run: its cells and its mAh beside the forecast, while Stop stays under the thumb', async () => {
+		await bench.api('/stand-in/speed', 'PUT', { speed: 60 });
+		await bench.program('Gannet lifeboat, main', 'Pier Two', '', 1);
+		await bench.checkAndStart('charging');
+		await person.press('button', 'cells and mAh');
+		await person.driver.wait(
+			() =>
+				main<boolean>(
+					`return /mAh after \\d+ minutes/.test(document.querySelector('[aria-label="Course"] [role="img"]')?.getAttribute('aria-label') ?? '')`
+				),
+			10_000
+		);
+		// Four cells and the charge, as measured and as expected.
+		await person.driver.wait(
+			() => main<boolean>(`return document.querySelectorAll('[aria-label="Course"] path.curve').length >= 7`),
+			20_000
+		);
+		await within('Run');
+		await person.press('button', 'Stop');
+		await person.waitForPath(/^\/logbook\/[0-9a-f-]{36}$/);
+		await within('the logbook entry');
+	});
+
+	test('a new charger and a new pack to a proved program: at most 15 inputs, and 90 s for a practised person', async () => {
+		const app = await startApp({});
+		after(() => app.close());
+		const person = new Person(bench.browser.driver, app.base);
+		let [inputs, seconds] = [0, 0];
+		const press = async (tag: string, text: string) => {
+			inputs++;
+			seconds += THINK_S + POINT_S + KEY_S;
+			await person.press(tag, text);
+		};
+		const type = async (how: () => Promise<void>, typed: string) => {
+			inputs++;
+			seconds += THINK_S + POINT_S + HAND_S + KEY_S * typed.length;
+			await how();
+		};
+		await person.goTo('/chargers/new');
+		await press('button', 'Four channels on one supply');
+		await type(() => person.fill('Name', 'Slip One'), 'Slip One');
+		await press('button', 'Put on the bench');
+		await person.waitForPath(/^\/chargers\/[0-9a-f-]+$/);
+		await press('a', 'Add a pack');
+		await person.waitForPath(/^\/packs\/new$/);
+		const label = 'Fulmar tender LiPo 4S 3300 3C 14,8V';
+		await type(async () => (await person.find('#label-line')).sendKeys(label), label);
+		await type(async () => (await person.find('#label-line')).sendKeys('\uE007'), '\n');
+		await press('button', 'Add to the shelf');
+		await person.waitForPath(/^\/packs\/[0-9a-f-]{36}$/);
+		const cells = '3,72 3.73 3724 3.72';
+		await type(() => person.fill('Cell 1, V', cells), cells);
+		await press('button', 'Save reading');
+		await person.sees(/3\.72 3\.73 3\.72 3\.72/);
+		await press('a', 'Program');
+		await person.waitForPath(/^\/program$/);
+		await person.sees(/ends \d\d:\d\d/);
+		const verdict = await person.text('[aria-label="Verdict"]');
+		assert.match(verdict, /Clear|Check|Stop/, verdict);
+		console.log(
+			`a first proved program: ${inputs} inputs, ${Math.round(seconds)} s by the keystroke-level model`
+		);
+		assert.ok(inputs <= 15, `${inputs} inputs`);
+		assert.ok(seconds <= 90, `${seconds} s`);
+	});
+});
