@@ -1,7 +1,7 @@
 /** What hands do before and after a run: look, place, plug, unplug, in the order the person follows, and whose order it is. */
 import type { PackCondition } from '../pack/pack';
 import type { Practice } from '../practice/practice';
-import { because } from '../practice/schools';
+import { because } from '../practice/reasons';
 import type { Resolved } from '../request/context';
 
 export interface HandStep {

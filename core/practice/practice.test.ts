@@ -4,14 +4,15 @@ import { aContext, aPack, aReading, aSupply } from '../../tests/support/bench-ch
 import { aMultiCharger } from '../../tests/support/rule-cases';
 import { solve } from '../program/solve';
 import { DEFAULT_PRACTICE, resolvePractice, usualPurpose, whose } from './practice';
-import { because, SCHOOLS, showChoice } from './schools';
+import { because, REASONS } from './reasons';
+import { SCHOOLS, showChoice } from './schools';
 import { PracticeSchema } from './practice-schema';
 
 test('every school has a default that the schema takes, a question and a reason', () => {
 	assert.ok(PracticeSchema.safeParse(DEFAULT_PRACTICE).success);
 	assert.deepEqual(SCHOOLS.map((s) => s.id).sort(), Object.keys(DEFAULT_PRACTICE).sort());
 	for (const s of SCHOOLS) {
-		assert.ok(s.question.length > 3 && s.why.length > 10);
+		assert.ok(s.question.length > 3 && REASONS[s.id].length > 10);
 		const value = DEFAULT_PRACTICE[s.id];
 		if (Array.isArray(s.choices)) assert.ok(s.choices.includes(value as string), s.id);
 	}

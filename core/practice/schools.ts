@@ -1,6 +1,6 @@
-/** The schools described: the question, why the default is what it is, and the choices; forms and notes read this. */
+/** The schools described: the question and the choices; forms and notes read this. */
 import type { Field } from '../quantity/field';
-import { PRACTICE, whose, type PracticeId, type ResolvedPractice } from './practice';
+import { PRACTICE, type PracticeId } from './practice';
 
 /** What a school is about; forms lay them out in these groups. */
 export const SCHOOL_GROUPS = ['charge', 'lying and emptying', 'hands and place'] as const;
@@ -10,8 +10,6 @@ export interface School {
 	id: PracticeId;
 	about: SchoolGroup;
 	question: string;
-	/** Why the default is what it is; common practice, no source. */
-	why: string;
 	/** Values to choose from; for figures the range and unit, shares of one in per cent. */
 	choices: readonly string[] | { min: number; max: number; step: number; unit: string; off: string | null };
 	/** A pack may have its own; the others are matters of the person alone. */
@@ -35,7 +33,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'purpose',
 		about: 'charge',
 		question: 'How hard to charge',
-		why: 'About 1C whatever the label; hurry goes up to the label, gentle is about half.',
 		choices: ['gentle', 'standard', 'hurry'],
 		ofPack: true,
 		ofProgram: false
@@ -44,7 +41,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'hurryMaxC',
 		about: 'charge',
 		question: 'Most in a hurry',
-		why: 'Twice the capacity per hour: many labels promise more than cells bear for long.',
 		choices: range('hurryMaxC', null),
 		ofPack: true,
 		ofProgram: true
@@ -53,7 +49,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'noLabelC',
 		about: 'charge',
 		question: 'No rate on the label',
-		why: 'What the chemistry bears without harm, 1C for most; more is a guess.',
 		// Offered in fewer steps than are taken.
 		choices: { ...range('noLabelC', 'by chemistry'), min: 0.5, max: 3, step: 0.5 },
 		ofPack: true,
@@ -63,7 +58,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'fastMode',
 		about: 'charge',
 		question: 'Fast charge',
-		why: 'Only when it is asked for, and then what it skips is said.',
 		choices: ['when pressed', 'never'],
 		ofPack: true,
 		ofProgram: false
@@ -72,7 +66,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'guards',
 		about: 'charge',
 		question: 'Timer and limit',
-		why: 'For each pack its own: a limit that fits the largest protects no smaller one.',
 		choices: ['per pack', 'largest pack', 'off'],
 		ofPack: false,
 		ofProgram: false
@@ -81,7 +74,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'balance',
 		about: 'charge',
 		question: 'Balance lead',
-		why: 'Every charge: it also lets the charger watch each cell.',
 		choices: ['every charge', 'every third charge', 'every fourth charge'],
 		ofPack: true,
 		ofProgram: true
@@ -90,7 +82,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'fullness',
 		about: 'charge',
 		question: 'End of charge',
-		why: 'Full; a little less gives up about a tenth for many more cycles.',
 		choices: ['full', 'a little less'],
 		ofPack: true,
 		ofProgram: true
@@ -99,7 +90,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'stepRounding',
 		about: 'charge',
 		question: 'Rounding to the step',
-		why: 'Down, so that no limit is passed by a step.',
 		choices: ['down', 'nearest'],
 		ofPack: false,
 		ofProgram: true
@@ -108,7 +98,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'cautiousBelowV',
 		about: 'charge',
 		question: 'Gentle on cells under',
-		why: 'Off: between floor and full no cell needs special care.',
 		choices: range('cautiousBelowV', 'off'),
 		ofPack: true,
 		ofProgram: true
@@ -117,7 +106,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'parallel',
 		about: 'charge',
 		question: 'Joined in parallel',
-		why: 'Same chemistry and cells, every cell within 0.1 V, and no more than 1C as they meet.',
 		choices: ['close volts', 'close volts, strict', 'same model only', 'never'],
 		ofPack: false,
 		ofProgram: false
@@ -126,7 +114,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'storageV',
 		about: 'lying and emptying',
 		question: 'Storage voltage',
-		why: 'The middle of what people use for the chemistry.',
 		choices: range('storageV', 'by chemistry'),
 		ofPack: true,
 		ofProgram: true
@@ -135,7 +122,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'storageFor',
 		about: 'lying and emptying',
 		question: 'Put away',
-		why: 'To lie until it is used; what travels by air holds 30 % of charge at most, and carriers may ask for less.',
 		choices: ['to lie', 'to travel'],
 		ofPack: false,
 		ofProgram: true
@@ -144,7 +130,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'storageShare',
 		about: 'lying and emptying',
 		question: 'Storage by charge',
-		why: 'By volts where they tell the charge, half full where they do not, as on LiFe; people keep 40 to 70 %.',
 		choices: range('storageShare', 'by chemistry'),
 		ofPack: true,
 		ofProgram: true
@@ -153,7 +138,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'storageAfterDays',
 		about: 'lying and emptying',
 		question: 'Full for at most',
-		why: 'Five days; some put a pack away the same day, some after a week.',
 		choices: range('storageAfterDays', null),
 		ofPack: true,
 		ofProgram: false
@@ -162,7 +146,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'dischargeC',
 		about: 'lying and emptying',
 		question: 'Discharge rate',
-		why: 'A fifth of the capacity per hour, as capacities are rated.',
 		choices: range('dischargeC', null),
 		ofPack: true,
 		ofProgram: true
@@ -171,7 +154,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'dischargeEnd',
 		about: 'lying and emptying',
 		question: 'End of discharge',
-		why: 'The everyday end, 3.3 V for LiPo; a tenth of a volt deeper for more of the pack; the floor only to check a capacity.',
 		choices: ['everyday', 'a little deeper', 'capacity check'],
 		ofPack: true,
 		ofProgram: true
@@ -180,7 +162,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'cycleOrder',
 		about: 'lying and emptying',
 		question: 'Cycle begins',
-		why: 'Down first: the pack is full when it ends.',
 		choices: ['down first', 'up first'],
 		ofPack: false,
 		ofProgram: true
@@ -189,7 +170,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'maintenance',
 		about: 'lying and emptying',
 		question: 'Capacity check',
-		why: 'Every three months shows a tired pack in time; each check is a cycle of wear.',
 		choices: ['monthly', 'every 3 months', 'lithium never'],
 		ofPack: true,
 		ofProgram: false
@@ -198,7 +178,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'maintenanceOrder',
 		about: 'lying and emptying',
 		question: 'Check goes',
-		why: 'Full, then empty: what comes out is the capacity. Full, then storage spares the deep end and shows only what went in.',
 		choices: ['charge, empty, storage', 'charge, storage'],
 		ofPack: true,
 		ofProgram: false
@@ -207,7 +186,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'plugOrder',
 		about: 'hands and place',
 		question: 'Plug order',
-		why: 'Main lead first, so that no charge flows through thin balance wires.',
 		choices: ['main lead first', 'balance lead first', 'either'],
 		ofPack: false,
 		ofProgram: true
@@ -216,7 +194,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'unplugOrder',
 		about: 'hands and place',
 		question: 'Unplug order',
-		why: 'The reverse of plugging in: balance lead first.',
 		choices: ['balance lead first', 'main lead first'],
 		ofPack: false,
 		ofProgram: true
@@ -225,7 +202,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'container',
 		about: 'hands and place',
 		question: 'Container',
-		why: 'Vented and fire-resistant; a sealed metal box holds the pressure in.',
 		choices: ['vented box', 'bag', 'bricks', 'metal box'],
 		ofPack: false,
 		ofProgram: true
@@ -234,7 +210,6 @@ export const SCHOOLS: readonly School[] = [
 		id: 'fieldBattery',
 		about: 'hands and place',
 		question: 'Power at the field',
-		why: 'Its own battery: a drained vehicle does not start.',
 		choices: ['its own battery', 'the vehicle'],
 		ofPack: false,
 		ofProgram: false
@@ -250,12 +225,4 @@ export function showChoice(id: PracticeId, value: unknown): string {
 	if (value === null) return choices.off ?? 'off';
 	if (choices.unit === '%') return `${Math.round(100 * Number(value))} %`;
 	return choices.unit === 'C' ? `${value}C` : `${value} ${choices.unit}`;
-}
-
-/** Whose choice a value is, and, where nobody chose, why it is so: "by the usual practice: main lead first, so that …". */
-export function because(practice: ResolvedPractice, id: PracticeId): string {
-	const by = `by ${whose(practice, id)}`;
-	if (practice.from[id] !== 'default') return by;
-	const { why } = CHOICES_OF.get(id)!;
-	return `${by}: ${why[0].toLowerCase()}${why.slice(1).replace(/\.$/, '')}`;
 }

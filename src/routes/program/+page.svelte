@@ -1,6 +1,5 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import ProgramChooser from '$lib/ui/program/ProgramChooser.svelte';
 	import Workbench from './Workbench.svelte';
 
 	let { data } = $props();
@@ -32,8 +31,8 @@
 			{href}
 		/>
 	{/key}
-{:else}
-	<ProgramChooser
+{:else if data.Chooser}
+	<data.Chooser
 		packs={data.packs}
 		chargers={data.chargers}
 		channels={data.channels}

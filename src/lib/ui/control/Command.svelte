@@ -46,7 +46,7 @@
 							<Command.Item
 								value={item.id}
 								onSelect={() => ontake(item)}
-								class="flex min-h-[34px] cursor-pointer items-center justify-between gap-4 px-4 py-1 data-[selected]:bg-act data-[selected]:text-act-ink [&[data-selected]_.quiet]:text-inherit"
+								class="flex min-h-[34px] cursor-pointer max-sm:min-h-[44px] items-center justify-between gap-4 px-4 py-1 data-[selected]:bg-act data-[selected]:text-act-ink [&[data-selected]_.quiet]:text-inherit"
 							>
 								<span class="min-w-0 truncate">{item.label}</span>
 								<span class="quiet shrink-0 text-[12.5px]">{item.about}</span>

@@ -2,6 +2,7 @@
 <script lang="ts">
 	import Select from '$lib/ui/control/Select.svelte';
 	import { DEFAULT_PRACTICE, type PracticeLayer } from '$core/practice/practice';
+	import { REASONS } from '$core/practice/reasons';
 	import { SCHOOL_GROUPS, SCHOOLS, showChoice, type School } from '$core/practice/schools';
 
 	interface Props {
@@ -68,7 +69,7 @@
 					]}
 					onchange={(chosen) => choose(s, chosen)}
 				/>
-				{#if !narrow}<p class="quiet text-[12.5px]">{s.why}</p>{/if}
+				{#if !narrow}<p class="quiet text-[12.5px]">{REASONS[s.id]}</p>{/if}
 			</li>
 		{/each}
 	</ul>
