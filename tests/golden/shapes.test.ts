@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { HELD_SETTING, HELD_SETTINGS } from '../../core/charger/setting';
 import { CONNECTOR, CONNECTORS } from '../../core/pack/connector';
 import { PRACTICE } from '../../core/practice/practice';
+import { REASONS } from '../../core/practice/reasons';
 import { SCHOOLS } from '../../core/practice/schools';
 import {
 	USUAL_CAPACITY_MAH,
@@ -43,7 +44,7 @@ test('every description, setting that a charger holds, task and school', () => {
 			lines(name, fields)
 		),
 		...lines('HELD_SETTINGS', HELD_SETTINGS),
-		...SCHOOLS.flatMap((s) => lines(`school ${s.id}`, s)),
+		...SCHOOLS.flatMap((s) => lines(`school ${s.id}`, { ...s, why: REASONS[s.id] })),
 		...TASKS.flatMap((t) => lines(`task ${t.id}`, t)),
 		...lines('usual', [
 			USUAL_CAPACITY_MAH,
