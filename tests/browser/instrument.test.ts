@@ -159,6 +159,30 @@ describe('one instrument', () => {
 		assert.equal((await bench.api<{ usedIn: string }>(`/packs/${id}`)).usedIn, 'typed here');
 	});
 
+	test('a practice changed in two windows: both choices are shown, and one is taken', async () => {
+		const kept = async () =>
+			(await bench.api<{ practice: Record<string, unknown> }>('/preferences')).practice;
+		const before = await kept();
+		const pick = async (choice: string, elsewhere: string) => {
+			await person.goTo('/house');
+			await bench.api('/preferences', 'PATCH', { practice: { ...before, container: elsewhere } });
+			await person.choose('[data-school="purpose"] button', choice);
+			await person.sees('Changed in another window meanwhile');
+			return person.text('[role="alert"] table');
+		};
+		const said = await pick('gentle', 'bag');
+		assert.match(said, /How hard to charge gentle standard \(usual\)/);
+		assert.match(said, /Container .* bag/);
+		assert.equal((await kept()).container, 'bag', 'nothing is overwritten before one is chosen');
+		await person.press('button', 'Take what is there');
+		assert.equal((await kept()).purpose, before.purpose);
+		await pick('hurry', 'bricks');
+		await person.press('button', 'Save what is here');
+		await becomes(async () => (await kept()).purpose, 'hurry', 'what was chosen here is kept');
+		assert.equal((await kept()).container, 'bag', 'as it stood in this window');
+		await bench.api('/preferences', 'PATCH', { practice: before });
+	});
+
 	test('what was done stays listed until the page is left, and is taken back from there', async () => {
 		await person.goTo(`/packs/${bench.packId('Cormorant ferry')}`);
 		const readings = () =>
