@@ -22,7 +22,8 @@ const CORE = [
 		'forecast',
 		'program',
 		'card',
-		'choose'
+		'choose',
+		'parallel'
 	],
 	...['log', 'follow', 'diagnose', 'care', 'formats']
 ];

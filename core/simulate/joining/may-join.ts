@@ -1,5 +1,6 @@
 /** Whether packs may be charged joined in parallel, by what they are, what they read, and the person's school. */
 import { chemistryOf } from '../../chemistry/catalogue';
+import type { Chemistry } from '../../chemistry/chemistry';
 import { estimateCharge } from '../../pack/charge-state';
 import { connectorOf } from '../../pack/connector';
 import type { Pack } from '../../pack/pack';
@@ -24,17 +25,25 @@ export interface MayJoin {
 }
 
 /** How far apart cells may be, V. Common practice, no source. */
-const CLOSE_V = 0.1;
+export const CLOSE_V = 0.1;
 const STRICT_V = 0.02;
 /** What strict people let flow in the first minute, 1/h (common practice, no source). */
 const STRICT_C = 0.5;
 /** What is ordinary, and what is the most with care: mean of the first minute, 1/h, and charge moved, a share; common practice, no source. */
 const ORDINARY = { unlabelledC: 1, moved: 0.05 };
-const WITH_CARE = { minuteC: 3, moved: 0.165, plugTimes: 2, balanceA: 2 };
+export const WITH_CARE = { minuteC: 3, moved: 0.165, plugTimes: 2, balanceA: 2 };
 /** LiFe volts say so little that they have to be this close. */
 const FLAT_APART_V = 0.02;
 /** A reading older than this is no ground to join on, h. */
-const STALE_H = 0.25;
+export const STALE_H = 0.25;
+/** Of packs this unlike in capacity the small one is soon the worst treated (common practice, no source). */
+const UNLIKE_TIMES = 4;
+
+/** How far apart the cells of packs may be at each position, V, by chemistry and by the person's school. */
+export function windowV(chemistry: Chemistry, practice: ResolvedPractice): number {
+	const closeV = practice.values.parallel === 'close volts, strict' ? STRICT_V : CLOSE_V;
+	return chemistry.storage.kind === 'charge' ? Math.min(FLAT_APART_V, closeV) : closeV;
+}
 
 interface Candidate {
 	pack: Pack;
@@ -81,6 +90,23 @@ function byKind(packs: readonly Pack[], practice: ResolvedPractice): JoinFinding
 		);
 	const unfit = packs.find((p) => p.condition !== 'in service');
 	if (unfit) out.push(stop('join-out-of-service', `${unfit.name} is marked ${unfit.condition}.`));
+	const clever = packs.find((p) => p.electronics !== 'none');
+	if (clever)
+		out.push(
+			stop(
+				'join-electronics',
+				`${clever.name} has electronics of its own, which may switch it off or bleed it while the others feed it: it is charged alone.`
+			)
+		);
+	const [small, large] = [...packs]
+		.sort((a, b) => ratedAh(a) - ratedAh(b))
+		.filter((_, k, all) => k === 0 || k === all.length - 1);
+	if (large && ratedAh(large) > UNLIKE_TIMES * ratedAh(small))
+		out.push({
+			rule: 'join-capacities-apart',
+			severity: 'check',
+			sentence: `${large.name} holds ${(ratedAh(large) / ratedAh(small)).toFixed(1)} times what ${small.name} does: whatever goes wrong in the large one, the small one pays for.`
+		});
 	const unlike = packs.find(
 		(p) => p.capacityAh !== first.capacityAh || p.labelChargeRateC !== first.labelChargeRateC
 	);
@@ -119,11 +145,12 @@ function byReading(members: readonly Candidate[], now: string): JoinFinding[] {
 			);
 		const ageH = (Date.parse(now) - Date.parse(reading.takenAt)) / 3600e3;
 		if (reading.state !== 'rest' || ageH > STALE_H)
-			out.push({
-				rule: 'join-reading-stale',
-				severity: 'check',
-				sentence: `${pack.name} was read ${reading.state === 'rest' ? ago(ageH) : reading.state}: read all of them again at rest, right before.`
-			});
+			out.push(
+				stop(
+					'join-reading-stale',
+					`${pack.name} was read ${reading.state === 'rest' ? ago(ageH) : reading.state}: read it again at rest, right before.`
+				)
+			);
 		const { cellMaxV, hardFloorV } = chemistryOf(pack.chemistry).voltages;
 		const outside = (cells ?? []).find((v) => v > cellMaxV || v < hardFloorV);
 		if (outside !== undefined)
@@ -194,8 +221,7 @@ function byVolts(members: readonly Member[], meeting: Meeting, practice: Resolve
 	const chemistry = chemistryOf(members[0].pack.chemistry);
 	const flat = chemistry.storage.kind === 'charge';
 	const strict = practice.values.parallel === 'close volts, strict';
-	const closeV = strict ? STRICT_V : CLOSE_V;
-	const apartV = flat ? Math.min(FLAT_APART_V, closeV) : closeV;
+	const apartV = windowV(chemistry, practice);
 	const by = whose(practice, 'parallel');
 	const worst = meeting.positions.reduce((a, b) => (b.apartV > a.apartV ? b : a));
 	const cell = meeting.positions.indexOf(worst) + 1;

@@ -1,0 +1,103 @@
+/** A pile of packs that might charge together: what each is, what it reads, and why one cannot be joined with any other. */
+import { chemistryOf } from '../chemistry/catalogue';
+import { socAt } from '../chemistry/curve';
+import type { Pack } from '../pack/pack';
+import { ratedAh } from '../pack/rated';
+import type { ReadingInput } from '../pack/reading';
+import type { ResolvedPractice } from '../practice/practice';
+import { mayJoin } from '../simulate/joining/may-join';
+
+export interface PileMember {
+	pack: Pack;
+	reading: ReadingInput | null;
+	/** It is in a run now. */
+	busy?: boolean;
+}
+
+/** What of a pack decides with which others it may be joined, as figures alone. */
+export interface PileItem {
+	id: string;
+	/** Volts of each cell, bottom first. */
+	cellV: readonly number[];
+	/** Capacity that rates count from, Ah, and what is missing to full, Ah. */
+	capacityAh: number;
+	needAh: number;
+	/** State of charge, the mean of its cells. */
+	soc: number;
+	/** Rate that it takes at most, 1/h: by its label, and no more than 1C of what is joined. */
+	rateC: number;
+	/** Series and slow resistance of the whole pack, Ω. */
+	seriesOhm: number;
+	relaxOhm: number;
+	/** What must be alike in strict practice. */
+	make: string;
+}
+
+export interface NotInPile {
+	pack: Pack;
+	/** Why it is joined with nothing now. */
+	why: string;
+	/** A fresh reading would let it in. */
+	readAgain: boolean;
+}
+
+/** Joined packs are charged at 1C each at most unless a person decides otherwise (common practice, no source). */
+const JOINED_MOST_C = 1;
+
+/** Readings that only time has spoilt: looking again renews them. */
+const RENEWABLE = new Set(['join-reading-stale', 'join-not-read', 'join-cells-not-read']);
+
+/** Packs of one pile belong to one chemistry and one cell count. */
+export const kindOf = (pack: Pick<Pack, 'chemistry' | 'cells'>): string => `${pack.chemistry} ${pack.cells}`;
+
+/** Sorts a pile of one kind into what may be joined with others at all, and what may not, each with its reason. */
+export function sift(
+	pile: readonly PileMember[],
+	practice: ResolvedPractice,
+	now: string
+): { fit: (PileMember & { reading: ReadingInput })[]; out: NotInPile[] } {
+	const fit: (PileMember & { reading: ReadingInput })[] = [];
+	const out: NotInPile[] = [];
+	for (const member of pile) {
+		const { pack, reading, busy } = member;
+		if (busy) {
+			out.push({ pack, why: `${pack.name} is in a run.`, readAgain: false });
+			continue;
+		}
+		// Held against itself alone: what is wrong then is wrong with whatever it is joined with.
+		const stops = mayJoin([{ pack, reading }], practice, now).findings.filter((f) => f.severity === 'stop');
+		if (stops.length === 0 && reading) fit.push({ ...member, reading });
+		else
+			out.push({
+				pack,
+				why: stops[0]?.sentence ?? `${pack.name} was never measured: read every cell first.`,
+				readAgain: stops.length > 0 && stops.every((f) => RENEWABLE.has(f.rule))
+			});
+	}
+	return { fit, out };
+}
+
+/** The figures of a pack that is fit to be joined. */
+export function pileItem({ pack, reading }: PileMember & { reading: ReadingInput }): PileItem {
+	const { curve, defaults } = chemistryOf(pack.chemistry);
+	const cellV =
+		reading.cellVoltagesV ??
+		Array.from({ length: pack.cells }, () => (reading.packVoltageV ?? 0) / pack.cells);
+	const capacityAh = ratedAh(pack);
+	const soc = cellV.reduce((sum, v) => sum + socAt(curve, v), 0) / pack.cells;
+	const measured = reading.cellResistancesOhm;
+	return {
+		id: pack.id,
+		cellV,
+		capacityAh,
+		needAh: Math.max(0, 1 - soc) * capacityAh,
+		soc,
+		rateC: Math.min(JOINED_MOST_C, pack.labelChargeRateC ?? JOINED_MOST_C),
+		seriesOhm:
+			measured?.length === pack.cells
+				? measured.reduce((a, b) => a + b, 0)
+				: (pack.cells * defaults.seriesOhmAh) / pack.capacityAh,
+		relaxOhm: (pack.cells * defaults.relaxOhmAh) / pack.capacityAh,
+		make: `${pack.capacityAh} ${pack.labelChargeRateC}`
+	};
+}
