@@ -1,7 +1,7 @@
 /** What lies on the bench and limits a program: connectors, charge leads, adapters and balance boards. */
 import { CONNECTOR, CONNECTORS } from '../pack/connector';
 import type { Pack } from '../pack/pack';
-import { figure, parts, reference, text, type ValuesOf } from '../quantity/field';
+import { choice, figure, parts, reference, text, type ValuesOf } from '../quantity/field';
 
 const id = text({ label: 'Id', least: 1, most: 40 });
 const carries = figure({ label: 'Carries', unit: 'A', min: 0.1, max: 300 });
@@ -37,12 +37,31 @@ export const BALANCE_BOARD = {
 } as const;
 export type BalanceBoard = ValuesOf<typeof BALANCE_BOARD>;
 
+/** A board that joins several packs on one channel. */
+export const PARALLEL_BOARD = {
+	id,
+	name: text({ label: 'Name', least: 1, most: 60, missing: 'A board needs a name.' }),
+	places: figure({ label: 'Packs it takes', unit: '', min: 2, max: 8, whole: true, offer: 6 }),
+	/** Cells of the largest pack that its balance side takes. */
+	cells: figure({ label: 'Up to', unit: 'S', min: 1, max: 14, whole: true, offer: 6 }),
+	/** What its lead to the charger carries, for all packs together. */
+	currentA: figure({ label: 'Carries in all', unit: 'A', min: 0.1, max: 300, offer: 30 }),
+	fused: choice({ label: 'Fused', options: ['no', 'yes'], offer: 'no' })
+} as const;
+export type ParallelBoard = ValuesOf<typeof PARALLEL_BOARD>;
+
 export const INVENTORY = {
 	connectors: parts(CONNECTOR, { label: 'Connectors', least: 0, most: 60, start: CONNECTORS }),
 	/** Empty: the person keeps no list, and no program is held up by it. */
 	leads: parts(CHARGE_LEAD, { label: 'Charge leads', least: 0, most: 60, start: [] }),
 	adapters: parts(ADAPTER, { label: 'Adapters', least: 0, most: 60, start: [] }),
-	boards: parts(BALANCE_BOARD, { label: 'Balance boards', least: 0, most: 20, start: [] })
+	boards: parts(BALANCE_BOARD, { label: 'Balance boards', least: 0, most: 20, start: [] }),
+	parallelBoards: parts(PARALLEL_BOARD, {
+		label: 'Boards for parallel charging',
+		least: 0,
+		most: 20,
+		start: []
+	})
 } as const;
 export type Inventory = ValuesOf<typeof INVENTORY>;
 

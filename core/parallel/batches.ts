@@ -240,7 +240,8 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 	const even = Math.ceil(sorting.items.length / Math.max(1, bound));
 	const down = [...all].reverse();
 	const most = Math.max(...places.map((p) => p.places));
-	for (const size of [most, ...[even, ...sizes].filter((v) => v < most)])
+	// Even batches first: where others are no sooner, they ask least of every lead.
+	for (const size of new Set([Math.min(even, most), most, ...sizes]))
 		for (const order of [all, down]) {
 			yield* improve(sorter.greedy(order, size));
 			if (met()) return { ...best!, proved: true };

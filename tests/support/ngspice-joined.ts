@@ -25,8 +25,9 @@ function netlist(model: JoinedModel, charger: GroupControl | null, untilS: numbe
 		(v, n) => `${(curve.firstSoc + n * curve.stepSoc).toFixed(6)},${v.toPrecision(12)}`
 	).join(',');
 	const lines = ['* joined packs', '.options reltol=1e-6 abstol=1e-9 vntol=1e-8 method=trap itl4=200'];
+	const lead = (k: number) => (typeof board.leadOhm === 'number' ? board.leadOhm : board.leadOhm[k]);
 	packs.forEach((p, k) => {
-		lines.push(`Rlow${k} t${k}_0 0 ${board.leadOhm / 2}`, `Rup${k} t${k}_${cells} rail ${board.leadOhm / 2}`);
+		lines.push(`Rlow${k} t${k}_0 0 ${lead(k) / 2}`, `Rup${k} t${k}_${cells} rail ${lead(k) / 2}`);
 		for (let i = 0; i < cells; i++) {
 			const c = `${k}_${i}`;
 			lines.push(

@@ -61,6 +61,11 @@ export class JoinedPacks {
 		);
 	}
 
+	/** State of charge of each cell; a row for each pack. */
+	charge(): number[][] {
+		return this.model.packs.map((_, k) => this.soc.slice(k * this.cells, (k + 1) * this.cells));
+	}
+
 	/** The mean current of a pack's cells, A, by what each of all cells takes. */
 	packA(cellA: readonly number[]): number[] {
 		return this.model.packs.map((_, k) => {

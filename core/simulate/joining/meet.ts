@@ -14,8 +14,9 @@ export interface Met {
 	minuteHeatJ: number;
 	/** Until no pack takes or gives more than `levelShare` of the greatest first current, s. */
 	levelS: number;
-	/** Rest volts of each cell then; a row for each pack. */
+	/** Rest volts of each cell then, and its state of charge; a row for each pack. */
 	restV: number[][];
+	soc: number[][];
 }
 
 const MINUTE_S = 60;
@@ -57,6 +58,7 @@ export function meet(model: JoinedModel, levelShare = 0.05): Met {
 		movedAh: [...packs.movedAh],
 		minuteHeatJ,
 		levelS,
-		restV: packs.restV()
+		restV: packs.restV(),
+		soc: packs.charge()
 	};
 }

@@ -7,8 +7,8 @@
 
 /** What lies between the packs' cells, Ω. */
 export interface Board {
-	/** A pack's main lead with its plugs, there and back. */
-	leadOhm: number;
+	/** A pack's main lead with its plugs, there and back; of each pack its own where they differ. */
+	leadOhm: number | readonly number[];
 	/** One wire of a balance lead with its contacts; null while the balance leads are not joined. */
 	balanceOhm: number | null;
 }
@@ -18,6 +18,8 @@ export interface Network {
 	cellA(emfV: readonly number[], chargerA: number): number[];
 	/** Volts at the board's rails. */
 	railV(emfV: readonly number[], chargerA: number): number;
+	/** Volts between one balance wire of the board and the next, bottom cell first: what a charger's port sees; empty without any. */
+	busV(emfV: readonly number[], chargerA: number): number[];
 	/** Current of each wire of each balance lead into the pack, A; empty where none is joined. */
 	balanceA(emfV: readonly number[], chargerA: number): number[][];
 }
@@ -62,8 +64,9 @@ export function networkOf(cellOhm: readonly (readonly number[])[], board: Board)
 		}
 	};
 	for (let k = 0; k < packs; k++) {
-		resistor(-1, tap(k, 0), leadOhm / 2);
-		resistor(RAIL, tap(k, cells), leadOhm / 2);
+		const ohm = typeof leadOhm === 'number' ? leadOhm : leadOhm[k];
+		resistor(-1, tap(k, 0), ohm / 2);
+		resistor(RAIL, tap(k, cells), ohm / 2);
 		for (let i = 0; i < cells; i++) resistor(tap(k, i), tap(k, i + 1), cellOhm[k][i]);
 		if (balanceOhm !== null) for (let i = 0; i <= cells; i++) resistor(tap(k, i), bus(i), balanceOhm);
 	}
@@ -92,6 +95,11 @@ export function networkOf(cellOhm: readonly (readonly number[])[], board: Board)
 	return {
 		cellA: (emfV, chargerA) => perInput.map((row) => applied(row, emfV, chargerA)),
 		railV: (emfV, chargerA) => applied(volts[RAIL], emfV, chargerA),
+		busV: (emfV, chargerA) => {
+			if (balanceOhm === null) return [];
+			const at = Array.from({ length: cells + 1 }, (_, i) => applied(volts[bus(i)], emfV, chargerA));
+			return at.slice(1).map((v, i) => v - at[i]);
+		},
 		balanceA: (emfV, chargerA) =>
 			balanceOhm === null
 				? []

@@ -1,0 +1,347 @@
+/** Packs in parallel: sifting, windows, order, shares, what is hidden, parting, renewing; figures that can be checked by hand. */
+import assert from 'node:assert/strict';
+import { describe, test } from 'node:test';
+import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';
+import { leadPack, nimhPack } from '../../tests/support/rule-cases';
+import { lipo } from '../chemistry/lipo';
+import type { Pack } from '../pack/pack';
+import type { ReadingInput } from '../pack/reading';
+import { resolvePractice } from '../practice/practice';
+import { meetAtNode, type Member } from '../simulate/joining/meeting';
+import { closeTogether, fits, meetingFigures, widthV } from './fits';
+import { hiddenIn, sharesOver } from './group';
+import { gentlestOrder, joiningOrder } from './order';
+import { judgeParted } from './parted';
+import { kindOf, pileItem, sift, type PileMember } from './pile';
+import { renewed } from './renewed';
+import { batchMinutes, schedule, SETUP_MIN } from './schedule';
+import { sortPile, sortWithin } from './batches';
+
+const read = (volts: number[], change: Partial<ReadingInput> = {}): ReadingInput =>
+	aReading(volts, { takenAt: NOW, ...change });
+const pack = (id: string, change: Partial<Pack> = {}): Pack =>
+	aPack({ id, name: id.toUpperCase(), ...change });
+const member = (id: string, v: number, change: Partial<Pack> = {}): Member => ({
+	pack: pack(id, change),
+	reading: read(Array.from({ length: change.cells ?? 3 }, () => v))
+});
+const fitting = { curve: lipo.curve, relaxS: 180, windowV: 0.1, sameMake: false };
+const places = (over = {}) => [{ channelId: 'c', places: 6, mostA: 100, freeInMin: 0, ...over }];
+const sorting = (members: Member[], on = places()) => ({
+	items: members.map((m) => pileItem(m)),
+	places: on,
+	fitting
+});
+const idsOf = (members: Member[], on = places()) =>
+	sortWithin(sorting(members, on), 5000, () => performance.now())!
+		.batches.map((b) => [...b.ids].sort().join(' '))
+		.sort();
+
+describe('which packs are in a pile at all', () => {
+	const judge = (member: PileMember) => sift([member], resolvePractice({}), NOW);
+	const says = (m: PileMember) => judge(m).out[0]?.why ?? '';
+	const three = (v = 3.8) => read([v, v, v]);
+	test('one that is read, at rest, in service and of its kind is', () => {
+		assert.equal(judge({ pack: pack('a'), reading: three() }).fit.length, 1);
+	});
+	test('each that is not says why, and whether a look would help', () => {
+		assert.match(says({ pack: pack('a'), reading: three(), busy: true }), /A is in a run/);
+		assert.match(
+			says({ pack: nimhPack({ id: 'n', name: 'N' }), reading: null }),
+			/never charged in parallel/
+		);
+		assert.match(
+			says({ pack: leadPack({ id: 'l', name: 'L' }), reading: null }),
+			/never charged in parallel/
+		);
+		for (const condition of ['swollen', 'retired'] as const)
+			assert.match(
+				says({ pack: pack('a', { condition }), reading: three() }),
+				new RegExp(`marked ${condition}`)
+			);
+		assert.match(
+			says({ pack: pack('a', { electronics: 'own balancer' }), reading: three() }),
+			/electronics of its own/
+		);
+		assert.match(says({ pack: pack('a'), reading: read([3.8, 3.8, 2.9]) }), /A cell of A reads 2\.90 V/);
+		const old = { pack: pack('a'), reading: read([3.8, 3.8, 3.8], { takenAt: '2026-05-02T17:44:00.000Z' }) };
+		assert.match(says(old), /read 16 min ago: read it again/);
+		assert.equal(judge(old).out[0].readAgain, true);
+		assert.equal(judge({ pack: pack('a'), reading: null }).out[0].readAgain, true);
+		assert.equal(judge({ pack: pack('a', { condition: 'swollen' }), reading: null }).out[0].readAgain, false);
+		assert.equal(judge({ pack: pack('a'), reading: three(), busy: true }).out[0].readAgain, false);
+		const young = {
+			pack: pack('a'),
+			reading: read([3.8, 3.8, 3.8], { takenAt: '2026-05-02T17:45:00.000Z' })
+		};
+		assert.equal(judge(young).fit.length, 1, 'a quarter of an hour is young enough');
+	});
+	test('kinds are a chemistry and a cell count', () => {
+		assert.equal(kindOf(pack('a')), kindOf(pack('b')));
+		assert.notEqual(kindOf(pack('a')), kindOf(pack('b', { cells: 4 })));
+		assert.notEqual(kindOf(pack('a')), kindOf(pack('b', { chemistry: 'lihv' })));
+	});
+});
+
+describe('batches', () => {
+	test('a window, not a chain: 3.70, 3.78 and 3.86 are two batches though each is near the next', () => {
+		const chain = [3.7, 3.78, 3.86].map((v, k) => member(`p${k}`, v));
+		assert.equal(idsOf(chain).length, 2);
+		assert.equal(idsOf([3.72, 3.78, 3.8].map((v, k) => member(`p${k}`, v))).length, 1);
+	});
+	test('0.1 V at any cell position, at 2S to 6S: the first cell alone does not tell', () => {
+		for (const cells of [2, 3, 4, 5, 6]) {
+			const even = Array.from({ length: cells }, () => 3.8);
+			const odd = [...even.slice(0, -1), 3.69];
+			const near = [...even.slice(0, -1), 3.71];
+			const of = (volts: number[]) => [
+				{ pack: pack('a', { cells }), reading: read(even) },
+				{ pack: pack('b', { cells }), reading: read(volts) }
+			];
+			assert.equal(idsOf(of(odd)).length, 2, `${cells}S`);
+			assert.equal(idsOf(of(near)).length, 1, `${cells}S`);
+			assert.ok(Math.abs(widthV(of(odd).map((m) => pileItem(m))) - 0.11) < 1e-9);
+		}
+	});
+	test('eight on a board of six are two batches that are done soonest; without a board each is alone', () => {
+		const eight = Array.from({ length: 8 }, (_, k) => member(`p${k}`, 3.78 + 0.002 * k));
+		const two = places().concat(places({ channelId: 'd' }));
+		const found = sortWithin(sorting(eight, two), 5000, () => performance.now())!;
+		assert.deepEqual(found.batches.map((b) => b.ids.length).sort(), [4, 4]);
+		assert.equal(found.bound.batches, 2);
+		assert.equal(idsOf(eight, places({ places: 1 })).length, 8);
+	});
+	test('an odd one goes alone to the other channel', () => {
+		const nine = [...Array.from({ length: 6 }, (_, k) => member(`p${k}`, 3.8)), member('odd', 4.05)];
+		const found = sortWithin(
+			sorting(nine, places().concat(places({ channelId: 'd', places: 1 }))),
+			5000,
+			() => performance.now()
+		)!;
+		assert.equal(found.batches.find((b) => b.ids.includes('odd'))!.channelId, 'd');
+		assert.equal(found.batches.find((b) => b.ids.length === 6)!.channelId, 'c');
+	});
+	test('what was pinned stays together, what was forbidden does not come back', () => {
+		const four = [3.76, 3.77, 3.78, 3.79].map((v, k) => member(`p${k}`, v));
+		const two = { ...sorting(four, places({ places: 2 })) };
+		const clock = () => performance.now();
+		const pinned = sortWithin({ ...two, pinned: [['p0', 'p3']] }, 5000, clock)!;
+		assert.ok(pinned.batches.some((b) => [...b.ids].sort().join(' ') === 'p0 p3'));
+		const forbidden = sortWithin({ ...two, pinned: [], forbidden: new Set(['p0 p1']) }, 5000, clock)!;
+		assert.ok(!forbidden.batches.some((b) => [...b.ids].sort().join(' ') === 'p0 p1'));
+	});
+	test('capacities over four times apart, and other make-ups in strict practice, are not mixed', () => {
+		const unlike = [
+			member('a', 3.8, { capacityAh: 1, measuredCapacityAh: null }),
+			member('b', 3.8, { capacityAh: 4.1, measuredCapacityAh: null })
+		];
+		assert.equal(idsOf(unlike).length, 2);
+		const within = [unlike[0], member('b', 3.8, { capacityAh: 4, measuredCapacityAh: null })];
+		assert.equal(idsOf(within).length, 1);
+		assert.equal(
+			closeTogether(
+				within.map((m) => pileItem(m)),
+				{ ...fitting, sameMake: true }
+			),
+			false
+		);
+		assert.equal(
+			closeTogether(
+				[within[0], within[0]].map((m) => pileItem(m)),
+				{ ...fitting, sameMake: true }
+			),
+			true
+		);
+	});
+	test('a meeting that would be too hard is no batch, however close the volts', () => {
+		const soft = (v: number) => ({
+			pack: pack(`s${v}`),
+			reading: read([v, v, v], { cellResistancesOhm: [0.0008, 0.0008, 0.0008] })
+		});
+		const items = [soft(3.75), soft(3.85)].map((m) => pileItem(m));
+		assert.ok(closeTogether(items, fitting));
+		assert.ok(meetingFigures(items, fitting).minuteC > 3, `${meetingFigures(items, fitting).minuteC}C`);
+		assert.equal(fits(items, fitting), false);
+	});
+	test('nothing to sort is nothing', () => {
+		assert.equal(sortPile(sorting([])).next().value, null);
+	});
+});
+
+describe('minutes and channels, by hand', () => {
+	const item = (needAh: number, capacityAh: number, rateC = 1) => ({
+		...pileItem(member('a', 3.8)),
+		needAh,
+		capacityAh,
+		rateC
+	});
+	test('two packs of 2 Ah that miss 1 Ah each: 2 Ah at 4 A is half an hour, and the hands before it', () => {
+		assert.equal(batchMinutes([item(1, 2), item(1, 2)], { mostA: 10 }), SETUP_MIN + 30);
+		assert.equal(batchMinutes([item(1, 2), item(1, 2)], { mostA: 2 }), SETUP_MIN + 60);
+		// The most careful label holds for all: 0.5C of 4 Ah.
+		assert.equal(batchMinutes([item(1, 2), item(1, 2, 0.5)], { mostA: 10 }), SETUP_MIN + 60);
+		assert.equal(batchMinutes([item(1, 2)], { mostA: 10 }), 1 + 30);
+	});
+	test('a channel that is busy comes later, and a batch that no board takes has no place', () => {
+		const batches = [[item(1, 2), item(1, 2)], [item(1, 2)]];
+		const two = [
+			{ channelId: 'a', places: 2, mostA: 10, freeInMin: 20 },
+			{ channelId: 'b', places: 1, mostA: 10, freeInMin: 0 }
+		];
+		const laid = schedule(batches, two)!;
+		assert.equal(laid.doneMin, 20 + SETUP_MIN + 30);
+		assert.deepEqual(
+			laid.timed.map((t) => [t.channelId, t.startMin]),
+			[
+				['b', 0],
+				['a', 20]
+			]
+		);
+		assert.equal(schedule(batches, [two[1]]), null);
+		assert.equal(schedule(batches, two, 30), null, 'nothing below the limit');
+	});
+});
+
+describe('order of joining', () => {
+	test('the middle ones meet the extremes: no order has a gentler hardest contact', () => {
+		const members = [3.7, 3.74, 3.78, 3.8].map((v, k) => member(`p${k}`, v));
+		const order = gentlestOrder(members);
+		assert.equal(order.length, 4);
+		assert.ok(
+			!(order.slice(0, 2).includes(0) && order.slice(0, 2).includes(3)),
+			'the extremes do not meet each other'
+		);
+		const { steps, levelMin, balanceA } = joiningOrder(members);
+		assert.deepEqual(
+			steps.map((s) => s.packIds.length),
+			[2, 1, 1]
+		);
+		const worst = Math.max(...steps.map((s) => s.peakC));
+		// All at once, the lowest against the highest alone: (3.80 − 3.70) · 3 V over two packs' resistance and leads.
+		const r = 3 * (0.012 / 2.6) + 0.006;
+		const [into] = meetAtNode([3 * 3.7, 3 * 3.8], [r, r]);
+		assert.ok(worst < into / 2.6, `${worst}C is gentler than ${into / 2.6}C`);
+		assert.ok(levelMin > 0 && balanceA < 0.5);
+		assert.ok(steps.every((s) => s.minuteC <= s.peakC + 1e-9));
+	});
+	test('packs that read alike are level at once', () => {
+		const { steps, levelMin } = joiningOrder([member('a', 3.8), member('b', 3.8)]);
+		assert.equal(levelMin, 0);
+		assert.ok(steps[0].peakA < 1e-9);
+	});
+});
+
+describe('what each gets', () => {
+	const control = { currentA: 4.8, powerW: 1000, endV: 12.6, taperA: 0.24 };
+	test('1 : 3.8 by capacity where resistance goes with it, and all at the rate of the whole', () => {
+		const pair = [
+			member('a', 3.75, { capacityAh: 1, measuredCapacityAh: null }),
+			member('b', 3.75, { capacityAh: 3.8, measuredCapacityAh: null })
+		];
+		const { members, meanC } = sharesOver(pair, control);
+		assert.ok(Math.abs(meanC - 1) < 1e-9);
+		const ratio = members[1].chargeAh / members[0].chargeAh;
+		assert.ok(Math.abs(ratio - 3.8) < 0.05, `1 : ${ratio}`);
+		assert.ok(Math.abs(members[0].share + members[1].share - 1) < 1e-9);
+		assert.ok(
+			members.every((m) => m.mostC < 1.35),
+			members.map((m) => m.mostC.toFixed(2)).join(' ')
+		);
+	});
+	test('the one with less resistance takes more, and is named', () => {
+		const firm = { cellResistancesOhm: [0.012, 0.012, 0.012] };
+		const members = [
+			{
+				...member('old', 3.75),
+				reading: read([3.75, 3.75, 3.75], { cellResistancesOhm: [0.036, 0.036, 0.036] })
+			},
+			{ ...member('new', 3.75), reading: read([3.75, 3.75, 3.75], firm) }
+		];
+		const { worst } = sharesOver(members, { ...control, currentA: 5.2 });
+		assert.equal(worst.pack.id, 'new');
+		assert.ok(worst.mostC > 1.2 && worst.aboveMeanMin > 1, `${worst.mostC}C for ${worst.aboveMeanMin} min`);
+	});
+	test('a label that bears less makes a pack the worst treated at the same rate', () => {
+		const { worst } = sharesOver(
+			[member('a', 3.8, { labelChargeRateC: 5 }), member('b', 3.8, { labelChargeRateC: 1 })],
+			control
+		);
+		assert.equal(worst.pack.id, 'b');
+	});
+});
+
+describe('what the charger does not see', () => {
+	const group = [3.8, 3.8, 3.8, 3.8].map((v, k) => member(`p${k}`, v));
+	test('a weak cell among four shows as about a quarter of what it is', () => {
+		const [weak] = hiddenIn(group, 8);
+		const shown = Number(/shows (\d+) mV/.exec(weak.shows)![1]);
+		assert.match(weak.what, /200 mV below/);
+		assert.ok(shown > 30 && shown < 60, `${shown} mV`);
+	});
+	test('an open main plug sends that pack’s current through the outer wires of its balance lead', () => {
+		const [, first, due] = /lead, ([\d.]+) A at first and up to ([\d.]+) A/
+			.exec(hiddenIn(group, 8)[1].shows)!
+			.map(Number);
+		// At first what the others' resistance drops over the wires; later its quarter of 8 A.
+		assert.ok(first > 0.2 && first < 1, `${first} A`);
+		assert.equal(due, 2);
+	});
+	test('without one of four the others take a third more', () => {
+		assert.match(hiddenIn(group, 7.8)[2].shows, /1\.00C instead of 0\.75C/);
+	});
+	test('one cell has no balance lead to hide behind', () => {
+		const single = [3.8, 3.8].map((v, k) => member(`p${k}`, v, { cells: 1, balanceLead: false }));
+		assert.equal(hiddenIn(single, 2).length, 1);
+	});
+});
+
+describe('after parting', () => {
+	const parted = (...cells: number[][]) =>
+		judgeParted(cells.map((cellV, k) => ({ pack: pack(`p${k}`), cellV })));
+	test('20 mV apart is alike, more is named with what it means', () => {
+		assert.ok(parted([4.2, 4.2, 4.2], [4.18, 4.2, 4.2], [4.2, 4.2, 4.2]).every((v) => v.verdict === 'alike'));
+		const [, low] = parted([4.2, 4.2, 4.2], [4.179, 4.2, 4.2], [4.2, 4.2, 4.2]);
+		assert.match(low.sentence, /Cell 1 of P1 reads 4\.179 V, 21 mV below its fellows: that cell is weak/);
+		const [high] = parted([4.2, 4.23, 4.2], [4.2, 4.2, 4.2], [4.2, 4.2, 4.2]);
+		assert.match(high.sentence, /Cell 2 of P0 .* above its fellows: that cell stands high/);
+	});
+	test('a whole pack that stayed behind points at its main plug; one that is empty is not charged again', () => {
+		const [behind] = parted([3.9, 3.9, 3.9], [4.2, 4.2, 4.2], [4.2, 4.2, 4.2]);
+		assert.match(behind.sentence, /took less than they did: look at its main plug/);
+		const [ahead] = parted([4.2, 4.2, 4.2], [4.1, 4.1, 4.1], [4.1, 4.1, 4.1]);
+		assert.match(ahead.sentence, /took more/);
+		const [dead] = parted([2.9, 4.2, 4.2], [4.2, 4.2, 4.2], [4.2, 4.2, 4.2]);
+		assert.match(dead.sentence, /not charged again/);
+	});
+	test('of two that differ both are named; one alone has no fellows', () => {
+		assert.deepEqual(
+			parted([4.1, 4.2, 4.2], [4.2, 4.2, 4.2]).map((v) => v.verdict),
+			['apart', 'apart']
+		);
+		assert.equal(parted([4.1, 4.2, 4.2])[0].verdict, 'alike');
+	});
+});
+
+describe('a reading renewed by the whole pack’s volts', () => {
+	const cells = read([3.8, 3.81, 3.79], {
+		takenAt: '2026-05-02T17:00:00.000Z',
+		cellResistancesOhm: [0.01, 0.01, 0.01]
+	});
+	const sum = (v: number, change = {}) => ({ ...read([]), cellVoltagesV: null, packVoltageV: v, ...change });
+	test('within 10 mV a cell the cells are as they were, as old as the new reading', () => {
+		const fresh = renewed([sum(11.43), cells], 3)!;
+		assert.deepEqual(fresh.cellVoltagesV, cells.cellVoltagesV);
+		assert.deepEqual(fresh.cellResistancesOhm, cells.cellResistancesOhm);
+		assert.equal(fresh.takenAt, NOW);
+		assert.equal(renewed([sum(11.431), cells], 3)!.cellVoltagesV, null);
+		assert.equal(renewed([sum(11.37), cells], 3)!.cellVoltagesV, cells.cellVoltagesV);
+	});
+	test('not when the pack was used, was not at rest, or cells were never read', () => {
+		assert.equal(renewed([sum(11.4, { usedSince: 'used' }), cells], 3)!.cellVoltagesV, null);
+		assert.equal(renewed([sum(11.4), { ...cells, state: 'loaded' as const }], 3)!.cellVoltagesV, null);
+		assert.equal(renewed([sum(11.4, { state: 'just used' }), cells], 3)!.cellVoltagesV, null);
+		assert.equal(renewed([sum(11.4)], 3)!.cellVoltagesV, null);
+		assert.equal(renewed([], 3), null);
+		assert.equal(renewed([cells, sum(11)], 3), cells);
+	});
+});
