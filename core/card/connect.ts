@@ -113,16 +113,67 @@ const PLUGGING: readonly Trouble[] = [
 	}
 ];
 
-/** The steps before a start, in order. Common practice, no source. */
-export const connectSteps = (r: Resolved): HandStep[] => [
+const JOINING: readonly Trouble[] = [
 	{
-		text: 'The pack is not swollen, dented or hot; its wires and plugs are whole.',
+		said: 'a spark as two packs touched',
+		then: 'Stop and part them: one does not read what was typed. Measure both again, every cell.',
+		condition: null
+	},
+	{
+		said: 'a plug or a balance lead is warm before anything charges',
+		then: 'Part them at once: current flows between the packs. Measure each again, every cell.',
+		condition: null
+	}
+];
+
+/** How packs are joined on a board: main leads in the order whose contacts are gentlest, a wait, then the balance leads. */
+function joinSteps(r: Resolved, joining: Joining): HandStep[] {
+	const names = joining.names.join(', ');
+	const wait =
+		joining.levelMin > 0
+			? `Wait ${Math.max(1, Math.ceil(joining.levelMin))} min until they are level`
+			: 'They are level as they are';
+	return [
+		{
+			text: `Main leads on the board in this order, red to red, one after the other: ${names}.`,
+			why: 'each meets the others with the least current that there is',
+			troubles: JOINING
+		},
+		...(byCell(r)
+			? [
+					{
+						text: `${wait}; then the balance leads in the same order, each into a ${r.pack.cells}S port of the board, black pin to the marked end.`,
+						why: 'main leads first: a balance contact carries 2 A',
+						troubles: PLUGGING
+					}
+				]
+			: [{ text: `${wait}.`, why: '' }]),
+		{
+			text: 'No pack on the board is connected to anything else; chargers and supplies that share a ground stay apart.',
+			why: ''
+		}
+	];
+}
+
+/** The order in which packs are joined, and how long it then takes until they are level. */
+export interface Joining {
+	names: readonly string[];
+	levelMin: number;
+}
+
+/** The steps before a start, in order; `joining` for several packs on one channel. Common practice, no source. */
+export const connectSteps = (r: Resolved, joining: Joining | null = null): HandStep[] => [
+	{
+		text:
+			joining === null
+				? 'The pack is not swollen, dented or hot; its wires and plugs are whole.'
+				: `None of the ${joining.names.length} packs is swollen, dented or hot; their wires and plugs are whole.`,
 		why: '',
 		troubles: BODY
 	},
 	{ text: 'Supply on, charger on, charge lead in the charger before it touches the pack.', why: '' },
 	...oneOfTwoLeads(r),
-	{ ...plugStep(r), troubles: PLUGGING },
+	...(joining === null ? [{ ...plugStep(r), troubles: PLUGGING }] : joinSteps(r, joining)),
 	...lookTwice(r),
 	placeStep(r)
 ];

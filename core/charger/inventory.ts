@@ -112,3 +112,13 @@ export function leadFor(inventory: Inventory, pack: Pick<Pack, 'connectorId'>): 
 /** Balance boards that take a pack of `cells`. */
 export const boardsFor = (inventory: Inventory, cells: number): number =>
 	inventory.boards.filter((b) => b.cells >= cells).reduce((sum, b) => sum + b.count, 0);
+
+/** The board that joins so many packs of `cells` and carries most; null where the person's list has none. */
+export function boardFor(
+	inventory: Pick<Inventory, 'parallelBoards'>,
+	packs: number,
+	cells: number
+): ParallelBoard | null {
+	const fit = inventory.parallelBoards.filter((b) => b.places >= packs && b.cells >= cells);
+	return fit.sort((a, b) => b.currentA - a.currentA)[0] ?? null;
+}

@@ -47,8 +47,8 @@ function joinedPack(packs: readonly [Pack, ...Pack[]]): Pack {
 		measuredCapacityAh: measured.includes(null) ? null : sum(measured.map((v) => v ?? 0)),
 		labelChargeRateC: labelRateC(packs),
 		labelVoltageV: first.labelVoltageV,
-		// The board has its own lead and plugs.
-		connectorId: packs.every((p) => p.connectorId === first.connectorId) ? first.connectorId : null,
+		// The board has its own lead; each pack's plug carries its share alone.
+		connectorId: null,
 		balanceLead: packs.every((p) => p.balanceLead),
 		makerEndVoltageV: least(packs.map((p) => p.makerEndVoltageV)),
 		condition: packs.find((p) => p.condition !== 'in service')?.condition ?? 'in service',

@@ -13,7 +13,7 @@ import { hiddenIn, sharesOver } from './group';
 import { gentlestOrder, joiningOrder } from './order';
 import { judgeParted } from './parted';
 import { kindOf, pileItem, sift, type PileMember } from './pile';
-import { renewed } from './renewed';
+import { renewed } from '../pack/renewed';
 import { batchMinutes, schedule, SETUP_MIN } from './schedule';
 import { sortPile, sortWithin } from './batches';
 

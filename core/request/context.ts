@@ -11,9 +11,11 @@ import { asOnePack, type Load, type Member } from '../pack/load';
 import type { Pack } from '../pack/pack';
 import { packTemperature, type PackTemperature } from '../pack/temperature';
 import type { ReadingInput } from '../pack/reading';
-import { cRate } from '../quantity/format';
+import { amps, cRate, text } from '../quantity/format';
 import { resolvePractice, whose, type ResolvedPractice } from '../practice/practice';
-import { leadFor } from '../charger/inventory';
+import { boardFor, leadFor } from '../charger/inventory';
+import { connectorOf, type Connector } from '../pack/connector';
+import { ratedAh } from '../pack/rated';
 import type { SettingId } from './settings';
 import { ALONE, type Surroundings } from './surroundings';
 import { taskOf, type Purpose, type Task, type TaskId } from './task';
@@ -98,6 +100,24 @@ export function packRates(
 	return rates;
 }
 
+/** What joined packs are charged at unless a person decides otherwise, 1/h of each (common practice, no source). */
+const JOINED_C = 1;
+
+/** Rates that come from being joined: 1C of each, and what the plug of each bears of its share. */
+function joinedRates(load: Load, connectors: readonly Connector[] | undefined): PackRate[] {
+	if (load.length === 1) return [];
+	const plugs = load.flatMap(({ pack }): PackRate[] => {
+		const plug = connectorOf(pack.connectorId, connectors);
+		if (!plug) return [];
+		const label = `the plug of ${pack.name}, ${text(amps(plug.currentA))} for its share`;
+		return [{ id: 'connector', label, rateC: plug.currentA / ratedAh(pack) }];
+	});
+	return [
+		{ id: 'purpose rate', label: `joined, ${cRate(JOINED_C)} of each pack`, rateC: JOINED_C },
+		...plugs.sort((a, b) => a.rateC - b.rateC).slice(0, 1)
+	];
+}
+
 /** Follows the references of a context. The channel must belong to the charger; a miss is a bug and throws. */
 export function resolve(context: ProgramContext): Resolved {
 	const { charger, purpose, ambientDegC } = context;
@@ -116,7 +136,12 @@ export function resolve(context: ProgramContext): Resolved {
 	const temperature = packTemperature(reading, ambientDegC, context.now);
 	const practice = resolvePractice(around.practice.person, pack.practice, around.practice.program);
 	const taskData = taskOf(context.task);
-	const lead = around.inventory ? leadFor(around.inventory, pack) : null;
+	const { inventory } = around;
+	const lead = !inventory
+		? null
+		: alone
+			? leadFor(inventory, pack)
+			: boardFor(inventory, load.length, pack.cells);
 	return {
 		...given,
 		load,
@@ -144,7 +169,10 @@ export function resolve(context: ProgramContext): Resolved {
 			othersOnSupplyW: around.othersOnSupplyW,
 			connectors: around.inventory?.connectors,
 			lead: lead && { name: lead.name, currentA: lead.currentA },
-			packRates: packRates(chemistry, pack, purpose, temperature.coldestDegC, practice)
+			packRates: [
+				...packRates(chemistry, pack, purpose, temperature.coldestDegC, practice),
+				...joinedRates(load, inventory?.connectors)
+			]
 		}
 	};
 }

@@ -8,7 +8,6 @@ import type { ProgramContext } from '$core/request/context';
 import { solve, type Solution } from '$core/program/solve';
 import { PURPOSES, TASK_IDS } from '$core/request/task';
 import { RUN } from '$core/log/run';
-import { readBeforeRun } from '$core/pack/known-charge';
 import { noLoad, type Member } from '$core/pack/load';
 import type { Pack } from '$core/pack/pack';
 import { fieldSchema } from '$core/quantity/field-schema';
@@ -17,7 +16,7 @@ import { shapeOf } from '../../db/map';
 import type { RowOf } from '../../db/models';
 import { checked, done, missing, refuse, type Result } from '../../result';
 import { getCharger, getSupply, listChargers } from '../chargers/chargers';
-import { lastRunOf } from '../packs/care';
+import { joiningReading } from '../packs/joining';
 import { largestGuards } from './largest-guards';
 import { allPacks, getPack, lastReading } from '../packs/packs';
 import { getPreferences } from '../house/preferences';
@@ -61,10 +60,7 @@ async function membersOf(
 	for (const packId of packIds) {
 		const pack = await getPack(db, packId);
 		if (!pack.ok) return pack;
-		const reading = await lastReading(db, packId, now);
-		// Volts from before its last run are none that the others could meet.
-		const stale = readBeforeRun(reading, await lastRunOf(db, packId, now));
-		members.push({ pack: pack.value, reading: stale ? null : reading });
+		members.push({ pack: pack.value, reading: await joiningReading(db, pack.value, now) });
 	}
 	const why = noLoad([first, ...members.map((m) => m.pack)]);
 	return why === null ? done(members) : refuse(422, why, { joined: why });
@@ -87,7 +83,7 @@ export async function programContext(
 	const joined = await membersOf(db, pack.value, request.joined ?? [], now);
 	if (!joined.ok) return joined;
 	const [reading, supply, others, preferences, bench] = await Promise.all([
-		lastReading(db, request.packId, now),
+		joined.value.length ? joiningReading(db, pack.value, now) : lastReading(db, request.packId, now),
 		getSupply(db, charger.value.supplyId),
 		othersOutputW(db, charger.value, request.channelId),
 		getPreferences(db),

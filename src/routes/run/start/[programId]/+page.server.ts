@@ -5,6 +5,7 @@ import { keyInCard } from '$core/card/key-in';
 import { keyedFor } from '$lib/server/services/chargers/keyed';
 import { refusedOf } from '$lib/server/services/runs/checks';
 import { getProgram, programContext, solveSaved } from '$lib/server/services/programs/programs';
+import { joiningOf } from '$core/parallel/joining';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params, depends }) => {
@@ -31,7 +32,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		channel: r.channel,
 		taskName: r.taskData.name,
 		cellsSeen: r.chemistry.balanceFromCells !== null,
-		steps: connectSteps(r),
+		steps: connectSteps(r, joiningOf(r)),
 		/** What the charger shows is judged by as it is typed. */
 		context: context.value,
 		refused: await refusedOf(db, r.pack.id),

@@ -1,5 +1,5 @@
 /** A reading of every cell that has grown old, renewed by one of the whole pack that agrees with it. */
-import { packVoltage, type ReadingInput } from '../pack/reading';
+import { packVoltage, type ReadingInput } from './reading';
 
 /** A pack's volts agree within this for each of its cells, V (common practice, no source: what meters differ by). */
 const AGREES_V = 0.01;

@@ -1,0 +1,14 @@
+/** How the packs of a load are joined: their names in the gentlest order, and the wait; null for a pack alone. */
+import type { Joining } from '../card/connect';
+import type { Resolved } from '../request/context';
+import type { Member } from '../simulate/joining/meeting';
+import { joiningOrder } from './order';
+
+export function joiningOf(r: Pick<Resolved, 'load'>): Joining | null {
+	const known = r.load.filter((m): m is Member => m.reading !== null);
+	if (r.load.length < 2) return null;
+	// One that was never read has no place in an order: its Stop stands anyway.
+	if (known.length < r.load.length) return { names: r.load.map((m) => m.pack.name), levelMin: 0 };
+	const { order, levelMin } = joiningOrder(known);
+	return { names: order.map((id) => known.find((m) => m.pack.id === id)!.pack.name), levelMin };
+}
