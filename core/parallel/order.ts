@@ -6,6 +6,7 @@ import { cellVoltages } from '../pack/reading';
 import { meet } from '../simulate/joining/meet';
 import { cellOhms, type Member } from '../simulate/joining/meeting';
 import { joinedModel, USUAL_BOARD } from '../simulate/joining/model-of';
+import { LEVEL_C } from '../simulate/joining/settling';
 
 export interface JoinStep {
 	/** The pack that is plugged in; the first step has the two that meet first. */
@@ -26,9 +27,6 @@ export interface JoinOrder {
 	levelMin: number;
 	balanceA: number;
 }
-
-/** Level: less than this flows through any pack, 1/h (common practice, no source). */
-const LEVEL_C = 0.05;
 
 interface Lump {
 	ohm: number;

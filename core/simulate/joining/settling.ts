@@ -21,7 +21,7 @@ export interface Settling {
 }
 
 /** Level means that less than this flows, 1/h (common practice, no source). */
-const LEVEL_C = 0.05;
+export const LEVEL_C = 0.1;
 const FINE_S = 0.5;
 const COARSE_S = 5;
 const MINUTE_S = 60;

@@ -3,6 +3,7 @@
  * the others are one press further, under Find.
  */
 import BookOpenText from '@lucide/svelte/icons/book-open-text';
+import Combine from '@lucide/svelte/icons/combine';
 import GraduationCap from '@lucide/svelte/icons/graduation-cap';
 import Layers from '@lucide/svelte/icons/layers';
 import PlugZap from '@lucide/svelte/icons/plug-zap';
@@ -27,12 +28,20 @@ export const PLACES: readonly Place[] = [
 	{ path: '/chargers', name: 'Chargers', key: 'c', icon: PlugZap, thumb: false },
 	{ path: '/program', name: 'Program', key: 'g', icon: SlidersHorizontal, thumb: true },
 	{ path: '/run', name: 'Run', key: 'r', icon: SquareActivity, thumb: true },
+	{
+		path: '/parallel',
+		name: 'Parallel',
+		key: 'l',
+		icon: Combine,
+		thumb: false,
+		also: 'batches board joined together pile volts'
+	},
 	{ path: '/diagnose', name: 'Diagnose', key: 'd', icon: Stethoscope, thumb: true },
 	{ path: '/logbook', name: 'Logbook', key: 'b', icon: BookOpenText, thumb: false },
 	{
 		path: '/drill',
 		name: 'Drill',
-		key: 'l',
+		key: 'x',
 		icon: GraduationCap,
 		thumb: false,
 		also: 'learn practice train exercise'

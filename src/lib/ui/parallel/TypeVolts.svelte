@@ -1,0 +1,118 @@
+<!-- Volts typed one pack after another, cells or the whole pack, Enter goes to the next. -->
+<script lang="ts">
+	import { SvelteMap } from 'svelte/reactivity';
+	import { readCellsLine } from '$core/pack/cells-line';
+	import type { Pack } from '$core/pack/pack';
+	import type { Reading } from '$core/pack/reading';
+	import { offerUndo } from '$lib/ui/frame/undo.svelte';
+	import { send } from '$lib/ui/server/api';
+	import { refresh } from '$lib/ui/server/refresh';
+
+	interface Props {
+		packs: readonly Pack[];
+		/** The one to begin with. */
+		first?: string | null;
+		onclose: () => void;
+	}
+	let { packs, first = null, onclose }: Props = $props();
+
+	const typed = new SvelteMap<string, string>();
+	const said = new SvelteMap<string, { ok: boolean; words: string }>();
+	const fields: Record<string, HTMLInputElement | null> = $state({});
+	let busy = $state(false);
+
+	$effect(() => {
+		const id = first ?? packs[0]?.id;
+		if (id) fields[id]?.focus();
+	});
+
+	/** Cells of the pack, or the volts of the whole; what is wrong in words otherwise. */
+	function understood(pack: Pack, line: string): Partial<Reading> | string {
+		const pieces = readCellsLine(line).map(Number);
+		if (pieces.length === 0 || pieces.some((v) => !Number.isFinite(v)))
+			return 'Volts, please: 3.81 3.80 3.82, or the whole pack.';
+		if (pieces.length === pack.cells) return { cellVoltagesV: pieces, packVoltageV: null };
+		if (pieces.length === 1) return { cellVoltagesV: null, packVoltageV: pieces[0] };
+		return `${pieces.length} of ${pack.cells} cells: all of them, or the whole pack.`;
+	}
+
+	async function save(pack: Pack, k: number) {
+		const line = typed.get(pack.id) ?? '';
+		const next = () => fields[packs[k + 1]?.id ?? '']?.focus();
+		if (line.trim() === '') return next();
+		const what = understood(pack, line);
+		if (typeof what === 'string') return void said.set(pack.id, { ok: false, words: what });
+		busy = true;
+		const sent = await send<Reading>('POST', `/packs/${pack.id}/readings`, {
+			takenAt: new Date().toISOString(),
+			state: 'rest',
+			...what
+		});
+		busy = false;
+		if (!sent.ok) {
+			const words = Object.values(sent.fields)[0] ?? sent.message;
+			return void said.set(pack.id, { ok: false, words });
+		}
+		const { id } = sent.value;
+		typed.delete(pack.id);
+		said.set(pack.id, { ok: true, words: `read ${line.trim()}` });
+		offerUndo(`${pack.name} reads ${line.trim()}.`, async () => {
+			await send('DELETE', `/readings/${id}`);
+			said.delete(pack.id);
+			await refresh();
+		});
+		next();
+		await refresh();
+	}
+</script>
+
+<section class="border-b pb-3" aria-label="Type volts">
+	<div class="flex flex-wrap items-baseline justify-between gap-x-4">
+		<h2 class="mt-2">Volts, one pack after another</h2>
+		<button type="button" class="link" onclick={onclose}>Done</button>
+	</div>
+	<p class="quiet text-[12.5px]">
+		Every cell in one line, or the whole pack where its cells were read before and still add up. At rest,
+		right before they are joined. Enter goes to the next.
+	</p>
+	<ul class="mt-1 grid gap-x-8 sm:grid-cols-2 lg:grid-cols-3">
+		{#each packs as pack, k (pack.id)}
+			<li class="grid grid-cols-[1fr_11rem] items-center gap-x-3 border-b py-[3px]">
+				<label for="volts-{pack.id}" class="min-w-0 truncate" title={pack.name}>{pack.name}</label>
+				<input
+					id="volts-{pack.id}"
+					class="field num !min-h-[36px] max-sm:!min-h-[44px]"
+					inputmode="decimal"
+					autocomplete="off"
+					placeholder="{pack.cells} cells or the sum"
+					bind:this={fields[pack.id]}
+					value={typed.get(pack.id) ?? ''}
+					aria-invalid={said.get(pack.id)?.ok === false || undefined}
+					aria-describedby={said.has(pack.id) ? `said-${pack.id}` : undefined}
+					oninput={(e) => {
+						typed.set(pack.id, e.currentTarget.value);
+						said.delete(pack.id);
+					}}
+					onkeydown={(e) => {
+						if (e.key !== 'Enter' || busy) return;
+						e.preventDefault();
+						void save(pack, k);
+					}}
+					onblur={() => typed.get(pack.id)?.trim() && !busy && void save(pack, k)}
+				/>
+				{#if said.has(pack.id)}
+					{@const s = said.get(pack.id)!}
+					<p
+						id="said-{pack.id}"
+						class="col-span-2 text-[12.5px]"
+						class:text-stop={!s.ok}
+						class:text-act={s.ok}
+						role={s.ok ? 'status' : 'alert'}
+					>
+						{s.words}
+					</p>
+				{/if}
+			</li>
+		{/each}
+	</ul>
+</section>

@@ -1,0 +1,615 @@
+<!-- Which packs may charge together: volts typed once, the fewest batches on the channels there are, and what each batch does. -->
+<script lang="ts">
+	import { onMount, untrack } from 'svelte';
+	import { SvelteMap } from 'svelte/reactivity';
+	import { toast } from 'svelte-sonner';
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { chemistryOf } from '$core/chemistry/catalogue';
+	import { apartFrom } from '$core/parallel/apart';
+	import { batchKey, type Sorted, type Sorting } from '$core/parallel/batches';
+	import { fits } from '$core/parallel/fits';
+	import { pileItem, sift } from '$core/parallel/pile';
+	import { packVoltage } from '$core/pack/reading';
+	import { resolvePractice } from '$core/practice/practice';
+	import { ordinaryTask } from '$core/request/task';
+	import { mayJoin, windowV } from '$core/simulate/joining/may-join';
+	import type { Member } from '$core/simulate/joining/meeting';
+	import type { GroupControl } from '$core/simulate/joining/group-charge';
+	import Progress from '$lib/ui/control/Progress.svelte';
+	import Select from '$lib/ui/control/Select.svelte';
+	import Stepper from '$lib/ui/form/Stepper.svelte';
+	import { reachable } from '$lib/ui/frame/reachable';
+	import { sortJudged } from '$lib/ui/parallel/judged-sorting';
+	import { PileClient } from '$lib/ui/parallel/pile-client.svelte';
+	import TypeVolts from '$lib/ui/parallel/TypeVolts.svelte';
+	import VoltageRail, { type Chip } from '$lib/ui/parallel/VoltageRail.svelte';
+	import { send } from '$lib/ui/server/api';
+	import { clock, endOf } from '$lib/ui/words';
+	import type { BatchDetail } from '$lib/workers/parallel.worker';
+	import BatchCard from './BatchCard.svelte';
+	import type { Proposal } from './proposal';
+
+	let { data } = $props();
+
+	const practice = $derived(resolvePractice(data.practice));
+	const chemistry = $derived(data.pile.length ? chemistryOf(data.pile[0].pack.chemistry) : null);
+	const cells = $derived(data.pile[0]?.pack.cells ?? 0);
+
+	// Time passes while the page is open, and readings with it.
+	let now = $derived(data.now);
+	onMount(() => {
+		const tick = setInterval(() => (now = new Date().toISOString()), 15_000);
+		return () => clearInterval(tick);
+	});
+
+	// What a person decides stands in the address: it survives reload and Back.
+	const asked = $derived(page.url.searchParams);
+	const out = $derived(new Set((asked.get('out') ?? '').split(',').filter(Boolean)));
+	const pinned = $derived(
+		(asked.get('together') ?? '')
+			.split(',')
+			.filter(Boolean)
+			.map((group) => group.split('.'))
+	);
+	const widestV = $derived(chemistry ? windowV(chemistry, practice) : 0.1);
+	const usedV = $derived(Math.min(widestV, Number(asked.get('window')) || widestV));
+	function ask(change: Record<string, string | null>) {
+		// eslint-disable-next-line svelte/prefer-svelte-reactivity -- made and read at once
+		const query = new URLSearchParams(asked);
+		for (const [key, value] of Object.entries(change)) {
+			if (value) query.set(key, value);
+			else query.delete(key);
+		}
+		return goto(`/parallel?${query}`, { replaceState: true, noScroll: true, keepFocus: true });
+	}
+	const leave = (id: string) =>
+		ask({ out: [...out, id].join(','), together: groupsWithout(id).join(',') || null });
+	const takeBack = (id: string) => ask({ out: [...out].filter((o) => o !== id).join(',') || null });
+	const groupsWithout = (id: string) =>
+		pinned
+			.map((g) => g.filter((o) => o !== id))
+			.filter((g) => g.length > 1)
+			.map((g) => g.join('.'));
+
+	const sifted = $derived(
+		sift(
+			data.pile.filter((m) => !out.has(m.pack.id)),
+			practice,
+			now
+		)
+	);
+	const members = $derived(new Map<string, Member>(sifted.fit.map((m) => [m.pack.id, m])));
+	const sorting = $derived<Sorting | null>(
+		chemistry && data.places.length
+			? {
+					items: sifted.fit.map(pileItem),
+					places: data.places,
+					fitting: {
+						curve: chemistry.curve,
+						relaxS: chemistry.defaults.relaxS,
+						windowV: usedV,
+						sameMake: practice.values.parallel === 'same model only'
+					},
+					pinned: pinned.map((g) => g.filter((id) => members.has(id))).filter((g) => g.length > 1)
+				}
+			: null
+	);
+	const atOnce = $derived(
+		sorting ? sortJudged(sorting, members, practice, now) : { sorted: null, forbidden: new Set<string>() }
+	);
+	/** What the sorting hangs on: while it is the same, what a longer search found still holds. */
+	const sortingKey = $derived(
+		JSON.stringify([
+			sorting?.items.map((m) => [m.id, m.cellV]),
+			sorting?.places.map((p) => [p.channelId, Math.round(p.freeInMin / 2)]),
+			usedV,
+			sorting?.pinned
+		])
+	);
+	const client = new PileClient();
+	let ready = $state(false);
+	onMount(() => {
+		const close = client.open();
+		ready = true;
+		return close;
+	});
+	$effect(() => {
+		const key = sortingKey;
+		if (!ready) return;
+		untrack(() => {
+			const { sorted, forbidden } = atOnce;
+			if (!sorting || !sorted || sorted.proved) return client.cancel();
+			void client.sort(key, { ...$state.snapshot(sorting), forbidden } as Sorting);
+		});
+	});
+	const sorted = $derived.by((): Sorted | null => {
+		const better = client.better;
+		if (!better || better.key !== sortingKey) return atOnce.sorted;
+		const whole = better.sorted.batches.every(
+			(b) =>
+				b.ids.every((id) => members.has(id)) &&
+				(b.ids.length < 2 ||
+					mayJoin(
+						b.ids.map((id) => members.get(id)!),
+						practice,
+						now
+					).may)
+		);
+		return whole ? better.sorted : atOnce.sorted;
+	});
+
+	const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
+	const batches = $derived(
+		(sorted?.batches ?? [])
+			.filter((b) => b.ids.length > 1)
+			.map((b, k) => ({
+				...b,
+				letter: LETTERS[k] ?? `${k + 1}`,
+				key: `${b.channelId} ${batchKey(b.ids.map((id) => ({ id })))} ${b.ids.map((id) => members.get(id)!.reading.takenAt).join()}`,
+				members: b.ids.map((id) => members.get(id)!),
+				place: data.places.find((p) => p.channelId === b.channelId)!
+			}))
+	);
+	const alone = $derived(
+		(sorted?.batches ?? [])
+			.filter((b) => b.ids.length === 1)
+			.map((b) => ({ ...b, member: members.get(b.ids[0])! }))
+	);
+	const proposals = new SvelteMap<string, Proposal>();
+	const details = new SvelteMap<string, BatchDetail>();
+	// eslint-disable-next-line svelte/prefer-svelte-reactivity -- nothing is drawn from it
+	const asking = new Set<string>();
+
+	const requestOf = (b: (typeof batches)[number]) => {
+		const order = details.get(b.key)?.order.order ?? b.ids;
+		return {
+			packId: order[0],
+			joined: order.slice(1),
+			chargerId: b.place.chargerId,
+			channelId: b.channelId,
+			task: ordinaryTask(chemistry!, cells),
+			purpose: 'standard' as const
+		};
+	};
+	async function learn(b: (typeof batches)[number]) {
+		if (asking.has(b.key)) return;
+		asking.add(b.key);
+		details.set(b.key, (await client.detail(b.members, null))!);
+		const sent = await send<Proposal>('POST', '/solve', requestOf(b));
+		if (!sent.ok) {
+			asking.delete(b.key);
+			return void toast.error(`Batch ${b.letter}: ${sent.message}`);
+		}
+		proposals.set(b.key, sent.value);
+		const { settings } = sent.value;
+		if (!settings) return;
+		const control: GroupControl = {
+			currentA: settings.currentA,
+			powerW: b.place.mostA * cells * settings.endVoltageV,
+			endV: cells * settings.endVoltageV,
+			taperA: settings.currentA / 10
+		};
+		const detail = await client.detail(b.members, control);
+		if (detail) details.set(b.key, detail);
+	}
+	$effect(() => {
+		if (!ready) return;
+		for (const b of batches) untrack(() => void learn(b));
+	});
+
+	let chosenKey = $state<string | null>(null);
+	const chosen = $derived(batches.find((b) => b.key === chosenKey) ?? batches[0] ?? null);
+	const proposal = $derived(chosen ? (proposals.get(chosen.key) ?? null) : null);
+	const gravity = { stop: 0, check: 1, note: 2 };
+	function wordOf(b: (typeof batches)[number]): { text: string; tone: 'act' | 'check' | 'stop' } {
+		const p = proposals.get(b.key);
+		if (!p) return { text: 'looking …', tone: 'check' };
+		if (p.verdict === 'stop') return { text: '■ stop', tone: 'stop' };
+		const checks = p.findings.filter((f) => f.severity === 'check').length;
+		return checks ? { text: `▲ ${checks} to look at`, tone: 'check' } : { text: '● clear', tone: 'act' };
+	}
+
+	/** Drops a pack into a batch: it is held there if the two may go together at all. */
+	function hold(b: (typeof batches)[number], packId: string) {
+		const known = members.get(packId);
+		const group = [...b.ids, packId];
+		if (!known || !sorting) return;
+		const judged = mayJoin(
+			group.map((id) => members.get(id)!),
+			practice,
+			now
+		);
+		const stop = judged.findings.find((f) => f.severity === 'stop');
+		const items = group.map((id) => pileItem(sifted.fit.find((m) => m.pack.id === id)!));
+		const room = Math.max(...data.places.map((p) => p.places));
+		const why =
+			stop?.sentence ??
+			(group.length > room
+				? `The largest board takes ${room} packs.`
+				: fits(items, sorting.fitting)
+					? null
+					: `${known.pack.name} is outside the window of ${Math.round(1000 * usedV)} mV, or too unlike in capacity.`);
+		if (why) {
+			toast.error(`${known.pack.name} cannot join batch ${b.letter}: ${why}`);
+			shaken++;
+			return;
+		}
+		void ask({
+			together: [
+				...groupsWithout(packId).filter((g) => !g.split('.').some((id) => b.ids.includes(id))),
+				group.join('.')
+			].join(',')
+		});
+	}
+	/** Counts moves that were refused: the lists are drawn anew, as they are. */
+	let shaken = $state(0);
+
+	/** Parts that a look alone would bring back. */
+	const toRead = $derived(sifted.out.filter((o) => o.readAgain));
+	const notNow = $derived(sifted.out.filter((o) => !o.readAgain));
+	let typing = $state<{ ids: string[]; first: string | null } | null>(null);
+	const typingPacks = $derived(
+		typing ? data.pile.map((m) => m.pack).filter((p) => typing!.ids.includes(p.id)) : []
+	);
+	const allIds = $derived(
+		data.pile.filter((m) => !m.busy && m.pack.condition === 'in service').map((m) => m.pack.id)
+	);
+
+	const ageOf = (takenAt: string) => {
+		const min = Math.max(0, Math.floor((Date.parse(now) - Date.parse(takenAt)) / 60e3));
+		return min < 100
+			? `${min} min`
+			: min < 48 * 60
+				? `${Math.round(min / 60)} h`
+				: `${Math.round(min / 1440)} d`;
+	};
+	const chips = $derived(
+		data.pile.flatMap(({ pack, reading }): Chip[] => {
+			if (!reading || out.has(pack.id)) return [];
+			const state = batches.some((b) => b.ids.includes(pack.id))
+				? 'in'
+				: toRead.some((o) => o.pack.id === pack.id)
+					? 'stale'
+					: members.has(pack.id)
+						? 'alone'
+						: 'out';
+			return [
+				{
+					id: pack.id,
+					name: pack.name,
+					v: packVoltage(reading) / pack.cells,
+					age: ageOf(reading.takenAt),
+					state
+				}
+			];
+		})
+	);
+	const meanV = (m: Member) => packVoltage(m.reading) / m.pack.cells;
+	const brackets = $derived(
+		batches.map((b) => {
+			const volts = b.members.map(meanV);
+			return { letter: b.letter, low: Math.min(...volts), high: Math.max(...volts), chosen: b === chosen };
+		})
+	);
+	let from = $state<number | null>(null);
+	const inWindow = $derived(
+		from === null
+			? []
+			: chips.filter((c) => members.has(c.id) && c.v >= from! - 1e-9 && c.v <= from! + usedV + 1e-9)
+	);
+	function joinWindow() {
+		const ids = inWindow.map((c) => c.id);
+		const judged = mayJoin(
+			ids.map((id) => members.get(id)!),
+			practice,
+			now
+		);
+		const stop = judged.findings.find((f) => f.severity === 'stop');
+		const room = Math.max(...data.places.map((p) => p.places));
+		if (stop || ids.length > room)
+			return void toast.error(stop?.sentence ?? `The largest board takes ${room} packs.`);
+		void ask({
+			together: [
+				...pinned.filter((g) => !g.some((id) => ids.includes(id))).map((g) => g.join('.')),
+				ids.join('.')
+			].join(',')
+		});
+		from = null;
+	}
+	const apartOf = (m: Member) =>
+		apartFrom(
+			m,
+			batches.map((b) => ({
+				name: `batch ${b.letter}`,
+				members: b.members,
+				currentA: proposals.get(b.key)?.settings?.currentA ?? b.place.mostA
+			})),
+			usedV
+		);
+	const boards = $derived(data.places.filter((p) => p.places > 1));
+	const ends = $derived(
+		Math.max(
+			0,
+			...batches.map(
+				(b) => b.startMin + (proposals.get(b.key)?.forecast?.timeMin.median ?? b.endMin - b.startMin)
+			),
+			...alone.map((b) => b.endMin)
+		)
+	);
+
+	let busy = $state(false);
+	async function make(then: (id: string) => string) {
+		if (!chosen) return;
+		busy = true;
+		const sent = await send<{ id: string }>('POST', '/programs', requestOf(chosen));
+		busy = false;
+		if (!sent.ok) return void toast.error(sent.message);
+		await goto(then(sent.value.id));
+	}
+</script>
+
+<svelte:head><title>Parallel · Stack Tender</title></svelte:head>
+<div class="page !max-w-none">
+	<header class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b pb-3">
+		<h1>Parallel</h1>
+		{#if data.kind}
+			<div class="w-[10rem]">
+				<Select
+					label="Chemistry and cells"
+					value={data.kind.id}
+					options={data.kinds.map((k) => [k.id, `${k.name} (${k.packs})`] as const)}
+					onchange={(kind) => void ask({ kind, out: null, together: null, window: null })}
+				/>
+			</div>
+			<p class="quiet min-w-[12rem] flex-1 text-[13px] max-sm:order-last max-sm:basis-full">
+				{data.pile.length} packs of the pile ·
+				{#if data.assumed}one board with <span class="num">6</span> places is assumed:
+					<a class="link" href="/chargers/stock">say which you have</a>{:else if boards.length}{boards
+						.map((p) => `${p.board} with ${p.places} places on ${p.name}`)
+						.join('; ')}{:else}no board takes {cells}S: each charges alone{/if}
+			</p>
+			<div class="flex items-center gap-2">
+				<span class="text-[13px]">window</span>
+				<div class="w-[9.5rem]">
+					<Stepper
+						label="Window"
+						unit="V"
+						figure={usedV.toFixed(2)}
+						step={0.01}
+						min={0.01}
+						max={widestV}
+						own={usedV < widestV}
+						onset={(v) => void ask({ window: v >= widestV - 1e-9 ? null : v.toFixed(2) })}
+					/>
+				</div>
+			</div>
+			{#if toRead.length}
+				<button
+					class="btn"
+					onclick={() => (typing = { ids: toRead.map((o) => o.pack.id), first: toRead[0].pack.id })}
+					>Read again <span class="num">{toRead.length}</span></button
+				>
+			{/if}
+			<button class="btn" data-next onclick={() => (typing = { ids: allIds, first: null })}>Type volts</button
+			>
+		{/if}
+	</header>
+
+	{#if !data.kind}
+		<p class="mt-5 max-w-[40rem]">
+			Nothing to join yet: two packs of one lithium chemistry and one cell count are needed. Nickel and lead
+			are never charged in parallel.
+		</p>
+		<p class="mt-3"><a class="btn btn-act" href="/packs/new">Add a pack</a></p>
+	{:else}
+		{#if typing}
+			{#key typing}<TypeVolts
+					packs={typingPacks}
+					first={typing.first}
+					onclose={() => (typing = null)}
+				/>{/key}
+		{/if}
+		<div class="mt-3">
+			{#if chips.length}
+				<VoltageRail
+					{chips}
+					{brackets}
+					windowV={usedV}
+					bind:from
+					onchip={(id) => (typing = { ids: allIds.includes(id) ? allIds : [...allIds, id], first: id })}
+				/>
+				<p class="quiet mt-1 flex min-h-[28px] flex-wrap items-center gap-x-4 text-[12.5px]">
+					{#if from !== null}
+						<span
+							>window <span class="num">{from.toFixed(3)} to {(from + usedV).toFixed(3)} V</span>: {inWindow.length}
+							{inWindow.length === 1 ? 'pack' : 'packs'}</span
+						>
+						<button class="btn" disabled={inWindow.length < 2} onclick={joinWindow}
+							>Make them one batch</button
+						>
+						<button class="link" onclick={() => (from = null)}>put the window away</button>
+					{:else}
+						Slide the window along the ruler to hold packs together, or drag them between batches.
+					{/if}
+					{#if pinned.length}<button class="link" onclick={() => void ask({ together: null })}
+							>let everything be sorted again</button
+						>{/if}
+				</p>
+			{:else}
+				<p class="quiet py-6">
+					None of these packs has been read since it was last charged or used. Type their volts: they take
+					their places on the ruler.
+				</p>
+			{/if}
+		</div>
+
+		<div class="grid gap-x-8 gap-y-5 border-t pt-3 lg:grid-cols-[minmax(0,3fr)_minmax(14rem,1fr)]">
+			<div class="grid content-start gap-x-8 gap-y-5 md:grid-cols-2">
+				{#key shaken}
+					{#each batches as b (b.key)}
+						<BatchCard
+							letter={b.letter}
+							packs={b.members.map((m) => m.pack)}
+							placeName={b.place.name}
+							startsAt={b.startMin > 0.5 ? endOf(now, b.startMin) : null}
+							word={wordOf(b)}
+							proposal={proposals.get(b.key) ?? null}
+							detail={details.get(b.key) ?? null}
+							{now}
+							chosen={b === chosen}
+							onchoose={() => (chosenKey = b.key)}
+							ondrop={(id) => hold(b, id)}
+							onleave={(id) => void leave(id)}
+						/>
+					{:else}
+						<p class="quiet">
+							{#if members.size < 2}No two packs may be joined as they are: read them again, at rest.
+							{:else}No two of them are close enough to be joined: each charges alone.{/if}
+						</p>
+					{/each}
+				{/key}
+			</div>
+			<aside class="min-w-0 lg:border-l lg:pl-5">
+				{#if alone.length}
+					<h2>Alone</h2>
+					<ul>
+						{#each alone as b (b.ids[0])}
+							{@const apart = apartOf(b.member)}
+							<li class="border-b py-1 text-[13px]" data-alone={b.member.pack.id}>
+								{apart?.sentence ??
+									`${b.member.pack.name} goes by itself: one of its cells keeps it out, or there is no room beside the others.`}
+								<a class="link" href="/program?pack={b.member.pack.id}&channel={b.channelId}">Program</a>
+							</li>
+						{/each}
+					</ul>
+				{/if}
+				{#if toRead.length}
+					<h2 class="mt-3 first:mt-0">Read again</h2>
+					<ul>
+						{#each toRead as o (o.pack.id)}<li class="border-b py-1 text-[13px] text-check">
+								{o.why}
+							</li>{/each}
+					</ul>
+				{/if}
+				{#if notNow.length || out.size}
+					<h2 class="mt-3">Not in this pile</h2>
+					<ul>
+						{#each notNow as o (o.pack.id)}<li class="border-b py-1 text-[13px]">{o.why}</li>{/each}
+						{#each data.pile.filter((m) => out.has(m.pack.id)) as m (m.pack.id)}
+							<li class="flex items-center justify-between gap-2 border-b py-1 text-[13px]">
+								{m.pack.name} is left out by you.
+								<button class="link" onclick={() => void takeBack(m.pack.id)}>Take it back</button>
+							</li>
+						{/each}
+					</ul>
+				{/if}
+				{#if sorted}
+					<h2 class="mt-3">What holds this up</h2>
+					<p class="quiet text-[13px]">
+						{#if sorted.batches.length <= sorted.bound.batches}No sorting has fewer than <span class="num"
+								>{sorted.batches.length}</span
+							> turns.{:else}At least <span class="num">{sorted.bound.batches}</span> turns are needed; these
+							are
+							<span class="num">{sorted.batches.length}</span>.{/if}
+						{#if ends > 0}All done about <b class="num text-ink">{clock(endOf(now, ends))}</b>{sorted.proved
+								? ', which cannot be bettered on these channels'
+								: ''}.{/if}
+						{boards.length < batches.length
+							? `${boards.length === 1 ? 'One board' : `${boards.length} boards`} for ${batches.length} batches: they take turns.`
+							: ''}
+					</p>
+					{#if client.progress !== null}
+						<p class="quiet text-[12.5px]" role="status">
+							looking for something sooner
+							<Progress
+								done={client.progress}
+								label="Looking for a better sorting"
+								class="mx-1 w-14 align-middle"
+							/>
+							<button class="link" onclick={() => client.cancel()}>enough</button>
+						</p>
+					{/if}
+				{/if}
+				<p class="quiet mt-3 text-[12.5px]">
+					Joined packs stay joined until the charge has ended. Never join one that is connected to anything
+					else, and never leave them.
+				</p>
+			</aside>
+		</div>
+
+		{#if chosen}
+			<section class="foot" aria-label="Verdict" aria-live="polite">
+				<div class="flex flex-wrap items-center gap-x-6 gap-y-1">
+					<p class="text-[1.2rem] font-bold" style:color="var(--{wordOf(chosen).tone})">
+						{proposal?.verdict === 'stop'
+							? `■ ${chosen.letter} must not be joined`
+							: !proposal
+								? `Batch ${chosen.letter}`
+								: proposal.findings.some((f) => f.severity === 'check')
+									? `▲ ${chosen.letter}: look first`
+									: `● ${chosen.letter} may go`}
+					</p>
+					<ul
+						use:reachable
+						aria-label="Findings"
+						class="max-h-[5.5rem] min-w-0 flex-1 basis-[20rem] overflow-y-auto text-[13px]"
+					>
+						{#each (proposal?.findings ?? [])
+							.filter((f) => f.severity !== 'note')
+							.sort((a, b) => gravity[a.severity] - gravity[b.severity]) as f (f.rule)}
+							<li data-rule={f.rule}>
+								<b style:color="var(--{f.severity})">{f.severity === 'stop' ? 'Stop' : 'Check'}:</b>
+								{f.sentence}
+							</li>
+						{:else}
+							<li>
+								Same chemistry, same cells, every position within <b class="num"
+									>{Math.round(
+										1000 *
+											Math.max(
+												...(chosen.members[0].reading.cellVoltagesV?.map((_, i) => {
+													const at = chosen.members.map((m) => m.reading.cellVoltagesV?.[i] ?? 0);
+													return Math.max(...at) - Math.min(...at);
+												}) ?? [0])
+											)
+									)} mV</b
+								>, all read within
+								<b class="num">{ageOf([...chosen.members].map((m) => m.reading.takenAt).sort()[0])}</b>.
+							</li>
+						{/each}
+					</ul>
+					<span class="flex flex-wrap gap-3">
+						<button
+							class="btn !min-h-[44px]"
+							disabled={busy || !proposal || proposal.verdict === 'stop'}
+							onclick={() => void make((id) => `/program/${id}/card`)}>Key-in card of {chosen.letter}</button
+						>
+						<button
+							class="btn btn-act !min-h-[44px]"
+							disabled={busy || !proposal || proposal.verdict === 'stop' || chosen.startMin > 0.5}
+							onclick={() => void make((id) => `/run/start/${id}`)}>Check and join {chosen.letter}</button
+						>
+					</span>
+				</div>
+			</section>
+		{/if}
+	{/if}
+</div>
+
+<style>
+	.foot {
+		position: sticky;
+		bottom: 0;
+		z-index: 5;
+		margin: 12px -20px 0;
+		padding: 8px 20px;
+		background: var(--paper);
+		border-top: 2px solid var(--act);
+	}
+	@media (max-width: 640px) {
+		.foot {
+			position: static;
+		}
+	}
+</style>
