@@ -77,7 +77,7 @@
 		<b class="text-[13px] whitespace-nowrap" style:color="var(--{word.tone})">{word.text}</b>
 	</header>
 	<ul
-		class="mt-1 flex min-h-[40px] flex-wrap gap-1"
+		class="mt-1 flex min-h-[32px] flex-wrap items-start gap-1"
 		aria-label="Packs of batch {letter}"
 		use:dndzone={{ items, flipDurationMs: 120, dropTargetStyle: {}, type: 'pack', zoneTabIndex: -1 }}
 		onconsider={(e: CustomEvent<DndEvent<Item>>) => (items = e.detail.items)}
