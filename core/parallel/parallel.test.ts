@@ -76,6 +76,11 @@ describe('which packs are in a pile at all', () => {
 		};
 		assert.equal(judge(young).fit.length, 1, 'a quarter of an hour is young enough');
 	});
+	test('a full one has nothing to be charged for', () => {
+		assert.match(says({ pack: pack('a'), reading: three(4.17) }), /A reads 4\.17 V a cell: it is full/);
+		assert.equal(judge({ pack: pack('a'), reading: three(4.169) }).fit.length, 1);
+		assert.match(says({ pack: pack('a', { makerEndVoltageV: 4.1 }), reading: three(4.08) }), /full/);
+	});
 	test('kinds are a chemistry and a cell count', () => {
 		assert.equal(kindOf(pack('a')), kindOf(pack('b')));
 		assert.notEqual(kindOf(pack('a')), kindOf(pack('b', { cells: 4 })));

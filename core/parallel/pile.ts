@@ -3,7 +3,8 @@ import { chemistryOf } from '../chemistry/catalogue';
 import { socAt } from '../chemistry/curve';
 import type { Pack } from '../pack/pack';
 import { ratedAh } from '../pack/rated';
-import type { ReadingInput } from '../pack/reading';
+import { packVoltage, type ReadingInput } from '../pack/reading';
+import { text, volts } from '../quantity/format';
 import type { ResolvedPractice } from '../practice/practice';
 import { mayJoin } from '../simulate/joining/may-join';
 
@@ -50,6 +51,13 @@ const RENEWABLE = new Set(['join-reading-stale', 'join-not-read', 'join-cells-no
 /** Packs of one pile belong to one chemistry and one cell count. */
 export const kindOf = (pack: Pick<Pack, 'chemistry' | 'cells'>): string => `${pack.chemistry} ${pack.cells}`;
 
+/** So near its end of charge a pack has nothing to be charged for, V a cell (common practice, no source). */
+const NEARLY_V = 0.03;
+
+const isFull = (pack: Pack, reading: ReadingInput): boolean =>
+	packVoltage(reading) / pack.cells >=
+	(pack.makerEndVoltageV ?? chemistryOf(pack.chemistry).voltages.chargeEndV) - NEARLY_V - 1e-9;
+
 /** Sorts a pile of one kind into what may be joined with others at all, and what may not, each with its reason. */
 export function sift(
 	pile: readonly PileMember[],
@@ -62,6 +70,11 @@ export function sift(
 		const { pack, reading, busy } = member;
 		if (busy) {
 			out.push({ pack, why: `${pack.name} is in a run.`, readAgain: false });
+			continue;
+		}
+		if (reading && isFull(pack, reading)) {
+			const v = text(volts(packVoltage(reading) / pack.cells));
+			out.push({ pack, why: `${pack.name} reads ${v} a cell: it is full.`, readAgain: false });
 			continue;
 		}
 		// Held against itself alone: what is wrong then is wrong with whatever it is joined with.

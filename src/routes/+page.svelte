@@ -175,6 +175,9 @@
 							</li>
 						{/each}
 					</ul>
+					{#if needing.length > 1}<p class="mt-1 text-[13px]">
+							<a class="link" href="/parallel">Several of a kind? Charge them together</a>
+						</p>{/if}
 					{#if needing.length > FIRST_WAITING}
 						<button type="button" class="link mt-2" onclick={() => (allWaiting = !allWaiting)}
 							>{allWaiting ? 'Only the first' : `All ${needing.length}`}</button

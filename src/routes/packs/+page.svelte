@@ -70,6 +70,7 @@
 <div class="page">
 	<header class="flex flex-wrap items-center justify-between gap-3">
 		<h1>Packs</h1>
+		{#if data.packs.length > 1}<a class="btn ml-auto" href="/parallel">Several together</a>{/if}
 		<a class="btn btn-act" href="/packs/new" data-next={data.packs.length === 0 ? '' : undefined}>New pack</a>
 	</header>
 	{#if data.packs.length}

@@ -139,10 +139,14 @@
 		return whole ? better.sorted : atOnce.sorted;
 	});
 
+	const meanV = (m: Member) => packVoltage(m.reading) / m.pack.cells;
 	const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ';
 	const batches = $derived(
 		(sorted?.batches ?? [])
 			.filter((b) => b.ids.length > 1)
+			// Lettered as they stand on the ruler.
+			.map((b) => ({ ...b, lowV: Math.min(...b.ids.map((id) => meanV(members.get(id)!))) }))
+			.sort((a, b) => a.lowV - b.lowV)
 			.map((b, k) => ({
 				...b,
 				letter: LETTERS[k] ?? `${k + 1}`,
@@ -231,7 +235,7 @@
 					? null
 					: `${known.pack.name} is outside the window of ${Math.round(1000 * usedV)} mV, or too unlike in capacity.`);
 		if (why) {
-			toast.error(`${known.pack.name} cannot join batch ${b.letter}: ${why}`);
+			refused = `${known.pack.name} cannot join batch ${b.letter}: ${why}`;
 			shaken++;
 			return;
 		}
@@ -244,6 +248,12 @@
 	}
 	/** Counts moves that were refused: the lists are drawn anew, as they are. */
 	let shaken = $state(0);
+	/** Why the last move was refused; said where it was made, until something changes. */
+	let refused = $state('');
+	$effect(() => {
+		void sortingKey;
+		refused = '';
+	});
 
 	/** Parts that a look alone would bring back. */
 	const toRead = $derived(sifted.out.filter((o) => o.readAgain));
@@ -285,7 +295,6 @@
 			];
 		})
 	);
-	const meanV = (m: Member) => packVoltage(m.reading) / m.pack.cells;
 	const brackets = $derived(
 		batches.map((b) => {
 			const volts = b.members.map(meanV);
@@ -307,8 +316,10 @@
 		);
 		const stop = judged.findings.find((f) => f.severity === 'stop');
 		const room = Math.max(...data.places.map((p) => p.places));
-		if (stop || ids.length > room)
-			return void toast.error(stop?.sentence ?? `The largest board takes ${room} packs.`);
+		if (stop || ids.length > room) {
+			refused = stop?.sentence ?? `The largest board takes ${room} packs.`;
+			return;
+		}
 		void ask({
 			together: [
 				...pinned.filter((g) => !g.some((id) => ids.includes(id))).map((g) => g.join('.')),
@@ -371,7 +382,7 @@
 			</p>
 			<div class="flex items-center gap-2">
 				<span class="text-[13px]">window</span>
-				<div class="w-[9.5rem]">
+				<div class="w-[9.5rem] max-sm:w-[11rem]">
 					<Stepper
 						label="Window"
 						unit="V"
@@ -444,6 +455,7 @@
 			{/if}
 		</div>
 
+		{#if refused}<p class="border-l-4 border-stop pl-3" role="alert">{refused}</p>{/if}
 		<div class="grid gap-x-8 gap-y-5 border-t pt-3 lg:grid-cols-[minmax(0,3fr)_minmax(14rem,1fr)]">
 			<div class="grid content-start gap-x-8 gap-y-5 md:grid-cols-2">
 				{#key shaken}
@@ -513,7 +525,7 @@
 							are
 							<span class="num">{sorted.batches.length}</span>.{/if}
 						{#if ends > 0}All done about <b class="num text-ink">{clock(endOf(now, ends))}</b>{sorted.proved
-								? ', which cannot be bettered on these channels'
+								? '; no other sorting is done sooner'
 								: ''}.{/if}
 						{boards.length < batches.length
 							? `${boards.length === 1 ? 'One board' : `${boards.length} boards`} for ${batches.length} batches: they take turns.`

@@ -28,7 +28,7 @@
 				<span class="min-w-0">
 					<span class="block truncate text-[11px] quiet">{name}</span>
 					<span class="block truncate text-[12.5px] font-semibold"
-						>{c.pack?.name ?? 'a pack that is gone'}</span
+						>{c.pack?.name ?? 'a pack that is gone'}{c.joined ? ` and ${c.joined} more` : ''}</span
 					>
 					<span class="block truncate text-[11px] tabular-nums quiet">
 						{#if values && !values.reachable}no answer

@@ -90,6 +90,18 @@ const ofPack = ({ pack, readiness }: Findable['packs'][number]): Entry[] => {
 			go: { to: `/program?pack=${pack.id}&task=${task.id}` },
 			weight: 0
 		})),
+		...(chemistry.traits.mayJoin
+			? [
+					{
+						id: `parallel ${pack.id}`,
+						label: `Together with others: ${pack.name}`,
+						about: 'parallel',
+						search: `${search} joined board batch`,
+						go: { to: `/parallel?kind=${encodeURIComponent(`${pack.chemistry} ${pack.cells}`)}` },
+						weight: 0
+					}
+				]
+			: []),
 		{
 			id: `diagnose ${pack.id}`,
 			label: `Diagnose ${pack.name}`,

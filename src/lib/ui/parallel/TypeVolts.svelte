@@ -84,7 +84,7 @@
 					class="field num !min-h-[36px] max-sm:!min-h-[44px]"
 					inputmode="decimal"
 					autocomplete="off"
-					placeholder="{pack.cells} cells or the sum"
+					placeholder={pack.cells === 1 ? 'V' : `${pack.cells} cells or sum`}
 					bind:this={fields[pack.id]}
 					value={typed.get(pack.id) ?? ''}
 					aria-invalid={said.get(pack.id)?.ok === false || undefined}

@@ -14,6 +14,7 @@ import { getRun } from '$lib/server/services/runs/logbook';
 import { afterwards } from '$lib/server/services/runs/afterwards';
 import { checkOf } from '$lib/server/services/runs/checks';
 import { correctionsOf } from '$lib/server/services/runs/corrections';
+import { partedOf } from '$lib/server/services/runs/parted';
 import { seenOn } from '$lib/server/services/runs/watching';
 import { readTelemetry } from '$lib/server/services/runs/telemetry';
 import type { PageServerLoad } from './$types';
@@ -37,6 +38,7 @@ export const load: PageServerLoad = async ({ params }) => {
 		looks,
 		check: await checkOf(db, run.id),
 		seen: await seenOn(db, run.id),
+		parted: await partedOf(db, run),
 		corrections: await correctionsOf(db, run.id),
 		after: packRow ? await afterwards(db, run, new Date().toISOString()) : null,
 		/** How its end fits what went before it. */

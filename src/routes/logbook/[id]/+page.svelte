@@ -20,6 +20,7 @@
 	import { minutesOf, moment } from '$lib/ui/words';
 	import Afterwards from './Afterwards.svelte';
 	import Correct from './Correct.svelte';
+	import Parted from './Parted.svelte';
 	import CourseInWords from './CourseInWords.svelte';
 
 	const GUARDS: readonly SettingId[] = ['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'];
@@ -250,6 +251,7 @@
 		</section>
 		<section class="mt-3 min-w-0">
 			<h2>Course</h2>
+			{#if data.parted.length}<Parted packs={data.parted} />{/if}
 			{#if data.samples > 1}
 				<ForecastChart
 					best={data.planned}

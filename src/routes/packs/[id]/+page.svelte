@@ -88,6 +88,10 @@
 			<a class="btn" href="/packs/new?like={pack.id}">Another like it</a>
 			<a class="btn" href="/packs/{pack.id}/edit">Edit</a>
 			<button class="btn" onclick={remove}>Delete</button>
+			{#if chemistry.traits.mayJoin}<a
+					class="btn"
+					href="/parallel?kind={encodeURIComponent(`${pack.chemistry} ${pack.cells}`)}">Together</a
+				>{/if}
 			<a class="btn" href="/diagnose?pack={pack.id}">Diagnose</a>
 			<a class="btn btn-act" data-next href="/program?pack={pack.id}">Program</a>
 		</p>

@@ -18,6 +18,8 @@ export interface ChannelState {
 	powerW: number;
 	run: Run | null;
 	pack: Pack | null;
+	/** Packs joined with it. */
+	joined: number;
 	live: LiveValues | null;
 }
 
@@ -26,7 +28,10 @@ export async function channelStates(db: Store, chargers?: Charger[]): Promise<Ch
 	const bench = chargers ?? (await listChargers(db));
 	const runs = await openRuns(db);
 	const packRows = runs.length
-		? await db.models.Pack.findAll({ where: { id: runs.map((r) => r.packId) }, paranoid: false })
+		? await db.models.Pack.findAll({
+				where: { id: runs.flatMap((r) => [r.packId, ...r.joined]) },
+				paranoid: false
+			})
 		: [];
 	const packs = new Map(packRows.map((row) => [row.get('id'), toPack(row)]));
 	return bench.flatMap((charger) =>
@@ -41,6 +46,7 @@ export async function channelStates(db: Store, chargers?: Charger[]): Promise<Ch
 				powerW: channel.powerW,
 				run,
 				pack: run ? (packs.get(run.packId) ?? null) : null,
+				joined: run ? run.joined.length : 0,
 				live: run ? (live.get(run.id) ?? null) : null
 			};
 		})

@@ -7,6 +7,7 @@ import { writeEvent } from '../house/events';
 
 export interface RunInBook {
 	run: Run;
+	/** Of several packs joined, all of them: "First + Second". */
 	packName: string;
 	chargerName: string;
 	channelLabel: string;
@@ -14,13 +15,17 @@ export interface RunInBook {
 
 /** The names of what runs refer to; only of those that these runs refer to. */
 async function named(db: Store, runs: Run[]): Promise<RunInBook[]> {
-	const idsOf = (key: 'packId' | 'chargerId' | 'channelId') => ({
+	const idsOf = (key: 'chargerId' | 'channelId') => ({
 		where: { id: [...new Set(runs.map((run) => run[key]))] },
 		paranoid: false
 	});
 	const { Pack, Charger, Channel } = db.models;
 	const [packs, chargers, channels] = await Promise.all([
-		Pack.findAll({ ...idsOf('packId'), attributes: ['id', 'name'] }),
+		Pack.findAll({
+			where: { id: [...new Set(runs.flatMap((run) => [run.packId, ...run.joined]))] },
+			paranoid: false,
+			attributes: ['id', 'name']
+		}),
 		Charger.findAll({ ...idsOf('chargerId'), attributes: ['id', 'name'] }),
 		Channel.findAll({ ...idsOf('channelId'), attributes: ['id', 'label'] })
 	]);
@@ -29,7 +34,7 @@ async function named(db: Store, runs: Run[]): Promise<RunInBook[]> {
 	const label = new Map(channels.map((r) => [r.get('id'), r.get('label')]));
 	return runs.map((run) => ({
 		run,
-		packName: packName.get(run.packId) ?? '',
+		packName: [run.packId, ...run.joined].map((id) => packName.get(id) ?? 'a pack that is gone').join(' + '),
 		chargerName: chargerName.get(run.chargerId) ?? '',
 		channelLabel: label.get(run.channelId) ?? ''
 	}));
