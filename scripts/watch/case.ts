@@ -6,6 +6,7 @@ import { LogAnswer, StatusAnswer, type Fault } from '../../link/protocol';
 import { keyedProgram } from '../../src/lib/server/link/keyed-program';
 import { pluggedPack } from '../../src/lib/server/link/plugged-pack';
 import { StandInBench } from '../../stand-in/bench';
+import { joined, type Telemetry } from '../../core/simulate/telemetry';
 import { STAND_IN_SPEC } from '../../stand-in/spec';
 import { drawPacks } from '../calibrate/draw';
 import { contextOf } from '../calibrate/table';
@@ -19,6 +20,8 @@ export interface WatchedRun {
 	minutes: number;
 	/** The highest volts that a cell really reached, V. */
 	highestCellV: number;
+	/** What the link told of it. */
+	log: Telemetry;
 }
 
 const LONGEST_MIN = 1500;
@@ -60,6 +63,7 @@ export function watchedRun(solution: Solution, faults: readonly Fault[], seed: n
 		return null;
 	const watch = new RunWatch(r, settings, solution.forecast!.timeMin.p95);
 	const watched: Watched[] = [];
+	const parts: Telemetry[] = [];
 	let from = 0;
 	let highestCellV = 0;
 	for (let minute = 0; minute < LONGEST_MIN && bench.running > 0; minute++) {
@@ -67,6 +71,7 @@ export function watchedRun(solution: Solution, faults: readonly Fault[], seed: n
 		const log = LogAnswer.parse(body(bench.answer(`LOG c/A {"runId":"r","from":${from}}`)));
 		from += log.timeS.length;
 		highestCellV = Math.max(highestCellV, ...log.cellV.flat());
+		parts.push(log);
 		watched.push(...watch.take(log));
 	}
 	const status = StatusAnswer.parse(body(bench.answer('STATUS c/A')));
@@ -76,6 +81,7 @@ export function watchedRun(solution: Solution, faults: readonly Fault[], seed: n
 		endReason: status.endReason,
 		message: status.message,
 		minutes: status.timeS / 60,
-		highestCellV
+		highestCellV,
+		log: joined(parts)
 	};
 }
