@@ -61,17 +61,31 @@ async function shoot(name: string, path: string, theme = 'bench', size: Size = D
 	console.log(name);
 }
 
-/** The line that finds anything, over Today. */
-async function find(name: string, typed: string): Promise<void> {
-	await browser.resize(DESK);
-	await browser.driver.get(app.base);
-	await wait(1000);
-	await browser.driver.actions().sendKeys('/').perform();
-	await wait(800);
-	await browser.driver.actions().sendKeys(typed).perform();
-	await wait(400);
-	await browser.picture(join(out, `${name}.png`));
-	console.log(name);
+/** A pile of one make, read just now: what the demo's own shelf has too few of. */
+async function pile(): Promise<void> {
+	for (const [k, v] of [3.742, 3.758, 3.851, 3.866, 3.781, 4.083, 3.802, 3.868].entries()) {
+		const made = await call<{ id: string }>('POST', '/packs', {
+			name: `Eider ${k + 1}`,
+			usedIn: 'rowing race',
+			chemistry: 'lihv',
+			cells: 4,
+			capacityAh: k === 2 ? 1.3 : 1.5,
+			labelChargeRateC: 2
+		});
+		await call('POST', `/packs/${made.id}/readings`, {
+			takenAt: new Date(Date.now() - (k === 3 ? 18 : k + 1) * 60e3).toISOString(),
+			state: 'rest',
+			cellVoltagesV: [v - 0.003, v, v + 0.003, v],
+			packVoltageV: null
+		});
+	}
+	const { inventory } = await call<{ inventory: object }>('GET', '/preferences');
+	const board = { name: 'Six-way board', places: 6, cells: 6, currentA: 30, fused: 'yes' };
+	const parallelBoards = [
+		{ ...board, id: 'b1' },
+		{ ...board, id: 'b2', name: 'Four-way board', places: 4 }
+	];
+	await call('PATCH', '/preferences', { inventory: { ...inventory, parallelBoards } });
 }
 
 const winch = await start('Winch tug', 'Pier Two', 1);
@@ -92,7 +106,6 @@ await shoot('pack', `/packs/${cormorant}`);
 await shoot('chargers', '/chargers');
 await shoot('charger', `/chargers/${charger('Pier Two').id}`);
 await shoot('which-channel', `/program/channels?pack=${cormorant}`);
-await find('find', 'heron');
 await shoot('program', `/program?pack=${cormorant}&channel=${charger('Basin Four').channels[0].id}`);
 await shoot('program-night', `/program?pack=${gannet}&channel=${charger('Quay 65').channels[0].id}`, 'night');
 await shoot('program-sun', `/program?pack=${cormorant}&channel=${charger('Quay 65').channels[0].id}`, 'sun');
@@ -111,6 +124,8 @@ for (const [clue, answer] of [
 	await call('PATCH', `/cases/${odd.id}`, { answer: { clue, answer } });
 await shoot('diagnose', `/diagnose/${odd.id}`);
 await shoot('drill', '/drill/2/2');
+await pile();
+await shoot('parallel', '/parallel?kind=lihv%204');
 await shoot('key-in-card', `/program/${program.id}/card`);
 await shoot('check-and-connect', `/run/start/${program.id}`);
 await shoot('logbook', '/logbook');

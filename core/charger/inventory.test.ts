@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { boardsFor, leadFor, leadOhm, wireOhmPerM } from './inventory';
+import { boardFor, boardsFor, leadFor, leadOhm, wireOhmPerM } from './inventory';
 import { InventorySchema } from './inventory-schema';
 
 test('copper of 12, 14, 16 and 20 AWG has 5.21, 8.29, 13.2 and 33.3 mΩ per metre (AWG definition, copper at 20 °C)', () => {
@@ -36,4 +36,17 @@ test('the lead that carries most is taken; through an adapter the weaker of the 
 
 test('boards count that take the pack', () => {
 	assert.deepEqual([boardsFor(stock, 3), boardsFor(stock, 5), boardsFor(stock, 8)], [3, 2, 0]);
+});
+
+test('the board for so many packs of so many cells is the one that carries most; none where none takes them', () => {
+	const board = (id: string, places: number, cells: number, currentA: number) =>
+		({ id, name: id, places, cells, currentA, fused: 'no' }) as const;
+	const parallelBoards = [board('small', 4, 6, 20), board('large', 6, 6, 30), board('low', 8, 3, 60)];
+	const id = (packs: number, cells: number) => boardFor({ parallelBoards }, packs, cells)?.id ?? null;
+	assert.equal(id(4, 6), 'large');
+	assert.equal(id(6, 6), 'large');
+	assert.equal(id(7, 6), null);
+	assert.equal(id(8, 3), 'low');
+	assert.equal(id(9, 3), null);
+	assert.equal(id(2, 7), null);
 });

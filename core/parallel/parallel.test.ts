@@ -1,8 +1,15 @@
 /** Packs in parallel: sifting, windows, order, shares, what is hidden, parting, renewing; figures that can be checked by hand. */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
-import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';
-import { leadPack, nimhPack } from '../../tests/support/rule-cases';
+import { aContext, aPack, aReading, NOW } from '../../tests/support/bench-chargers';
+import { aMultiCharger, leadPack, nimhPack } from '../../tests/support/rule-cases';
+import { limitsAt } from '../charger/envelope';
+import { InventorySchema } from '../charger/inventory-schema';
+import { socAt } from '../chemistry/curve';
+import { resolve } from '../request/context';
+import { apartFrom } from './apart';
+import { joiningOf } from './joining';
+import { placesFor } from './places';
 import { lipo } from '../chemistry/lipo';
 import type { Pack } from '../pack/pack';
 import type { ReadingInput } from '../pack/reading';
@@ -349,4 +356,125 @@ describe('a reading renewed by the whole pack’s volts', () => {
 		assert.equal(renewed([], 3), null);
 		assert.equal(renewed([cells, sum(11)], 3), cells);
 	});
+});
+
+describe('the group’s own limits', () => {
+	const volts = read([3.75, 3.75, 3.75]);
+	const limits = (inventory?: object, change: Partial<Pack> = {}) => {
+		const context = aContext({
+			pack: pack('a', change),
+			reading: volts,
+			joined: [
+				{ pack: pack('b', change), reading: volts },
+				{ pack: pack('c', change), reading: volts }
+			],
+			task: 'balance',
+			around: inventory ? { inventory: InventorySchema.parse(inventory) } : {}
+		});
+		return limitsAt(resolve(context).envelope, 11.1);
+	};
+	const at = (list: ReturnType<typeof limits>, words: RegExp) =>
+		list.find((l) => words.test(l.label))?.currentA ?? null;
+	test('1C of each, and each plug for its share: three of 2.6 Ah', () => {
+		const list = limits({}, { connectorId: 'signal-2' });
+		assert.ok(Math.abs(at(list, /joined, 1C of each pack/)! - 7.8) < 1e-9);
+		// The small plug carries 3 A; three of them 9 A together.
+		assert.ok(Math.abs(at(list, /the plug of A, 3\.0 A for its share/)! - 9) < 1e-9);
+		assert.equal(at(list, /^connector/), null);
+	});
+	test('the board’s lead carries all of them together', () => {
+		const board = { id: 'b', name: 'Six-way board', places: 6, cells: 6, currentA: 5, fused: 'yes' };
+		assert.equal(at(limits({ parallelBoards: [board] }), /Six-way board/), 5);
+		assert.equal(at(limits({ parallelBoards: [{ ...board, places: 2 }] }), /Six-way board/), null);
+	});
+});
+
+describe('channels and boards as places', () => {
+	const multi = aMultiCharger();
+	const bench = (freeInMin = 0) => multi.channels.map((channel) => ({ charger: multi, channel, freeInMin }));
+	const board = (name: string, places: number, currentA = 100) => ({
+		id: name,
+		name,
+		places,
+		cells: 6,
+		currentA,
+		fused: 'no' as const
+	});
+	test('who lists no board is taken to have one of six places, on the strongest channel', () => {
+		const { places, assumed } = placesFor({ chemistry: 'lipo', cells: 3 }, bench(), []);
+		assert.equal(assumed, true);
+		assert.equal(places[0].places, 6);
+		assert.ok(places.slice(1).every((p) => p.places === 1 && p.board === null));
+	});
+	test('the largest board goes first; one that takes fewer cells goes nowhere; what it carries is a limit', () => {
+		const { places, assumed } = placesFor({ chemistry: 'lipo', cells: 3 }, bench(7), [
+			board('four', 4),
+			board('six', 6, 1.5)
+		]);
+		assert.equal(assumed, false);
+		assert.equal(places[0].board, 'six');
+		assert.equal(places[0].mostA, 1.5);
+		assert.equal(places[0].freeInMin, 7);
+		const none = placesFor({ chemistry: 'lipo', cells: 3 }, bench(), [{ ...board('two', 2), cells: 2 }]);
+		assert.ok(none.places.every((p) => p.places === 1));
+		assert.equal(placesFor({ chemistry: 'lipo', cells: 25 }, bench(), []).places.length, 0);
+	});
+	test('a channel gives its watts at the volts of full packs, or its share of what all channels share', () => {
+		const [one] = multi.channels;
+		const wide = { ...multi, sharedPowerW: null, channels: [{ ...one, powerW: 126, maxCurrentA: 20 }] };
+		const at = (charger: typeof multi) =>
+			placesFor(
+				{ chemistry: 'lipo', cells: 3 },
+				charger.channels.map((channel) => ({ charger, channel, freeInMin: 0 })),
+				[]
+			).places[0].mostA;
+		assert.ok(Math.abs(at(wide) - 10) < 1e-9);
+		const two = {
+			...wide,
+			sharedPowerW: 126,
+			channels: [wide.channels[0], { ...wide.channels[0], id: 'two' }]
+		};
+		assert.ok(Math.abs(at(two) - 5) < 1e-9);
+		assert.ok(Math.abs(at({ ...wide, channels: [{ ...wide.channels[0], maxCurrentA: 4 }] }) - 4) < 1e-9);
+	});
+});
+
+describe('what would bring a lone pack in', () => {
+	const batch = (currentA = 5.2) => [
+		{ name: 'batch A', members: [member('x', 3.8), member('y', 3.82)], currentA }
+	];
+	test('from below: charged alone to within the window, by how much and how long', () => {
+		const apart = apartFrom(member('low', 3.65), batch(), 0.1)!;
+		assert.equal(apart.above, false);
+		assert.match(
+			apart.sentence,
+			/LOW is 150 mV below batch A: charge it alone to 3\.74 V a cell first, about \d+ min, rest 30 min, read again/
+		);
+		const ah = (socAt(lipo.curve, 3.74) - socAt(lipo.curve, 3.65)) * 2.6;
+		assert.ok(apart.sentence.includes(`about ${Math.ceil((60 * ah) / 2.6)} min`));
+	});
+	test('from above: once the others have come up to it', () => {
+		const apart = apartFrom(member('high', 4), batch(), 0.1)!;
+		assert.equal(apart.above, true);
+		assert.match(
+			apart.sentence,
+			/HIGH is 180 mV above batch A: take it along once batch A rests at 3\.92 V, after about \d+ min/
+		);
+	});
+	test('within the window nothing is to be done about its volts; without a batch neither', () => {
+		assert.equal(apartFrom(member('near', 3.75), batch(), 0.1), null);
+		assert.equal(apartFrom(member('lone', 3.75), [], 0.1), null);
+	});
+});
+
+test('how a load is joined: its names in the gentlest order and the wait; a pack alone is not joined', () => {
+	const load = [3.8, 3.74, 3.77].map((v, k) => member(`p${k}`, v)) as unknown as Parameters<
+		typeof joiningOf
+	>[0]['load'];
+	const joining = joiningOf({ load })!;
+	assert.deepEqual([...joining.names].sort(), ['P0', 'P1', 'P2']);
+	assert.ok(joining.levelMin > 0);
+	assert.equal(joiningOf({ load: [load[0]] }), null);
+	const unread = joiningOf({ load: [load[0], { ...load[1], reading: null }] })!;
+	assert.deepEqual([unread.names.length, unread.levelMin], [2, 0]);
 });

@@ -1,4 +1,8 @@
 /** Core, the data layer and the pool of threads, against their targets; ngspice beside them where it is installed. */
+import { sortWithin } from '../../core/parallel/batches';
+import { sharesOver } from '../../core/parallel/group';
+import { joiningOrder } from '../../core/parallel/order';
+import { drawnPile } from '../../tests/support/piles';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -161,6 +165,23 @@ await pool.close();
 const checks = Array.from({ length: 3000 }, (_, i) => {
 	const { resolved: r, settings: chosen, solved, forecast } = solve(scenes[i % scenes.length]);
 	return { r, settings: chosen, solved, forecast };
+});
+for (const [packs, targetMs] of [
+	[24, 50],
+	[60, 500]
+] as const) {
+	const pile = drawnPile(5, packs);
+	await measure(`${packs} packs sorted at once`, targetMs, 20, () =>
+		sortWithin(pile, 25, () => performance.now())
+	);
+}
+const joinedSix = Array.from({ length: 6 }, (_, k) => ({
+	pack: aPack({ id: `p${k}`, cells: 6 }),
+	reading: aReading(Array.from({ length: 6 }, () => 3.75 + 0.01 * k))
+}));
+await measure('six packs of 6S joined: order, contacts and what each gets of the charge', 1000, 5, () => {
+	joiningOrder(joinedSix);
+	sharesOver(joinedSix, { currentA: 15, powerW: 400, endV: 25.2, taperA: 1.5 });
 });
 await measure('the rules over 500 packs × 6 channels', 1000, 5, () => checks.forEach((c) => check(c)));
 

@@ -48,6 +48,28 @@ describe('screens', () => {
 			})
 		).json()) as { id: string };
 		programId = program.id;
+		// A few of one make, read just now, for a pile.
+		for (const v of [3.75, 3.78, 3.8, 4]) {
+			const post = (path: string, body: object) =>
+				fetch(`${app.base}/api/v1${path}`, {
+					method: 'POST',
+					headers: { 'content-type': 'application/json' },
+					body: JSON.stringify(body)
+				}).then((r) => r.json() as Promise<{ id: string }>);
+			const { id } = await post('/packs', {
+				name: `Eider at ${v}`,
+				chemistry: 'lihv',
+				cells: 4,
+				capacityAh: 1.5,
+				labelChargeRateC: 2
+			});
+			await post(`/packs/${id}/readings`, {
+				takenAt: new Date().toISOString(),
+				state: 'rest',
+				cellVoltagesV: [v, v, v, v],
+				packVoltageV: null
+			});
+		}
 		const opened = (await (
 			await fetch(`${app.base}/api/v1/cases`, {
 				method: 'POST',
@@ -86,6 +108,8 @@ describe('screens', () => {
 			emergency: '/emergency',
 			Drill: '/drill',
 			'a drill': '/drill/2/2',
+			Parallel: '/parallel?kind=lihv%204',
+			'Parallel, unread': '/parallel?kind=lipo%204',
 			Diagnose: '/diagnose',
 			'a case': `/diagnose/${opened.id}`,
 			Run: '/run',

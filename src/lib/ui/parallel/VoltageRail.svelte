@@ -99,13 +99,12 @@
 				style:width="{chipWide}px"
 				style:height="{TALL}px"
 				title={chip.name}
-				aria-label="{chip.name}, {chip.v.toFixed(3)} V a cell, read {chip.age} ago: type its volts"
 				onclick={() => onchip(chip.id)}
 			>
 				<span class="block truncate text-[12.5px] font-semibold">{chip.name}</span>
 				<span class="num block text-[12px] whitespace-nowrap"
 					>{chip.v.toFixed(3)} <span class="age">{chip.age}</span></span
-				>
+				><span class="sr-only">: type its volts</span>
 			</button>
 		{/each}
 	</div>
@@ -142,6 +141,7 @@
 <style>
 	.rail {
 		position: relative;
+		overflow-x: clip;
 	}
 	.plot {
 		position: relative;
