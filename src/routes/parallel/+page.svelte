@@ -622,6 +622,8 @@
 	@media (max-width: 640px) {
 		.foot {
 			position: static;
+			margin-inline: -14px;
+			padding-inline: 14px;
 		}
 	}
 </style>
