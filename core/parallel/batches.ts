@@ -3,6 +3,7 @@
  * and not a chain: every two of its packs lie within it, at every cell position.
  */
 import { closeTogether, fits, type Fitting } from './fits';
+import { uniform } from '../simulate/random';
 import type { PileItem } from './pile';
 import { batchMinutes, schedule, SETUP_MIN, type Place, type Timed } from './schedule';
 
@@ -25,8 +26,14 @@ export interface Sorted {
 	proved: boolean;
 }
 
-/** A sooner end by less than this is none, min: people see whole minutes. */
-const WORTH_MIN = 0.5;
+/** A sooner end by less than this is none, min: people see whole minutes. With {@link EVEN_MIN} it is half a minute. */
+const WORTH_MIN = 0.3;
+/** For so little more, batches are evened out: even ones ask least of every lead, min. */
+const EVEN_MIN = 0.2;
+
+/** Times that the best is shaken before everything is looked at, and the seed of the shaking. */
+const SHAKES = 120;
+const SEED = 5;
 
 /** A name for a batch, whatever its order. */
 export const batchKey = (batch: readonly Pick<PileItem, 'id'>[]): string =>
@@ -184,16 +191,21 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 	let best: Sorted | null = null;
 	let seen = 0;
 	let count = Infinity;
-	const offer = (partition: readonly (readonly number[])[]): void => {
-		if (partition.length > count) return;
-		const limit = partition.length < count || !best ? Infinity : best.doneMin - WORTH_MIN;
-		const laid = schedule(
+	let placed: readonly (readonly number[])[] = [];
+	const laidOut = (partition: readonly (readonly number[])[], limitMin: number) =>
+		schedule(
 			partition.map((b) => sorter.packs(b)),
 			places,
-			limit
+			limitMin
 		);
-		if (!laid) return;
+	const record = (
+		partition: readonly (readonly number[])[],
+		laid: NonNullable<ReturnType<typeof laidOut>>
+	): void => {
+		const fewer = partition.length < count;
+		if (partition.length > count || (!fewer && best && laid.doneMin > best.doneMin - WORTH_MIN)) return;
 		count = partition.length;
+		placed = partition;
 		best = {
 			batches: laid.timed,
 			doneMin: laid.doneMin,
@@ -201,40 +213,73 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 			proved: false
 		};
 	};
+	const offer = (partition: readonly (readonly number[])[]): void => {
+		if (partition.length > count) return;
+		const laid = laidOut(partition, partition.length < count || !best ? Infinity : best.doneMin - WORTH_MIN);
+		if (laid) record(partition, laid);
+	};
 	const met = () =>
 		best !== null && count <= bound && best.doneMin - WORTH_MIN <= Math.max(best.bound.doneMin, 0);
 
-	const improve = function* (first: number[][]): Generator<Progress, void> {
-		let partition = first.map((b) => [...b]);
-		offer(partition);
-		// Packs moved between batches, or changed for one another, as long as it ends sooner.
-		for (let improved = true; improved && best && partition.length <= count;) {
+	/** Packs moved between batches, or changed for one another, as long as it ends sooner or with fewer. */
+	const improve = function* (first: readonly (readonly number[])[]): Generator<Progress, void> {
+		let partition = first;
+		const begun = laidOut(partition, Infinity);
+		if (!begun) return;
+		let own = begun;
+		record(partition, own);
+		for (let improved = true; improved;) {
 			improved = false;
-			const before: number = (best as Sorted).doneMin;
-			const counted = count;
 			outer: for (let a = 0; a < partition.length; a++)
 				for (let b = 0; b < partition.length; b++) {
 					if (a === b) continue;
 					for (const x of partition[a])
 						for (const y of [null, ...partition[b]]) {
-							const from = [...partition[a].filter((n) => n !== x), ...(y === null ? [] : [y])].sort(
-								(p, q) => p - q
-							);
+							const rest = partition[a].filter((n) => n !== x);
+							const from = (y === null ? rest : [...rest, y]).sort((p, q) => p - q);
 							const to = [...partition[b].filter((n) => n !== y), x].sort((p, q) => p - q);
 							if (!sorter.may(to) || (from.length && !sorter.may(from))) continue;
 							const next = partition
 								.map((p, n) => (n === a ? from : n === b ? to : p))
 								.filter((p) => p.length);
-							offer(next);
 							if (++seen % 64 === 0) yield { seen, best };
-							if (count < counted || (best as Sorted).doneMin < before - 1e-9) {
-								partition = next;
-								improved = true;
-								break outer;
-							}
+							const laid = laidOut(next, next.length < partition.length ? Infinity : own.doneMin - 1e-6);
+							if (!laid) continue;
+							partition = next;
+							own = laid;
+							record(partition, laid);
+							improved = true;
+							break outer;
 						}
 				}
 		}
+	};
+	/** The best, with packs moved from large batches to small ones where it ends no later for that. */
+	const evened = (proved: boolean): Sorted => {
+		const found = best as unknown as Sorted;
+		let partition = placed;
+		let laid: ReturnType<typeof laidOut> = null;
+		const limit = found.doneMin + EVEN_MIN;
+		for (let moved = true; moved;) {
+			moved = false;
+			outer: for (let a = 0; a < partition.length; a++)
+				for (let b = 0; b < partition.length; b++)
+					for (const x of partition[a]) {
+						const size = (n: number) => sorter.packs(partition[n]).length;
+						if (size(a) < size(b) + 1 + sorter.packs([x]).length) continue;
+						const from = partition[a].filter((n) => n !== x);
+						const to = [...partition[b], x].sort((p, q) => p - q);
+						if (!from.length || !sorter.may(from) || !sorter.may(to)) continue;
+						const next = partition.map((p, n) => (n === a ? from : n === b ? to : p));
+						const tried = laidOut(next, limit);
+						if (!tried) continue;
+						[partition, laid, moved] = [next, tried, true];
+						break outer;
+					}
+		}
+		return laid === null
+			? { ...found, proved }
+			: { ...found, proved, batches: laid.timed, doneMin: laid.doneMin };
 	};
 	const sizes = [...new Set(places.map((p) => p.places))].filter((p) => p > 1);
 	const even = Math.ceil(sorting.items.length / Math.max(1, bound));
@@ -244,10 +289,29 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 	for (const size of new Set([Math.min(even, most), most, ...sizes]))
 		for (const order of [all, down]) {
 			yield* improve(sorter.greedy(order, size));
-			if (met()) return { ...best!, proved: true };
+			if (met()) return evened(true);
 		}
+	// From what is best so far some packs go elsewhere by chance, and it is improved again: few sortings are far from the best then.
+	const chance = uniform(SEED);
+	const pick = (n: number) => Math.min(n - 1, Math.floor(chance() * n));
+	for (let round = 0; round < SHAKES && all.length > 3; round++) {
+		const from: number[][] = placed.map((b) => [...b]);
+		for (let moves = 1 + pick(3); moves > 0; moves--) {
+			const a = pick(from.length);
+			if (from[a].length === 0) continue;
+			const [x] = from[a].splice(pick(from[a].length), 1);
+			const to = from
+				.map((_, n) => n)
+				.filter((n) => n !== a && sorter.may([...from[n], x].sort((p, q) => p - q)));
+			const n = to.length ? to[pick(to.length)] : a;
+			from[n] = [...from[n], x].sort((p, q) => p - q);
+		}
+		const whole = from.filter((b) => b.length);
+		if (whole.length <= count && whole.every((b) => sorter.may(b))) yield* improve(whole);
+		if (met()) break;
+	}
 	yield { seen, best };
-	if (met()) return { ...best!, proved: true };
+	if (met()) return evened(true);
 
 	const usable = places.length;
 	const firstFree = Math.min(...places.map((p) => p.freeInMin));
@@ -294,7 +358,7 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 		}
 	}
 	yield* search(all, [], 0);
-	return best ? { ...(best as Sorted), proved: true } : null;
+	return best ? evened(true) : null;
 }
 
 /** The best that is found within `ms` by `clock`, with what it may be short of. At least one sorting is always found. */

@@ -565,7 +565,7 @@
 					<ul
 						use:reachable
 						aria-label="Findings"
-						class="max-h-[5.5rem] min-w-0 flex-1 basis-[20rem] overflow-y-auto text-[13px]"
+						class="max-h-[5.5rem] min-w-0 flex-1 basis-[20rem] max-sm:basis-full overflow-y-auto text-[13px]"
 					>
 						{#each (proposal?.findings ?? [])
 							.filter((f) => f.severity !== 'note')

@@ -147,11 +147,11 @@
 		</p>
 		<ol class="text-[12.5px]" data-order>
 			{#each detail.order.steps as step (step.packIds.join())}
-				<li class="grid grid-cols-[minmax(5rem,1fr)_auto] items-center gap-x-2">
+				<li class="grid grid-cols-[minmax(5rem,1fr)_minmax(0,auto)] items-center gap-x-2">
 					<span class="truncate" title={step.packIds.map(nameOf).join(' then ')}
 						>{step.packIds.map(nameOf).join(' then ')}</span
 					>
-					<span class="flex items-center gap-2 whitespace-nowrap">
+					<span class="flex flex-wrap items-center gap-x-2 sm:whitespace-nowrap">
 						<span class="bar" style:width="{Math.max(1, 44 * (step.peakC / most))}px"></span>
 						<span class="num quiet"
 							>{rate(step.peakC)}, minute {rate(step.minuteC)}, {seconds(step.levelS)}</span
