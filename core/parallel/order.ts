@@ -64,9 +64,9 @@ export function gentlestOrder(
 	const contact = (set: number, k: number): number => {
 		const group = groupOf(set);
 		const volts = cells * Math.abs(ocvAt(curve, group.soc) - ocvAt(curve, lumps[k].soc));
-		const amps = volts / (group.ohm + lumps[k].ohm);
-		const others = lumps.map((l, n) => (set & (1 << n) ? (amps * group.ohm) / l.ohm / l.capacityAh : 0));
-		return Math.max(amps / lumps[k].capacityAh, ...others);
+		const flow = volts / (group.ohm + lumps[k].ohm);
+		const others = lumps.map((l, n) => (set & (1 << n) ? (flow * group.ohm) / l.ohm / l.capacityAh : 0));
+		return Math.max(flow / lumps[k].capacityAh, ...others);
 	};
 	const full = (1 << members.length) - 1;
 	// Hardest contact on the way to each set, and among equals the sum of all.

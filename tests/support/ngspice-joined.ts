@@ -49,7 +49,7 @@ function netlist(model: JoinedModel, charger: GroupControl | null, untilS: numbe
 	if (charger)
 		// Set current, watts, or what brings the rail to its end: a stiff source that gives way near the end volts.
 		lines.push(
-			`Bi 0 rail I=max(0,min(min(${charger.currentA},${charger.powerW}/max(1,v(rail))),(${charger.endV}-v(rail))*2000))`
+			`Bi 0 rail I=1*max(0,min(min(${charger.currentA},${charger.powerW}/max(1,v(rail))),(${charger.endV}-v(rail))*2000))`
 		);
 	const columns = packs.flatMap((_, k) => Array.from({ length: cells }, (__, i) => `i(Vm${k}_${i})`));
 	const charges = packs.flatMap((_, k) => Array.from({ length: cells }, (__, i) => `v(s${k}_${i})`));

@@ -8,7 +8,7 @@
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { apartFrom } from '$core/parallel/apart';
 	import { batchKey, type Sorted, type Sorting } from '$core/parallel/batches';
-	import { fits } from '$core/parallel/fits';
+	import { fits, widthV } from '$core/parallel/fits';
 	import { pileItem, sift } from '$core/parallel/pile';
 	import { packVoltage } from '$core/pack/reading';
 	import { resolvePractice } from '$core/practice/practice';
@@ -16,18 +16,18 @@
 	import { mayJoin, windowV } from '$core/simulate/joining/may-join';
 	import type { Member } from '$core/simulate/joining/meeting';
 	import type { GroupControl } from '$core/simulate/joining/group-charge';
-	import Progress from '$lib/ui/control/Progress.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
 	import Stepper from '$lib/ui/form/Stepper.svelte';
-	import { reachable } from '$lib/ui/frame/reachable';
 	import { sortJudged } from '$lib/ui/parallel/judged-sorting';
 	import { PileClient } from '$lib/ui/parallel/pile-client.svelte';
 	import TypeVolts from '$lib/ui/parallel/TypeVolts.svelte';
 	import VoltageRail, { type Chip } from '$lib/ui/parallel/VoltageRail.svelte';
 	import { send } from '$lib/ui/server/api';
-	import { clock, endOf } from '$lib/ui/words';
+	import { endOf } from '$lib/ui/words';
 	import type { BatchDetail } from '$lib/workers/parallel.worker';
 	import BatchCard from './BatchCard.svelte';
+	import Besides from './Besides.svelte';
+	import GroupVerdict from './GroupVerdict.svelte';
 	import type { Proposal } from './proposal';
 
 	let { data } = $props();
@@ -205,7 +205,10 @@
 	let chosenKey = $state<string | null>(null);
 	const chosen = $derived(batches.find((b) => b.key === chosenKey) ?? batches[0] ?? null);
 	const proposal = $derived(chosen ? (proposals.get(chosen.key) ?? null) : null);
-	const gravity = { stop: 0, check: 1, note: 2 };
+	/** How far apart the chosen batch's packs are at the worst cell position, mV. */
+	const chosenApartMv = $derived(
+		chosen ? Math.round(1000 * widthV(chosen.members.map((m) => pileItem(m)))) : 0
+	);
 	function wordOf(b: (typeof batches)[number]): { text: string; tone: 'act' | 'check' | 'stop' } {
 		const p = proposals.get(b.key);
 		if (!p) return { text: 'looking …', tone: 'check' };
@@ -482,148 +485,33 @@
 					{/each}
 				{/key}
 			</div>
-			<aside class="min-w-0 lg:border-l lg:pl-5">
-				{#if alone.length}
-					<h2>Alone</h2>
-					<ul>
-						{#each alone as b (b.ids[0])}
-							{@const apart = apartOf(b.member)}
-							<li class="border-b py-1 text-[13px]" data-alone={b.member.pack.id}>
-								{apart?.sentence ??
-									`${b.member.pack.name} goes by itself: one of its cells keeps it out, or there is no room beside the others.`}
-								<a class="link" href="/program?pack={b.member.pack.id}&channel={b.channelId}">Program</a>
-							</li>
-						{/each}
-					</ul>
-				{/if}
-				{#if toRead.length}
-					<h2 class="mt-3 first:mt-0">Read again</h2>
-					<ul>
-						{#each toRead as o (o.pack.id)}<li class="border-b py-1 text-[13px] text-check">
-								{o.why}
-							</li>{/each}
-					</ul>
-				{/if}
-				{#if notNow.length || out.size}
-					<h2 class="mt-3">Not in this pile</h2>
-					<ul>
-						{#each notNow as o (o.pack.id)}<li class="border-b py-1 text-[13px]">{o.why}</li>{/each}
-						{#each data.pile.filter((m) => out.has(m.pack.id)) as m (m.pack.id)}
-							<li class="flex items-center justify-between gap-2 border-b py-1 text-[13px]">
-								{m.pack.name} is left out by you.
-								<button class="link" onclick={() => void takeBack(m.pack.id)}>Take it back</button>
-							</li>
-						{/each}
-					</ul>
-				{/if}
-				{#if sorted}
-					<h2 class="mt-3">What holds this up</h2>
-					<p class="quiet text-[13px]">
-						{#if sorted.batches.length <= sorted.bound.batches}No sorting has fewer than <span class="num"
-								>{sorted.batches.length}</span
-							> turns.{:else}At least <span class="num">{sorted.bound.batches}</span> turns are needed; these
-							are
-							<span class="num">{sorted.batches.length}</span>.{/if}
-						{#if ends > 0}All done about <b class="num text-ink">{clock(endOf(now, ends))}</b>{sorted.proved
-								? '; no other sorting is done sooner'
-								: ''}.{/if}
-						{boards.length < batches.length
-							? `${boards.length === 1 ? 'One board' : `${boards.length} boards`} for ${batches.length} batches: they take turns.`
-							: ''}
-					</p>
-					{#if client.progress !== null}
-						<p class="quiet text-[12.5px]" role="status">
-							looking for something sooner
-							<Progress
-								done={client.progress}
-								label="Looking for a better sorting"
-								class="mx-1 w-14 align-middle"
-							/>
-							<button class="link" onclick={() => client.cancel()}>enough</button>
-						</p>
-					{/if}
-				{/if}
-				<p class="quiet mt-3 text-[12.5px]">
-					Joined packs stay joined until the charge has ended. Never join one that is connected to anything
-					else, and never leave them.
-				</p>
-			</aside>
+			<Besides
+				alone={alone.map((b) => ({ ...b, apart: apartOf(b.member) }))}
+				{toRead}
+				{notNow}
+				left={data.pile.filter((m) => out.has(m.pack.id)).map((m) => m.pack)}
+				{sorted}
+				{ends}
+				{now}
+				boards={boards.length}
+				batches={batches.length}
+				{client}
+				ontakeback={(id) => void takeBack(id)}
+			/>
 		</div>
 
 		{#if chosen}
-			<section class="foot" aria-label="Verdict" aria-live="polite">
-				<div class="flex flex-wrap items-center gap-x-6 gap-y-1">
-					<p class="text-[1.2rem] font-bold" style:color="var(--{wordOf(chosen).tone})">
-						{proposal?.verdict === 'stop'
-							? `■ ${chosen.letter} must not be joined`
-							: !proposal
-								? `Batch ${chosen.letter}`
-								: proposal.findings.some((f) => f.severity === 'check')
-									? `▲ ${chosen.letter}: look first`
-									: `● ${chosen.letter} may go`}
-					</p>
-					<ul
-						use:reachable
-						aria-label="Findings"
-						class="max-h-[5.5rem] min-w-0 flex-1 basis-[20rem] max-sm:basis-full overflow-y-auto text-[13px]"
-					>
-						{#each (proposal?.findings ?? [])
-							.filter((f) => f.severity !== 'note')
-							.sort((a, b) => gravity[a.severity] - gravity[b.severity]) as f (f.rule)}
-							<li data-rule={f.rule}>
-								<b style:color="var(--{f.severity})">{f.severity === 'stop' ? 'Stop' : 'Check'}:</b>
-								{f.sentence}
-							</li>
-						{:else}
-							<li>
-								Same chemistry, same cells, every position within <b class="num"
-									>{Math.round(
-										1000 *
-											Math.max(
-												...(chosen.members[0].reading.cellVoltagesV?.map((_, i) => {
-													const at = chosen.members.map((m) => m.reading.cellVoltagesV?.[i] ?? 0);
-													return Math.max(...at) - Math.min(...at);
-												}) ?? [0])
-											)
-									)} mV</b
-								>, all read within
-								<b class="num">{ageOf([...chosen.members].map((m) => m.reading.takenAt).sort()[0])}</b>.
-							</li>
-						{/each}
-					</ul>
-					<span class="flex flex-wrap gap-3">
-						<button
-							class="btn !min-h-[44px]"
-							disabled={busy || !proposal || proposal.verdict === 'stop'}
-							onclick={() => void make((id) => `/program/${id}/card`)}>Key-in card of {chosen.letter}</button
-						>
-						<button
-							class="btn btn-act !min-h-[44px]"
-							disabled={busy || !proposal || proposal.verdict === 'stop' || chosen.startMin > 0.5}
-							onclick={() => void make((id) => `/run/start/${id}`)}>Check and join {chosen.letter}</button
-						>
-					</span>
-				</div>
-			</section>
+			<GroupVerdict
+				letter={chosen.letter}
+				tone={wordOf(chosen).tone}
+				{proposal}
+				apartMv={chosenApartMv}
+				readWithin={ageOf(chosen.members.map((m) => m.reading.takenAt).sort()[0])}
+				mayStart={chosen.startMin <= 0.5}
+				{busy}
+				oncard={() => void make((id) => `/program/${id}/card`)}
+				onjoin={() => void make((id) => `/run/start/${id}`)}
+			/>
 		{/if}
 	{/if}
 </div>
-
-<style>
-	.foot {
-		position: sticky;
-		bottom: 0;
-		z-index: 5;
-		margin: 12px -20px 0;
-		padding: 8px 20px;
-		background: var(--paper);
-		border-top: 2px solid var(--act);
-	}
-	@media (max-width: 640px) {
-		.foot {
-			position: static;
-			margin-inline: -14px;
-			padding-inline: 14px;
-		}
-	}
-</style>
