@@ -159,10 +159,10 @@ describe('every chemistry and task', () => {
 		const { run } = runs.find((r) => r.run.task === 'discharge' && r.run.endReason === 'end voltage')!;
 		await person.goTo(`/logbook/${run.id}`);
 		await person.press('button', 'with the pack');
-		await person.driver.wait(async () => Math.abs((await measured()) - run.chargeAh) < 1e-9, 8000);
+		await person.driver.wait(async () => Math.abs((await measured()) - run.chargeAh) < 1e-9, 20_000);
 		const undo = await person.find('[data-sonner-toast] button');
 		await undo.click();
-		await person.driver.wait(async () => (await measured()) === before, 8000);
+		await person.driver.wait(async () => (await measured()) === before, 20_000);
 	});
 
 	test('bench stock: a bad figure is said at its field and nothing is written; a thinner lead then limits the program', async () => {

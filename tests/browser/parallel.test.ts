@@ -134,6 +134,20 @@ describe('parallel', () => {
 		await becomes(() => membersOf('B'), names(3, 4, 8), 'it is in again');
 	});
 
+	test('the window slides by keyboard, holds the packs in it together, and is put away', async () => {
+		const thumb = await person.find('[role="slider"]');
+		await person.driver.executeScript('arguments[0].focus()', thumb);
+		for (let k = 0; k < 12; k++) await person.driver.actions().sendKeys(Key.ARROW_RIGHT).perform();
+		await person.sees(/window 3\.7\d\d to 3\.8\d\d V: \d packs/);
+		const inside = Number(/V: (\d) packs/.exec(await main<string>('return document.body.innerText'))![1]);
+		assert.ok(inside >= 2, `${inside} packs`);
+		await person.press('button', 'Make them one batch');
+		await person.driver.wait(async () => /together=/.test(await person.driver.getCurrentUrl()), 5000);
+		assert.ok((await membersOf('A')).length >= inside, 'others may go with them');
+		await person.press('button', 'let everything be sorted again');
+		await becomes(batched, { A: names(1, 2, 5, 7), B: names(3, 4, 8) }, 'sorted again');
+	});
+
 	test('by keyboard a pack is moved to another batch; what must not be is refused with the reason', async () => {
 		const item = await person.driver.findElement(By.css('[data-batch="A"] li[aria-label="Eider 7"]'));
 		await main(`document.querySelector('[data-batch="A"]').scrollIntoView({ block: 'center' })`);

@@ -89,6 +89,20 @@ describe('schools and care', () => {
 
 	test('whether a pair may be joined: what flows as they meet, and never where the person says never', async () => {
 		const pair = `/program/pair?pack=${bench.packId('Gannet lifeboat, main')}&with=${bench.packId('Gannet lifeboat, spare')}`;
+		// Read days ago: nothing is joined on that.
+		await person.goTo(pair);
+		await person.sees('Joined on one channel: Stop');
+		await person.sees(/was read \d+ \w+ ago: read it again at rest, right before/);
+		for (const [name, v] of [
+			['Gannet lifeboat, main', 3.77],
+			['Gannet lifeboat, spare', 3.82]
+		] as const)
+			await bench.api(`/packs/${bench.packId(name)}/readings`, 'POST', {
+				takenAt: new Date().toISOString(),
+				state: 'rest',
+				cellVoltagesV: [v, v, v, v],
+				packVoltageV: null
+			});
 		await person.goTo(pair);
 		await person.sees('Joined on one channel: Check');
 		await person.sees(/Through the main leads [\d.]+ A/);

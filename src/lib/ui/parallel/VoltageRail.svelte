@@ -1,5 +1,6 @@
 <!-- Packs as chips at their volts per cell on one ruler, the batches as brackets under it, and a window that slides and snaps. -->
 <script lang="ts">
+	import Slider from '$lib/ui/control/Slider.svelte';
 	import { roundTicks } from '$lib/ui/charts/ticks';
 	import { tickValues } from '$lib/ui/charts/forecast-axes';
 
@@ -66,13 +67,14 @@
 	);
 	/** Near a pack the window's lower edge stands at that pack. */
 	const SNAP_V = 0.012;
-	function slide(event: Event & { currentTarget: HTMLInputElement }) {
-		const v = Number(event.currentTarget.value);
+	function slide(v: number) {
+		// Coming nearer it snaps; moved on by a step from where it stands it goes on.
 		const near = chips.reduce<Chip | null>(
 			(best, c) => (Math.abs(c.v - v) < Math.abs((best?.v ?? Infinity) - v) ? c : best),
 			null
 		);
-		from = near && Math.abs(near.v - v) <= SNAP_V ? near.v : v;
+		const closer = near && from !== null && Math.abs(near.v - v) < Math.abs(near.v - from);
+		from = near && Math.abs(near.v - v) <= SNAP_V && (from === null || closer) ? near.v : v;
 	}
 </script>
 
@@ -122,20 +124,19 @@
 			>
 		{/each}
 	</div>
-	<label class="slide" style:padding="0 {EDGE - 8}px">
-		<span class="sr-only">Lower edge of the window, V a cell</span>
-		<input
-			type="range"
+	<div style:padding="0 {EDGE}px">
+		<Slider
+			label="Lower edge of the window, V a cell"
 			min={span.low}
 			max={span.high}
-			step="0.002"
+			step={0.001}
 			value={from ?? span.low}
-			oninput={slide}
-			aria-valuetext={from === null
+			valueText={from === null
 				? 'not used'
 				: `${from.toFixed(3)} to ${(from + windowV).toFixed(3)} V, ${inside.length} packs`}
+			onchange={slide}
 		/>
-	</label>
+	</div>
 </div>
 
 <style>
@@ -244,15 +245,5 @@
 		transform: translateX(-50%);
 		font-style: normal;
 		white-space: nowrap;
-	}
-	.slide {
-		display: block;
-		height: 24px;
-	}
-	.slide input {
-		display: block;
-		width: 100%;
-		height: 24px;
-		accent-color: var(--check);
 	}
 </style>
