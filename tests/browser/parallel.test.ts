@@ -42,18 +42,15 @@ describe('parallel', () => {
 			await main(`arguments[0]?.scrollIntoView({ block: 'center' })`);
 			await field.clear();
 			await field.sendKeys(line, Key.ENTER);
-			await person.driver.wait(
-				async () =>
-					/read /.test(
-						await person.driver
-							.findElement(
-								By.xpath(`//section[@aria-label="Type volts"]//li[label[normalize-space(.)="${name}"]]`)
-							)
-							.getText()
-					),
-				10_000,
-				`${name} was not taken`
-			);
+			// The list is drawn anew once the reading is there.
+			const said = () =>
+				person.driver
+					.findElement(
+						By.xpath(`//section[@aria-label="Type volts"]//li[label[normalize-space(.)="${name}"]]`)
+					)
+					.getText()
+					.catch(() => '');
+			await person.driver.wait(async () => /read /.test(await said()), 10_000, `${name} was not taken`);
 		}
 	}
 	const cellsOf = (v: number) => [v - 0.003, v, v + 0.003, v].map((c) => c.toFixed(3)).join(' ');

@@ -1,11 +1,13 @@
 <!-- The packs of a group by themselves: what fell to each, and what each reads once they are parted. -->
 <script lang="ts">
+	import type { Pack } from '$core/pack/pack';
 	import type { PartedPack } from '$lib/server/services/runs/parted';
 	import TypeVolts from '$lib/ui/parallel/TypeVolts.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
 
 	let { packs }: { packs: readonly PartedPack[] } = $props();
-	let typing = $state(false);
+	/** Those that were still to be measured when typing began: a line stays where it is once it is typed. */
+	let typing = $state.raw<Pack[] | null>(null);
 	const waiting = $derived(packs.filter((p) => p.onShelf && p.cellV === null));
 </script>
 
@@ -13,12 +15,12 @@
 	<div class="flex flex-wrap items-baseline justify-between gap-x-4">
 		<h2>Each pack after parting</h2>
 		{#if waiting.length && !typing}
-			<button type="button" class="btn" onclick={() => (typing = true)}
+			<button type="button" class="btn" onclick={() => (typing = waiting.map((p) => p.pack))}
 				>Type what each reads <span class="num">{waiting.length}</span></button
 			>
 		{/if}
 	</div>
-	{#if typing}<TypeVolts packs={waiting.map((p) => p.pack)} onclose={() => (typing = false)} />{/if}
+	{#if typing}<TypeVolts packs={typing} onclose={() => (typing = null)} />{/if}
 	<div class="relative overflow-x-auto" use:reachable>
 		<table class="ledger">
 			<thead><tr><th>Pack</th><th class="right">Put in, estimated</th><th>By itself</th></tr></thead>
