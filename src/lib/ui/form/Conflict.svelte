@@ -14,7 +14,9 @@
 <div class="mt-4 border-l-4 border-check pl-4" role="alert" use:seen>
 	<h2 class="text-check">Changed in another window meanwhile</h2>
 	{#if differences.length}
-		<table class="ledger mt-1 max-w-[44rem]">
+		<table
+			class="ledger mt-1 max-w-[44rem] max-sm:text-[13px] max-sm:[&_td]:whitespace-normal max-sm:[&_th]:whitespace-normal"
+		>
 			<thead><tr><th></th><th>Here</th><th>There, saved already</th></tr></thead>
 			<tbody>
 				{#each differences as { label, mine, theirs } (label)}
