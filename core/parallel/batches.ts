@@ -373,5 +373,3 @@ export function sortWithin(sorting: Sorting, ms: number, clock: () => number): S
 		if (clock() > until && best) return best;
 	}
 }
-
-export { SETUP_MIN };

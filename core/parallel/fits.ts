@@ -3,7 +3,7 @@
  * position, capacities not too unlike, and a meeting that is gentle. What is found is judged in full by `mayJoin` afterwards.
  */
 import { ocvAt, socAt, type OpenCircuitCurve } from '../chemistry/curve';
-import { WITH_CARE } from '../simulate/joining/may-join';
+import { UNLIKE_TIMES, WITH_CARE } from '../simulate/joining/may-join';
 import { meetAtNode } from '../simulate/joining/meeting';
 import type { PileItem } from './pile';
 
@@ -16,8 +16,6 @@ export interface Fitting {
 	sameMake: boolean;
 }
 
-/** The small one of a batch holds at least this share of the large one. */
-const UNLIKE_TIMES = 4;
 const MINUTE_S = 60;
 const STEP_S = 5;
 const EPSILON_V = 1e-9;

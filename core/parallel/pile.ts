@@ -6,6 +6,7 @@ import { ratedAh } from '../pack/rated';
 import { packVoltage, type ReadingInput } from '../pack/reading';
 import { text, volts } from '../quantity/format';
 import type { ResolvedPractice } from '../practice/practice';
+import { JOINED_C } from '../request/context';
 import { mayJoin } from '../simulate/joining/may-join';
 
 export interface PileMember {
@@ -41,9 +42,6 @@ export interface NotInPile {
 	/** A fresh reading would let it in. */
 	readAgain: boolean;
 }
-
-/** Joined packs are charged at 1C each at most unless a person decides otherwise (common practice, no source). */
-const JOINED_MOST_C = 1;
 
 /** Readings that only time has spoilt: looking again renews them. */
 const RENEWABLE = new Set(['join-reading-stale', 'join-not-read', 'join-cells-not-read']);
@@ -105,7 +103,7 @@ export function pileItem({ pack, reading }: PileMember & { reading: ReadingInput
 		capacityAh,
 		needAh: Math.max(0, 1 - soc) * capacityAh,
 		soc,
-		rateC: Math.min(JOINED_MOST_C, pack.labelChargeRateC ?? JOINED_MOST_C),
+		rateC: Math.min(JOINED_C, pack.labelChargeRateC ?? JOINED_C),
 		seriesOhm:
 			measured?.length === pack.cells
 				? measured.reduce((a, b) => a + b, 0)

@@ -101,7 +101,7 @@ export function packRates(
 }
 
 /** What joined packs are charged at unless a person decides otherwise, 1/h of each (common practice, no source). */
-const JOINED_C = 1;
+export const JOINED_C = 1;
 
 /** Rates that come from being joined: 1C of each, and what the plug of each bears of its share. */
 function joinedRates(load: Load, connectors: readonly Connector[] | undefined): PackRate[] {

@@ -34,10 +34,12 @@ const ORDINARY = { unlabelledC: 1, moved: 0.05 };
 export const WITH_CARE = { minuteC: 3, moved: 0.165, plugTimes: 2, balanceA: 2 };
 /** LiFe volts say so little that they have to be this close. */
 const FLAT_APART_V = 0.02;
+/** How a reading that was not at rest is called. */
+const UNRESTED = { loaded: 'under load', 'just used': 'within half an hour of its use or charge' } as const;
 /** A reading older than this is no ground to join on, h. */
 export const STALE_H = 0.25;
 /** Of packs this unlike in capacity the small one is soon the worst treated (common practice, no source). */
-const UNLIKE_TIMES = 4;
+export const UNLIKE_TIMES = 4;
 
 /** How far apart the cells of packs may be at each position, V, by chemistry and by the person's school. */
 export function windowV(chemistry: Chemistry, practice: ResolvedPractice): number {
@@ -148,7 +150,7 @@ function byReading(members: readonly Candidate[], now: string): JoinFinding[] {
 			out.push(
 				stop(
 					'join-reading-stale',
-					`${pack.name} was read ${reading.state === 'rest' ? ago(ageH) : reading.state}: read it again at rest, right before.`
+					`${pack.name} was read ${reading.state === 'rest' ? ago(ageH) : UNRESTED[reading.state]}: read it again at rest, right before.`
 				)
 			);
 		const { cellMaxV, hardFloorV } = chemistryOf(pack.chemistry).voltages;

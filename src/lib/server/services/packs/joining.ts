@@ -11,6 +11,8 @@ import { lastUseOf } from './uses';
 
 /** Readings looked at: one of all cells, and what renewed it since. */
 const LOOKED_AT = 6;
+/** At rest is half an hour without current (common practice, no source). */
+const REST_MS = 30 * 60e3;
 
 export async function joiningReading(
 	db: Store,
@@ -26,6 +28,11 @@ export async function joiningReading(
 	const since = rows.map(toReading).filter((r) => !readBeforeRun(r, lastRun));
 	const reading = renewed(since, pack.cells);
 	const use = await lastUseOf(db, pack.id, now);
+	if (!reading) return null;
 	// Used since: what it read then is none that others could meet.
-	return reading && use && use.at > reading.takenAt ? null : reading;
+	if (use && use.at > reading.takenAt) return null;
+	// Whatever was said of it: so soon after current flowed volts are not those at rest.
+	const flowed = Math.max(...[lastRun?.endedAt, use?.at].map((at) => (at ? Date.parse(at) : -Infinity)));
+	const rested = Date.parse(reading.takenAt) - flowed >= REST_MS;
+	return rested || reading.state !== 'rest' ? reading : { ...reading, state: 'just used' };
 }
