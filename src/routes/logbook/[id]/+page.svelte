@@ -250,8 +250,8 @@
 			</label>
 		</section>
 		<section class="mt-3 min-w-0">
-			<h2>Course</h2>
 			{#if data.parted.length}<Parted packs={data.parted} />{/if}
+			<h2>Course</h2>
 			{#if data.samples > 1}
 				<ForecastChart
 					best={data.planned}
