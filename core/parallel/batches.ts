@@ -2,20 +2,10 @@
  * A pile sorted into batches: the fewest, and of those the ones that are done soonest on the channels there are. A batch is a window
  * and not a chain: every two of its packs lie within it, at every cell position.
  */
-import { closeTogether, fits, type Fitting } from './fits';
 import { uniform } from '../simulate/random';
-import type { PileItem } from './pile';
-import { batchMinutes, schedule, SETUP_MIN, type Place, type Timed } from './schedule';
-
-export interface Sorting {
-	items: readonly PileItem[];
-	places: readonly Place[];
-	fitting: Fitting;
-	/** Packs that a person wants in one batch: each list together, whatever else goes with them. */
-	pinned?: readonly (readonly string[])[];
-	/** Groups that turned out not to be good after all, each as its ids in order. */
-	forbidden?: ReadonlySet<string>;
-}
+import { Exact, type OnChannel } from './exact';
+import { batchMinutes, schedule, type Timed } from './schedule';
+import { Sorter, type Sorting } from './sorter';
 
 export interface Sorted {
 	batches: Timed[];
@@ -35,143 +25,6 @@ const EVEN_MIN = 0.2;
 const SHAKES = 120;
 const SEED = 5;
 
-/** A name for a batch, whatever its order. */
-export const batchKey = (batch: readonly Pick<PileItem, 'id'>[]): string =>
-	batch
-		.map((m) => m.id)
-		.sort()
-		.join(' ');
-
-/** Packs that go together are one: what a person pinned is moved as a block. */
-type Block = readonly PileItem[];
-
-const meanV = (block: Block): number =>
-	block.reduce((sum, m) => sum + m.cellV.reduce((a, b) => a + b, 0) / m.cellV.length, 0) / block.length;
-
-class Sorter {
-	readonly blocks: Block[];
-	private readonly mostPlaces: number;
-	private readonly known = new Map<string, boolean>();
-	readonly close: boolean[][];
-	private readonly cells: number;
-
-	constructor(private readonly s: Sorting) {
-		const byId = new Map(s.items.map((m) => [m.id, m]));
-		const pinned = (s.pinned ?? []).map((ids) => ids.flatMap((id) => byId.get(id) ?? []));
-		const held = new Set(pinned.flat().map((m) => m.id));
-		this.blocks = [
-			...pinned.filter((b) => b.length),
-			...s.items.filter((m) => !held.has(m.id)).map((m) => [m])
-		].sort((a, b) => meanV(a) - meanV(b));
-		this.mostPlaces = Math.max(1, ...s.places.map((p) => p.places));
-		this.cells = s.items[0]?.cellV.length ?? 0;
-		this.close = this.blocks.map((a) => this.blocks.map((b) => closeTogether([...a, ...b], s.fitting)));
-	}
-
-	packs = (block: readonly number[]): PileItem[] => block.flatMap((n) => [...this.blocks[n]]);
-
-	/** Whether these blocks may be one batch: room, window, meeting. */
-	may(batch: readonly number[]): boolean {
-		const packs = this.packs(batch);
-		if (packs.length > this.mostPlaces) return false;
-		const key = batch.join(' ');
-		let ok = this.known.get(key);
-		if (ok === undefined) {
-			ok = fits(packs, this.s.fitting) && !this.s.forbidden?.has(batchKey(packs));
-			this.known.set(key, ok);
-		}
-		return ok;
-	}
-
-	/**
-	 * At least so many batches for these blocks. Held against one cell position alone, packs in the order of their volts are covered
-	 * best by taking from the lowest as many as fit; no position can do with fewer, so the most demanding one is a bound. Packs of which
-	 * no two may be together need one each, too.
-	 */
-	least(blocks: readonly number[]): number {
-		if (blocks.length === 0) return 0;
-		let most = 1;
-		for (let i = 0; i < this.cells; i++) {
-			const volts = blocks.flatMap((n) => this.blocks[n].map((m) => m.cellV[i])).sort((a, b) => a - b);
-			let count = 0;
-			for (let at = 0; at < volts.length; count++) {
-				const from = at;
-				while (
-					at < volts.length &&
-					at - from < this.mostPlaces &&
-					volts[at] - volts[from] <= this.s.fitting.windowV + 1e-9
-				)
-					at++;
-			}
-			most = Math.max(most, count);
-		}
-		let apart: number[] = [];
-		for (const n of blocks) if (apart.every((o) => !this.close[n][o])) apart = [...apart, n];
-		return Math.max(most, apart.length);
-	}
-
-	/**
-	 * No `count` batches of these blocks are done sooner, min. The channels give all they have from when each is free, less what hands
-	 * take; a channel whose board takes fewer packs can have only so many batches, or too few places would be left for the others.
-	 */
-	soonest(count: number): number {
-		const { places } = this.s;
-		const packs = this.blocks.flat();
-		const need = packs.reduce((sum, m) => sum + m.needAh, 0);
-		const mostNeed = Math.max(...packs.map((m) => m.needAh));
-		const most = this.mostPlaces;
-		/** Batches of at most `size` that there may be, and still room for all. */
-		const spare = (size: number) =>
-			size >= most
-				? count
-				: Math.max(0, Math.min(count, Math.floor((count * most - packs.length) / (most - size))));
-		const alone = spare(1);
-		const setupMin = (count - alone) * SETUP_MIN + alone;
-		const least = Math.min(...places.filter((p) => spare(p.places) > 0).map((p) => p.mostA));
-		const wanted = need + (setupMin * least) / 60;
-		const given = (doneMin: number) =>
-			places.reduce(
-				(sum, p) =>
-					sum +
-					Math.min(
-						(Math.max(0, doneMin - p.freeInMin) * p.mostA) / 60,
-						p.places >= most ? Infinity : spare(p.places) * (p.places * mostNeed + (SETUP_MIN * p.mostA) / 60)
-					),
-				0
-			);
-		let [low, high] = [0, 1e6];
-		for (let n = 0; n < 60; n++) {
-			const middle = (low + high) / 2;
-			if (given(middle) < wanted) low = middle;
-			else high = middle;
-		}
-		// One batch at least has the mean of what is missing, at each pack's own rate.
-		const capacity = packs.reduce((sum, m) => sum + m.capacityAh * m.rateC, 0);
-		return Math.max(high, Math.min(...places.map((p) => p.freeInMin)) + (60 * need) / capacity);
-	}
-
-	/** The first of `order` and with it whatever fits, the nearest first, at most `size` packs: few batches, at once. */
-	greedy(order: readonly number[], size: number): number[][] {
-		const left = new Set(order);
-		const out: number[][] = [];
-		while (left.size) {
-			const [first, ...rest] = left;
-			const batch = [first];
-			for (const n of rest)
-				if (
-					this.packs([...batch, n]).length <= size &&
-					batch.every((o) => this.close[n][o]) &&
-					this.may([...batch, n].sort((a, b) => a - b))
-				)
-					batch.push(n);
-			batch.sort((a, b) => a - b);
-			batch.forEach((n) => left.delete(n));
-			out.push(batch);
-		}
-		return out;
-	}
-}
-
 export interface Progress {
 	/** Sortings looked at. */
 	seen: number;
@@ -179,15 +32,16 @@ export interface Progress {
 }
 
 /**
- * The search, handing over what it has from time to time. It takes the lowest pack that has no batch yet and tries every batch it
- * may be in, the largest first; a branch is left where what remains needs more batches than are left, or cannot be done sooner.
+ * The search, handing over what it has from time to time. First what comes of filling channels and moving packs about; then, where the
+ * pile is not too dense for it, all there is, by the states of {@link Exact}; else what shaking brings.
  */
 export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> {
 	if (sorting.items.length === 0) return null;
 	const sorter = new Sorter(sorting);
 	const all = [...sorter.blocks.keys()];
 	const { places } = sorting;
-	const bound = sorter.least(all);
+	let bound = sorter.least(all);
+	let soonest = 0;
 	let best: Sorted | null = null;
 	let seen = 0;
 	let count = Infinity;
@@ -198,6 +52,28 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 			places,
 			limitMin
 		);
+	const boundOf = (batches: number) => ({
+		batches: bound,
+		doneMin: Math.max(sorter.soonest(batches), batches === bound ? soonest : 0)
+	});
+	/** Batches on the channels that were found for them, the longest first. */
+	const layOut = (found: readonly OnChannel[]): NonNullable<ReturnType<typeof laidOut>> => {
+		const clock = places.map((p) => p.freeInMin);
+		const timed = found
+			.map(({ blocks, channel }) => {
+				const packs = sorter.packs(blocks);
+				return { packs, channel, takes: batchMinutes(packs, places[channel]) };
+			})
+			.sort((a, b) => b.takes - a.takes)
+			.map(({ packs, channel, takes }): Timed => {
+				const startMin = clock[channel];
+				clock[channel] += takes;
+				const { channelId } = places[channel];
+				return { ids: packs.map((m) => m.id), channelId, startMin, endMin: clock[channel] };
+			})
+			.sort((a, b) => a.startMin - b.startMin || a.endMin - b.endMin);
+		return { timed, doneMin: Math.max(...timed.map((t) => t.endMin)) };
+	};
 	const record = (
 		partition: readonly (readonly number[])[],
 		laid: NonNullable<ReturnType<typeof laidOut>>
@@ -209,17 +85,26 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 		best = {
 			batches: laid.timed,
 			doneMin: laid.doneMin,
-			bound: { batches: bound, doneMin: sorter.soonest(partition.length) },
+			bound: boundOf(partition.length),
 			proved: false
 		};
 	};
-	const offer = (partition: readonly (readonly number[])[]): void => {
-		if (partition.length > count) return;
-		const laid = laidOut(partition, partition.length < count || !best ? Infinity : best.doneMin - WORTH_MIN);
-		if (laid) record(partition, laid);
-	};
 	const met = () =>
 		best !== null && count <= bound && best.doneMin - WORTH_MIN <= Math.max(best.bound.doneMin, 0);
+
+	/** Other work, with the best so far handed over between its steps; `each` makes something of what it finds. */
+	const seenBy = function* <T, R>(
+		work: Generator<T, R>,
+		each?: (found: T) => Generator<Progress, void>
+	): Generator<Progress, R> {
+		for (;;) {
+			const step = work.next();
+			if (step.done) return step.value;
+			seen++;
+			if (each) yield* each(step.value);
+			yield { seen, best };
+		}
+	};
 
 	/** Packs moved between batches, or changed for one another, as long as it ends sooner or with fewer. */
 	const improve = function* (first: readonly (readonly number[])[]): Generator<Progress, void> {
@@ -277,20 +162,47 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 						break outer;
 					}
 		}
-		return laid === null
-			? { ...found, proved }
-			: { ...found, proved, batches: laid.timed, doneMin: laid.doneMin };
+		const ended = laid === null ? found : { ...found, batches: laid.timed, doneMin: laid.doneMin };
+		if (!proved) return ended;
+		const doneMin = Math.max(found.bound.doneMin, found.doneMin - WORTH_MIN);
+		return { ...ended, proved, bound: { ...found.bound, doneMin } };
 	};
 	const sizes = [...new Set(places.map((p) => p.places))].filter((p) => p > 1);
 	const even = Math.ceil(sorting.items.length / Math.max(1, bound));
 	const down = [...all].reverse();
 	const most = Math.max(...places.map((p) => p.places));
 	// Even batches first: where others are no sooner, they ask least of every lead.
-	for (const size of new Set([Math.min(even, most), most, ...sizes]))
-		for (const order of [all, down]) {
-			yield* improve(sorter.greedy(order, size));
-			if (met()) return evened(true);
-		}
+	const [first, ...others] = [...new Set([Math.min(even, most), most, ...sizes])].flatMap((size) =>
+		[all, down].map((order) => ({ order, size }))
+	);
+	yield* improve(sorter.greedy(first.order, first.size));
+	if (met()) return evened(true);
+	const exact = new Exact(sorter, places);
+	if (yield* seenBy(exact.explore())) {
+		bound = exact.fewest;
+		// What is cheapest for the channels together is a good beginning, and the only one with so few where the others found more.
+		const begun = new Set<string>();
+		const priced = exact.bound(bound, count > bound || !best ? Infinity : (best as Sorted).doneMin);
+		soonest = yield* seenBy(priced, function* (partition) {
+			if (begun.has(String(partition))) return;
+			begun.add(String(partition));
+			yield* improve(partition);
+		});
+		if (best) best = { ...(best as Sorted), bound: boundOf(count) };
+		if (met()) return evened(true);
+		const sooner = () => (best as unknown as Sorted).doneMin - WORTH_MIN;
+		yield* seenBy(exact.search(bound, sooner), function* (found) {
+			if (!found) return;
+			const blocks = found.map((b) => b.blocks);
+			record(blocks, layOut(found));
+			yield* improve(blocks);
+		});
+		return evened(true);
+	}
+	for (const { order, size } of others) {
+		yield* improve(sorter.greedy(order, size));
+		if (met()) return evened(true);
+	}
 	// From what is best so far some packs go elsewhere by chance, and it is improved again: few sortings are far from the best then.
 	const chance = uniform(SEED);
 	const pick = (n: number) => Math.min(n - 1, Math.floor(chance() * n));
@@ -310,55 +222,7 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 		if (whole.length <= count && whole.every((b) => sorter.may(b))) yield* improve(whole);
 		if (met()) break;
 	}
-	yield { seen, best };
-	if (met()) return evened(true);
-
-	const usable = places.length;
-	const firstFree = Math.min(...places.map((p) => p.freeInMin));
-	const mostA = Math.max(...places.map((p) => p.mostA));
-	const fastest = { mostA };
-	/** Every batch that the lowest of `left` may be in, the largest first. */
-	function batchesFor(left: readonly number[]): number[][] {
-		const [head, ...rest] = left;
-		const near = rest.filter((n) => sorter.close[head][n]);
-		const out: number[][] = [];
-		const grow = (batch: number[], from: number) => {
-			if (sorter.may(batch)) out.push(batch);
-			// A meeting that is too hard may become gentle with more between them, so only room and window end it.
-			for (let k = from; k < near.length; k++) {
-				const n = near[k];
-				if (!batch.every((o) => sorter.close[o][n])) continue;
-				if (sorter.packs([...batch, n]).length > Math.max(...places.map((p) => p.places))) continue;
-				grow([...batch, n], k + 1);
-			}
-		};
-		grow([head], 0);
-		return out.sort((a, b) => b.length - a.length);
-	}
-	function* search(left: readonly number[], chosen: number[][], minutes: number): Generator<Progress, void> {
-		if (++seen % 256 === 0) yield { seen, best };
-		if (left.length === 0) {
-			offer(chosen);
-			return;
-		}
-		if (met()) return;
-		for (const batch of batchesFor(left)) {
-			const taken = new Set(batch);
-			const after = left.filter((n) => !taken.has(n));
-			const more = sorter.least(after);
-			if (chosen.length + 1 + more > count) continue;
-			const takes = minutes + batchMinutes(sorter.packs(batch), fastest);
-			if (chosen.length + 1 + more === count && best) {
-				// What is left takes at least what the strongest channel needs for its charge, spread over all of them.
-				const need = sorter.packs(after).reduce((sum, m) => sum + m.needAh, 0);
-				const least = firstFree + (takes + more + (60 * need) / mostA) / usable;
-				if (least >= (best as Sorted).doneMin - WORTH_MIN) continue;
-			}
-			yield* search(after, [...chosen, batch], takes);
-		}
-	}
-	yield* search(all, [], 0);
-	return best ? evened(true) : null;
+	return met() ? evened(true) : best && evened(false);
 }
 
 /** The best that is found within `ms` by `clock`, with what it may be short of. At least one sorting is always found. */

@@ -19,6 +19,7 @@ import { closeTogether, fits, meetingFigures, widthV } from './fits';
 import { hiddenIn, sharesOver } from './group';
 import { gentlestOrder, joiningOrder } from './order';
 import { judgeParted } from './parted';
+import { takenBy } from './taken';
 import { kindOf, pileItem, sift, type PileMember } from './pile';
 import { renewed } from '../pack/renewed';
 import { batchMinutes, schedule, SETUP_MIN } from './schedule';
@@ -325,12 +326,71 @@ describe('after parting', () => {
 		const [dead] = parted([2.9, 4.2, 4.2], [4.2, 4.2, 4.2], [4.2, 4.2, 4.2]);
 		assert.match(dead.sentence, /not charged again/);
 	});
+	test('one that reads what it read before was never joined', () => {
+		const of = (before: number) =>
+			judgeParted([
+				{ pack: pack('p0'), cellV: [3.9, 3.9, 3.9], beforeV: [3.9, 3.9, before] },
+				...['p1', 'p2'].map((id) => ({ pack: pack(id), cellV: [4.2, 4.2, 4.2], beforeV: [3.9, 3.9, 3.9] }))
+			])[0].sentence;
+		assert.match(of(3.88), /it was never joined and the others took its current/);
+		assert.match(of(3.879), /took less than they did/);
+	});
 	test('of two that differ both are named; one alone has no fellows', () => {
 		assert.deepEqual(
 			parted([4.1, 4.2, 4.2], [4.2, 4.2, 4.2]).map((v) => v.verdict),
 			['apart', 'apart']
 		);
 		assert.equal(parted([4.1, 4.2, 4.2])[0].verdict, 'alike');
+	});
+});
+
+describe('what fell to each', () => {
+	const soc = (v: number) => socAt(lipo.curve, v);
+	const beside = (before: number | null, after: number | null, change: Partial<Pack> = {}, id = 'a') => ({
+		pack: pack(id, { capacityAh: 1, ...change }),
+		beforeV: before === null ? null : [before, before, before],
+		afterV: after === null ? null : [after, after, after]
+	});
+	const ah = (members: Parameters<typeof takenBy>[0], counted: number | null) =>
+		takenBy(members, counted).packs?.map((t) => Number(t.chargeAh.toFixed(4)));
+	test('what each was missing, the sum as counted', () => {
+		const took = [soc(4.18) - soc(3.7), soc(4.18) - soc(3.8)];
+		const counted = took[0] + took[1];
+		const both = takenBy([beside(3.7, 4.18), beside(3.8, 4.18)], counted);
+		assert.deepEqual(
+			both.packs!.map((t) => [t.from, t.chargeAh.toFixed(4)]),
+			took.map((t) => ['measured', t.toFixed(4)])
+		);
+		// Volts are wrong by up to a tenth of what all of them hold; the count gives the sum.
+		const more = ah([beside(3.7, 4.18), beside(3.8, 4.18)], counted + 0.2)!;
+		assert.ok(Math.abs(more[0] + more[1] - counted - 0.2) < 1e-3);
+		assert.ok(Math.abs(more[0] / more[1] - took[0] / took[1]) < 1e-3);
+		const [one, two] = takenBy([beside(3.7, 4.18), beside(3.8, 4.18)], counted + 0.201).packs!;
+		assert.deepEqual([one.from, two.from], ['capacity', 'capacity']);
+		assert.match(
+			takenBy([beside(3.7, 4.18), beside(3.8, 4.18)], counted + 0.201).contradiction!,
+			/took \d+ mAh together; the charger counted \d+ mAh/
+		);
+	});
+	test('one that was not read stands where its fellows stand', () => {
+		const [a, b] = takenBy([beside(3.7, 4.18), beside(3.8, null)], 1).packs!;
+		assert.deepEqual([a.from, b.from], ['measured', 'before']);
+		assert.ok(Math.abs(a.chargeAh / b.chargeAh - (soc(4.18) - soc(3.7)) / (soc(4.18) - soc(3.8))) < 1e-9);
+		// Nobody was read: both end where the count leads to.
+		const level = (soc(3.7) + soc(3.8) + 0.4) / 2;
+		assert.deepEqual(ah([beside(3.7, null), beside(3.8, null)], 0.4), [
+			Number((level - soc(3.7)).toFixed(4)),
+			Number((level - soc(3.8)).toFixed(4))
+		]);
+	});
+	test('by capacity where volts before are missing or say nothing; nothing where nothing was counted', () => {
+		assert.deepEqual(ah([beside(null, 4.18), beside(3.8, 4.18, { capacityAh: 3 })], 2), [0.5, 1.5]);
+		const life = { chemistry: 'life' } as const;
+		assert.deepEqual(
+			ah([beside(3.2, 3.4, life), beside(3.3, 3.4, { ...life, capacityAh: 3 })], 2),
+			[0.5, 1.5]
+		);
+		assert.equal(takenBy([beside(3.7, 4.18)], null).packs, null);
 	});
 });
 

@@ -7,6 +7,8 @@ export interface Parted {
 	pack: Pack;
 	/** Each cell after parting, V, bottom first. */
 	cellV: readonly number[];
+	/** Each cell before joining, V; null where it was not read. */
+	beforeV?: readonly number[] | null;
 }
 
 export interface PartedVerdict {
@@ -24,12 +26,17 @@ const median = (values: readonly number[]): number => {
 	return sorted.length % 2 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
 };
 
+/** Every cell reads what it read before joining. */
+const unmoved = ({ cellV, beforeV }: Parted): boolean =>
+	beforeV?.length === cellV.length && cellV.every((v, i) => Math.abs(v - beforeV[i]) <= ALIKE_V + 1e-9);
+
 /**
  * Holds each pack's cells against the middle of its fellows', position by position. Of two that differ nobody can say which is
  * wrong: both are named. The verdicts are in the order of `packs`.
  */
 export function judgeParted(packs: readonly Parted[]): PartedVerdict[] {
-	return packs.map(({ pack, cellV }): PartedVerdict => {
+	return packs.map((parted): PartedVerdict => {
+		const { pack, cellV } = parted;
 		const others = packs.filter((p) => p.pack.id !== pack.id);
 		const apart = cellV.map((v, i) => v - median(others.map((p) => p.cellV[i])));
 		const worst = apart.reduce((a, b, i) => (Math.abs(b) > Math.abs(apart[a]) ? i : a), 0);
@@ -43,7 +50,9 @@ export function judgeParted(packs: readonly Parted[]): PartedVerdict[] {
 				? 'it is not charged again'
 				: whole
 					? low
-						? 'it took less than they did: look at its main plug'
+						? unmoved(parted)
+							? 'it reads what it read before, so it was never joined and the others took its current: look at its main plug'
+							: 'it took less than they did: look at its main plug'
 						: 'it took more than they did: they may have been badly joined'
 					: low
 						? 'that cell is weak or was hidden by the others: charge it alone next time, balance lead in'

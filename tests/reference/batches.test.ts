@@ -1,7 +1,8 @@
 /** Batches against every way there is, and against a linear program with whole numbers (HiGHS); the whole sets: `npm run batches`. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { sortWithin, type Sorting } from '../../core/parallel/batches';
+import { sortWithin } from '../../core/parallel/batches';
+import type { Sorting } from '../../core/parallel/sorter';
 import { fits, widthV } from '../../core/parallel/fits';
 import { byBruteForce, byHighs, drawnPile, type Optimum } from '../support/piles';
 

@@ -2,7 +2,7 @@
 import highs from 'highs';
 import { socAt } from '../../core/chemistry/curve';
 import { lipo } from '../../core/chemistry/lipo';
-import type { Sorting } from '../../core/parallel/batches';
+import type { Sorting } from '../../core/parallel/sorter';
 import { fits } from '../../core/parallel/fits';
 import type { PileItem } from '../../core/parallel/pile';
 import { batchMinutes } from '../../core/parallel/schedule';

@@ -215,3 +215,20 @@ test('settling ends where the charge is shared, and the first current is the clo
 	const same = settle([members[0], members[0]]);
 	assert.equal(same.levelMin, 0);
 });
+
+test('packs more than two years apart in age are noted, and nothing is said where a day is not known', () => {
+	const notes = (...days: (string | null)[]) =>
+		mayJoin(
+			days.map((firstUsedOn, k) => ({
+				pack: aPack({ id: `p${k}`, name: `P${k}`, firstUsedOn }),
+				reading: aReading([3.8, 3.8, 3.8], { takenAt: NOW })
+			})),
+			resolvePractice({}),
+			NOW
+		).findings.filter((f) => f.rule === 'join-ages-apart');
+	assert.deepEqual(notes('2024-05-02', '2026-05-02'), []);
+	assert.deepEqual(notes(null, '2026-05-02', null), []);
+	const [note] = notes('2026-05-02', '2023-11-02', null);
+	assert.equal(note.severity, 'note');
+	assert.match(note.sentence, /P1 is 2\.5 years older than P0/);
+});

@@ -60,6 +60,26 @@ const ago = (hours: number) =>
 			: `${Math.round(hours / 24)} d ago`;
 const stop = (rule: string, sentence: string): JoinFinding => ({ rule, severity: 'stop', sentence });
 
+/** Packs further apart in age than this differ in resistance and in what they still hold, years (common practice, no source). */
+const AGES_APART = 2;
+const YEAR_MS = 365.25 * 86400e3;
+
+/** Packs whose first use lies far apart. */
+function byAge(packs: readonly Pack[]): JoinFinding[] {
+	const dated = packs
+		.flatMap((p) => (p.firstUsedOn ? [{ name: p.name, at: Date.parse(p.firstUsedOn) }] : []))
+		.sort((a, b) => a.at - b.at);
+	const [old, young] = [dated[0], dated[dated.length - 1]];
+	if (dated.length < 2 || young.at - old.at <= AGES_APART * YEAR_MS) return [];
+	return [
+		{
+			rule: 'join-ages-apart',
+			severity: 'note',
+			sentence: `${old.name} is ${((young.at - old.at) / YEAR_MS).toFixed(1)} years older than ${young.name}: it takes less of the current and may hold less than its label says, so the younger one is worked harder than the shares here say.`
+		}
+	];
+}
+
 /** What the packs are, whatever they read. */
 function byKind(packs: readonly Pack[], practice: ResolvedPractice): JoinFinding[] {
 	const [first] = packs;
@@ -248,7 +268,7 @@ function byVolts(members: readonly Member[], meeting: Meeting, practice: Resolve
 /** Judges two packs or more at the moment `now` (ISO 8601). */
 export function mayJoin(candidates: readonly Candidate[], practice: ResolvedPractice, now: string): MayJoin {
 	const packs = candidates.map((c) => c.pack);
-	const findings = [...byKind(packs, practice), ...byReading(candidates, now)];
+	const findings = [...byKind(packs, practice), ...byAge(packs), ...byReading(candidates, now)];
 	const alike = packs.every((p) => p.chemistry === packs[0].chemistry && p.cells === packs[0].cells);
 	const members = candidates.filter((c): c is Member => c.reading !== null);
 	const meeting = alike && members.length === candidates.length ? meetingOf(members) : null;

@@ -1,7 +1,8 @@
 /** Thin: sorts a pile, and steps what a batch does as it meets and as it is charged, off the main thread. Core computes. */
 import './no-eval';
 import { expose } from 'comlink';
-import { sortPile, type Sorted, type Sorting } from '$core/parallel/batches';
+import { sortPile, type Sorted } from '$core/parallel/batches';
+import type { Sorting } from '$core/parallel/sorter';
 import { hiddenIn, sharesOver, type GroupShares, type Hidden } from '$core/parallel/group';
 import { joiningOrder, type JoinOrder } from '$core/parallel/order';
 import type { GroupControl } from '$core/simulate/joining/group-charge';

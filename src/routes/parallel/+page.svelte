@@ -7,7 +7,8 @@
 	import { page } from '$app/state';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { apartFrom } from '$core/parallel/apart';
-	import { batchKey, type Sorted, type Sorting } from '$core/parallel/batches';
+	import type { Sorted } from '$core/parallel/batches';
+	import { batchKey, type Sorting } from '$core/parallel/sorter';
 	import { fits, widthV } from '$core/parallel/fits';
 	import { pileItem, sift } from '$core/parallel/pile';
 	import { packVoltage } from '$core/pack/reading';

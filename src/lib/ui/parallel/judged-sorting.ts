@@ -1,5 +1,6 @@
 /** A pile sorted at once, every batch of it judged in full: what turns out too hard is forbidden and the rest sorted again. */
-import { batchKey, sortWithin, type Sorted, type Sorting } from '$core/parallel/batches';
+import { sortWithin, type Sorted } from '$core/parallel/batches';
+import { batchKey, type Sorting } from '$core/parallel/sorter';
 import type { ResolvedPractice } from '$core/practice/practice';
 import { mayJoin } from '$core/simulate/joining/may-join';
 import type { Member } from '$core/simulate/joining/meeting';

@@ -1,6 +1,7 @@
 /** The worker that sorts a pile on and says what a batch does; opened in the browser, one for the page. */
 import { proxy, wrap, type Remote } from 'comlink';
-import type { Sorted, Sorting } from '$core/parallel/batches';
+import type { Sorted } from '$core/parallel/batches';
+import type { Sorting } from '$core/parallel/sorter';
 import type { GroupControl } from '$core/simulate/joining/group-charge';
 import type { Member } from '$core/simulate/joining/meeting';
 import type { BatchDetail, ParallelWorker } from '$lib/workers/parallel.worker';

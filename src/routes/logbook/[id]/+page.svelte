@@ -250,7 +250,7 @@
 			</label>
 		</section>
 		<section class="mt-3 min-w-0">
-			{#if data.parted.length}<Parted packs={data.parted} />{/if}
+			{#if data.parted.packs.length}<Parted group={data.parted} />{/if}
 			<h2>Course</h2>
 			{#if data.samples > 1}
 				<ForecastChart
