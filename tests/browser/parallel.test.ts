@@ -215,6 +215,63 @@ describe('parallel', () => {
 		);
 	});
 
+	test('a group keyed in by hand is followed by what the screen shows, and parted: each pack’s share by its own volts', async () => {
+		const ids: string[] = [];
+		for (const [name, v] of [
+			['Teal 1', 3.76],
+			['Teal 2', 3.8]
+		] as const) {
+			const made = await bench.api<{ id: string }>('/packs', 'POST', {
+				name,
+				chemistry: 'lipo',
+				cells: 3,
+				capacityAh: 1,
+				labelChargeRateC: 2,
+				connectorId: 'blade4'
+			});
+			ids.push(made.id);
+			await bench.api(`/packs/${made.id}/readings`, 'POST', {
+				cellVoltagesV: [v, v, v],
+				state: 'rest',
+				takenAt: new Date().toISOString()
+			});
+		}
+		const kept = await bench.api<{ id?: string; error?: { message: string } }>('/programs', 'POST', {
+			packId: ids[0],
+			joined: [ids[1]],
+			chargerId: bench.chargerId('Basin Four'),
+			channelId: bench.channelId('Basin Four', 2)
+		});
+		assert.ok(kept.id, JSON.stringify(kept));
+		await person.goTo(`/run/start/${kept.id}`);
+		await person.sees('None of the 2 packs is swollen');
+		await person.tickAll();
+		for (const field of await person.driver.findElements(By.css('li[data-rule] input.field')))
+			await field.sendKeys('keyed it in');
+		await (await person.find('[data-cells-read] input')).sendKeys('3');
+		await person.press('button', 'It is charging now');
+		await person.waitForPath(/^\/run\/[0-9a-f-]+$/);
+		await person.sees('Its screen should read now');
+		// Both together: what goes in is more than one of them could hold.
+		await person.fill('What does it read?', '1.95 A');
+		await person.press('button', 'Judge it');
+		await person.sees(/on track/i);
+		await person.fill('Minutes', '50');
+		await person.fill('Put in', '1140');
+		await person.fill('Cells at the end, in one line', '4.20 4.20 4.20');
+		await person.fill('What its screen said', 'FULL');
+		await person.press('button', 'Close the run');
+		await person.waitForTheEnd();
+		await person.sees('Each pack after parting');
+		assert.match(await person.text('[data-parted]'), /by its volts before/);
+		await person.press('button', 'Type what each reads');
+		await type({ 'Teal 1': '4.19 4.19 4.19', 'Teal 2': '4.19 4.19 4.19' });
+		await person.sees(/by its volts before and after/);
+		const took = (await person.text('[data-parted] table')).match(/\d+\s*mAh/g)!.map((t) => parseInt(t));
+		assert.equal(took[0] + took[1], 1140);
+		assert.ok(took[0] > took[1], `the one that was emptier took more: ${took.join(' ')}`);
+	});
+
 	test('on a phone by touch: read again, choose, and the card of the group', async () => {
 		await bench.browser.resize(PHONE);
 		for (const k of [9, 10])
