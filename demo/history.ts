@@ -57,6 +57,15 @@ interface Scene {
 	seed: number;
 }
 
+/** A pack that was new when it was first used and has aged steadily to what it is today. */
+function healthAt({ demo, nowMs }: Scene, at: number): DemoPack['health'] {
+	const age = Math.max(0, 1 - (nowMs - at) / (demo.years * 365.25 * DAY_MS));
+	return {
+		capacity: 1 - (1 - demo.health.capacity) * age,
+		resistance: 1 + (demo.health.resistance - 1) * age
+	};
+}
+
 /** State of charge of each cell when the boat comes back, with the drift its cells have gathered since the last charge. */
 function cellsAfterUse(scene: Scene, base: number, weeks: number, draw: () => number): number[] {
 	const { drift } = scene.demo;
@@ -74,7 +83,9 @@ function readingAt(
 	usedSince: ReadingInput['usedSince'] = 'used'
 ): ReadingInput {
 	const { curve, defaults } = chemistryOf(scene.pack.chemistry);
-	const ohm = (defaults.seriesOhmAh / scene.pack.capacityAh) * scene.demo.health.resistance;
+	// The defaults hold at 25 °C; a meter shows what it is in the cold.
+	const warmth = 2 ** ((25 - degC) / defaults.resistanceDoublesPerK);
+	const ohm = (defaults.seriesOhmAh / scene.pack.capacityAh) * healthAt(scene, at).resistance * warmth;
 	const volts = socs.map((soc) => ocvAt(curve, soc));
 	const byCell = seesCells(scene.pack);
 	return {
@@ -103,7 +114,8 @@ function run(
 	channelId: string,
 	task: TaskId = ordinaryTask(chemistryOf(scene.pack.chemistry), scene.pack.cells)
 ): PastRun | null {
-	const { demo, pack, charger, supply } = scene;
+	const { pack, charger, supply } = scene;
+	const health = healthAt(scene, at);
 	const degC = before.temperatureDegC ?? 18;
 	const solution = solve({
 		pack: { ...pack, condition: 'in service' },
@@ -130,9 +142,9 @@ function run(
 	const guess = packModel(r);
 	const truth = {
 		...guess,
-		capacityAh: guess.capacityAh.map(() => pack.capacityAh * demo.health.capacity),
+		capacityAh: guess.capacityAh.map(() => pack.capacityAh * health.capacity),
 		seriesOhm: guess.seriesOhm,
-		relaxOhm: guess.relaxOhm.map((ohm) => ohm * demo.health.resistance)
+		relaxOhm: guess.relaxOhm.map((ohm) => ohm * health.resistance)
 	};
 	const slow = (solution.forecast?.timeMin.median ?? 0) > 150;
 	const outcome = runLegs(truth, legsOf(r, settings), {

@@ -23,6 +23,7 @@ const LITHIUM_TRAITS: Traits = {
 	fullRestV: null,
 	lowRest: null,
 	emptyHarm: 'may have grown metal inside',
+	wornShare: 0.8,
 	readyFrom: null,
 	cellSpread: { cellsRead: 0.002, sumRead: 0.01 },
 	cellsDiffer: { capacity: 0.03, resistance: 0.2, cellsRead: 0.01, sumRead: 0.04 },

@@ -21,6 +21,7 @@ const NICKEL_TRAITS: Traits = {
 	fullRestV: 1.38,
 	lowRest: null,
 	emptyHarm: 'may have cells that were driven backwards',
+	wornShare: 0.7,
 	readyFrom: 0.85,
 	cellSpread: { cellsRead: 0.01, sumRead: 0.01 },
 	cellsDiffer: null,

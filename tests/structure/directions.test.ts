@@ -25,7 +25,7 @@ const CORE = [
 		'choose',
 		'parallel'
 	],
-	...['log', 'follow', 'diagnose', 'care', 'formats']
+	...['log', 'follow', 'diagnose', 'ageing', 'care', 'formats']
 ];
 const folderOf = (file: string): string => file.split('/')[1];
 

@@ -27,7 +27,9 @@
 		marks?: readonly Mark[];
 		levels?: readonly Level[];
 		/** What a person read, as rings. */
-		rings?: readonly (Point & { right?: boolean; tone?: Tone })[];
+		rings?: readonly (Point & { right?: boolean; tone?: Tone; small?: boolean })[];
+		/** How a figure along the foot is written. */
+		along?: ((x: number) => string) | null;
 		/** One point with its name. */
 		point?: (Point & { text: string }) | null;
 		/** Tones of the two axes' figures. */
@@ -51,7 +53,8 @@
 		tones = { y: 'quiet', right: 'quiet' },
 		height,
 		room = { left: 44, right: 10, top: 10, bottom: 24 },
-		readout = null
+		readout = null,
+		along = null
 	}: Props = $props();
 
 	/** The width of the whole before the browser has measured it, px. */
@@ -152,6 +155,7 @@
 	{#each rings as ring, i (i)}
 		<span
 			class="point {ring.tone ?? 'ink'}"
+			class:small={ring.small}
 			style:left="{room.left + across(ring.x) * wide}px"
 			style:top="{room.top + tall * (1 - up(ring.y, ring.right && right ? right : y))}px"
 		></span>
@@ -204,7 +208,7 @@
 	{#each tickValues(x) as t (t)}<span
 			class="along quiet"
 			style:left="calc({room.left}px + (100% - {room.left + room.right}px) * {across(t)})"
-			>{t.toFixed(x.decimals)}</span
+			>{along ? along(t) : t.toFixed(x.decimals)}</span
 		>{/each}
 	{#if at !== null && readout}
 		<p
@@ -307,6 +311,12 @@
 		border: 2px solid var(--tone);
 		border-radius: 50%;
 		background: var(--paper);
+	}
+	.point.small {
+		width: 7px;
+		height: 7px;
+		margin: -3.5px 0 0 -3.5px;
+		border-width: 1.5px;
 	}
 	.readout {
 		position: absolute;

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { changePack } from '$lib/ui/pack/change-pack';
 	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import { capacityIn } from '$core/log/legs';
 	import { empties } from '$core/log/judged-end';
@@ -103,15 +104,13 @@
 	/** Whether it differs, to the mAh, from what the pack is known to hold. */
 	const isNews = (capacityAh: number) =>
 		Math.round(1000 * (data.pack?.measuredCapacityAh ?? 0)) !== Math.round(1000 * capacityAh);
-	async function keepCapacity(capacityAh: number | null) {
-		if (!data.pack) return;
-		const { id, ...fields } = data.pack;
-		const before = fields.measuredCapacityAh;
-		const sent = await send('PUT', `/packs/${id}`, { ...fields, measuredCapacityAh: capacityAh });
-		if (!sent.ok) return void toast.error(sent.message);
-		await refresh();
-		offerUndo(`${data.packName} now has that as its measured capacity.`, () => void keepCapacity(before));
-	}
+	const keepCapacity = (capacityAh: number) =>
+		data.pack &&
+		changePack(
+			data.pack,
+			{ measuredCapacityAh: capacityAh },
+			`${data.packName} now has that as its measured capacity.`
+		);
 	async function remove() {
 		const { id } = run;
 		const sent = await send('DELETE', `/runs/${id}`);

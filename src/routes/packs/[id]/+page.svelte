@@ -1,4 +1,5 @@
 <script lang="ts">
+	import OverTime from '$lib/ui/pack/OverTime.svelte';
 	import UseLine from '$lib/ui/pack/UseLine.svelte';
 	import { justUsed } from '$lib/ui/pack/just-used';
 	import { offerUndo } from '$lib/ui/frame/undo.svelte';
@@ -142,6 +143,7 @@
 					<ReadingForm {pack} channels={data.cellPages} onsaved={() => void refresh()} />
 				</div>
 			</section>
+			<OverTime {pack} ageing={data.ageing} now={data.now} />
 			<section class="mt-6">
 				<h2>Runs <span class="quiet font-normal">{data.totalRuns}</span></h2>
 				<div class="relative overflow-x-auto" use:reachable>

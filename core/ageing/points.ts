@@ -1,0 +1,119 @@
+/** What runs and readings say of a pack's capacity and resistance, each with its error and where it comes from. */
+import { chemistryOf } from '../chemistry/catalogue';
+import type { Chemistry } from '../chemistry/chemistry';
+import { fullSoc } from '../chemistry/fill-window';
+import { socAt } from '../chemistry/curve';
+import type { EndSeen } from '../log/end-judgement';
+import { empties, judgedEnd } from '../log/judged-end';
+import type { Run } from '../log/run';
+import { estimateCharge } from '../pack/charge-state';
+import { knownCharge, type LastRun } from '../pack/known-charge';
+import type { Pack } from '../pack/pack';
+import type { ReadingInput } from '../pack/reading';
+import { taskOf } from '../request/task';
+import type { Point } from './trend';
+
+/** Where a point comes from. */
+export type Source = 'measured' | 'judged run' | 'meter';
+
+export interface AgedPoint extends Point {
+	from: Source;
+	/** The run or the reading that it comes from. */
+	ref: string;
+}
+
+/** A run of this pack alone, with what was known of the pack as it began. */
+export interface RunSeen {
+	run: Omit<EndSeen, 'pack'> & Pick<Run, 'id' | 'startedAt' | 'endedAt'>;
+	/** The last reading before it, since whatever moved the charge last. */
+	before: ReadingInput | null;
+	/** What had happened to the pack last when it began. */
+	prior: LastRun | null;
+}
+
+/** A charger counts to this, a share (common practice, no source). */
+const COUNTER = 0.02;
+/** How exactly an end says what is in then, a share of the capacity (common practice, no source). */
+const END_ERROR = 0.02;
+/** What a discharge to its loaded end leaves (common practice, no source). */
+const LEFT_WHEN_EMPTY = 0.04;
+/** A charge over less than this says too little of the whole, a share. */
+const LEAST_SHARE = 0.3;
+/** A taper that was cut short leaves this out, a share (common practice, no source). */
+const CUT_TAPER = 0.04;
+/** What curves and counters have wrong with one pack every time, a share of the capacity (common practice, no source). */
+export const CURVE_BIAS = 0.04;
+
+/** State of charge of a cell that was filled to `endV`, V per cell. */
+const filledTo = (chemistry: Chemistry, endV: number | null): number =>
+	endV !== null && endV < chemistry.voltages.chargeEndV
+		? Math.min(fullSoc(chemistry), socAt(chemistry.curve, endV))
+		: fullSoc(chemistry);
+
+/**
+ * The capacity that a run speaks of, Ah; null where it says nothing: its end is not sound, it moved too little, volts do not tell
+ * how full the pack was. A discharge from full measures; a charge is told by what was missing before.
+ */
+export function capacityPoint(pack: Pack, { run, before, prior }: RunSeen): AgedPoint | null {
+	if (run.chargeAh === null || run.endedAt === null) return null;
+	const chemistry = chemistryOf(pack.chemistry);
+	const task = taskOf(run.task);
+	const end = judgedEnd({ ...run, pack });
+	if (task.repeats || end === null) return null;
+	const known = knownCharge(chemistry, before, prior, run.startedAt);
+	if (before === null && known === null) return null;
+	// Without a reading what is known stands alone; with one the two are weighed.
+	const start = before === null ? { ...known!, known } : estimateCharge(chemistry, pack.cells, before, known);
+	const point = (share: number, ah: number, shareError: number, from: Source): AgedPoint | null =>
+		share < LEAST_SHARE || ah <= 0
+			? null
+			: {
+					at: run.endedAt!,
+					value: ah / share,
+					error: Math.hypot(COUNTER, shareError / share),
+					biased: from === 'judged run',
+					from,
+					ref: run.id
+				};
+	if (task.moves === 'out') {
+		if (end !== 'emptied' || !empties(pack.chemistry, run.settings.dischargeEndV)) return null;
+		// From full it measures; from anywhere else it is told by volts like a charge.
+		const tells = start.known !== null || chemistry.traits.voltsTellCharge;
+		if (!tells) return null;
+		const full = start.soc >= fullSoc(chemistry) - CUT_TAPER - END_ERROR;
+		return point(
+			start.soc - LEFT_WHEN_EMPTY,
+			Math.abs(run.chargeAh),
+			full ? END_ERROR : Math.hypot(start.sigma, END_ERROR),
+			full ? 'measured' : 'judged run'
+		);
+	}
+	// Nickel and lead take more than they keep near full: what goes in tells little of what is in.
+	if (!chemistry.traits.restsAtEnd || (end !== 'filled' && end !== 'nearly filled')) return null;
+	const filled = filledTo(chemistry, run.settings.endVoltageV) - (end === 'nearly filled' ? CUT_TAPER : 0);
+	const stored = run.chargeAh * chemistry.defaults.coulombicEfficiency;
+	// The curve is the same each time and so is what it has wrong: only the meter and the end are drawn anew.
+	const drawn = Math.sqrt(Math.max(0, start.sigma ** 2 - CURVE_BIAS ** 2 / 2));
+	return point(filled - start.soc, stored, Math.hypot(drawn, END_ERROR), 'judged run');
+}
+
+/** How far two meters of resistance agree, a share (common practice, no source), and one position against its fellows by one meter. */
+const OHM_ERROR = 0.1;
+/** What resistances are compared at, °C. */
+export const OHM_DEG_C = 20;
+
+/** Resistance of one cell by a reading, the mean of all, at 20 °C, Ω; null where none was shown or its warmth is not known. */
+export function resistancePoint(pack: Pack, reading: ReadingInput & { id: string }): AgedPoint | null {
+	const ohms = reading.cellResistancesOhm;
+	if (!ohms || ohms.length === 0 || reading.temperatureDegC === null) return null;
+	const { resistanceDoublesPerK } = chemistryOf(pack.chemistry).defaults;
+	const mean = ohms.reduce((a, b) => a + b, 0) / ohms.length;
+	return {
+		at: reading.takenAt,
+		value: mean * 2 ** ((reading.temperatureDegC - OHM_DEG_C) / resistanceDoublesPerK),
+		error: OHM_ERROR,
+		biased: false,
+		from: 'meter',
+		ref: reading.id
+	};
+}

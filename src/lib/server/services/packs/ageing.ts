@@ -1,0 +1,143 @@
+/** A pack over time, from everything that its runs, readings and uses say; kept until the next write. */
+import { QueryTypes } from 'sequelize';
+import { ageingOf, type Ageing } from '$core/ageing/ageing';
+import type { Quiet } from '$core/ageing/leaks';
+import type { RunSeen } from '$core/ageing/points';
+import { judgedEnd } from '$core/log/judged-end';
+import type { Run } from '$core/log/run';
+import { lastOf, type LastRun } from '$core/pack/known-charge';
+import type { Pack } from '$core/pack/pack';
+import type { Reading } from '$core/pack/reading';
+import type { Use } from '$core/pack/use';
+import type { Store } from '../../db/connect';
+
+interface RunRow {
+	id: string;
+	task: Run['task'];
+	endReason: Run['endReason'];
+	durationS: number | null;
+	chargeAh: number | null;
+	expectedAh: number | null;
+	joined: number;
+	settings: string;
+	endCellVoltagesV: string | null;
+	startedAt: string;
+	endedAt: string;
+}
+interface ReadingRow {
+	id: string;
+	takenAt: string;
+	cellVoltagesV: string | null;
+	packVoltageV: number | null;
+	state: Reading['state'];
+	usedSince: Reading['usedSince'];
+	temperatureDegC: number | null;
+	cellResistancesOhm: string | null;
+}
+
+/** A reading longer before a run than this is not how the run began: nobody says what was done meanwhile, h. */
+const BEFORE_H = 6;
+/** Volts this soon after a run still come to rest, h. */
+const SETTLED_H = 1;
+const HOUR_MS = 3600e3;
+
+const iso = (at: string): string => new Date(at).toISOString();
+const list = (json: string | null): number[] | null => (json ? (JSON.parse(json) as number[] | null) : null);
+const select = { type: QueryTypes.SELECT } as const;
+
+async function runsOf(db: Store, packId: string): Promise<RunRow[]> {
+	return db.sequelize.query<RunRow>(
+		`SELECT run.id, run.task, run.endReason, run.durationS, run.chargeAh, run.expectedAh, run.startedAt, run.endedAt,
+			json_array_length(run.joined, '$.value') AS joined, json_extract(run.settings, '$.value') AS settings,
+			json_extract(run.endCellVoltagesV, '$.value') AS endCellVoltagesV
+		 FROM run_packs p JOIN runs run ON run.id = p.runId
+		 WHERE p.packId = :packId AND p.deletedAt IS NULL AND p.endedAt IS NOT NULL ORDER BY p.startedAt`,
+		{ ...select, replacements: { packId } }
+	);
+}
+
+async function readingsIn(db: Store, packId: string): Promise<Reading[]> {
+	const rows = await db.sequelize.query<ReadingRow>(
+		`SELECT id, takenAt, json_extract(cellVoltagesV, '$.value') AS cellVoltagesV, packVoltageV, state, usedSince, temperatureDegC,
+			json_extract(cellResistancesOhm, '$.value') AS cellResistancesOhm
+		 FROM readings WHERE packId = :packId ORDER BY takenAt`,
+		{ ...select, replacements: { packId } }
+	);
+	return rows.map((row) => ({
+		...row,
+		packId,
+		takenAt: iso(row.takenAt),
+		cellVoltagesV: list(row.cellVoltagesV),
+		cellResistancesOhm: list(row.cellResistancesOhm),
+		chargerCellsV: null,
+		chargerChannelId: null
+	}));
+}
+
+const endSeen = (pack: Pack, row: RunRow) => ({
+	task: row.task,
+	endReason: row.endReason,
+	durationS: row.durationS,
+	// Of several packs joined nobody knows which took how much.
+	chargeAh: row.joined ? null : row.chargeAh,
+	expectedAh: row.joined ? null : row.expectedAh,
+	endCellVoltagesV: list(row.endCellVoltagesV),
+	settings: JSON.parse(row.settings) as RunSeen['run']['settings'],
+	pack
+});
+
+/** The newest of `sorted` by the moment `at`, with a pointer that only moves on: both lists are gone through once. */
+function upTo<T>(sorted: readonly T[], momentOf: (one: T) => string): (at: string) => T | null {
+	let next = 0;
+	return (at) => {
+		while (next < sorted.length && momentOf(sorted[next]) <= at) next++;
+		return sorted[next - 1] ?? null;
+	};
+}
+
+/** What a pack's whole past says of how it ages, at the moment `now` (ISO 8601). */
+export const packAgeing = (db: Store, pack: Pack, now: string): Promise<Ageing> =>
+	db.kept(`ageing ${pack.id} ${now.slice(0, 10)}`, async () => {
+		const [rows, readings, useRows] = await Promise.all([
+			runsOf(db, pack.id),
+			readingsIn(db, pack.id),
+			db.sequelize.query<{ at: string; felt: Use['felt'] }>(
+				`SELECT at, felt FROM uses WHERE packId = :packId AND deletedAt IS NULL ORDER BY at`,
+				{ ...select, replacements: { packId: pack.id } }
+			)
+		]);
+		const uses = useRows.map(({ at, felt }) => ({ at: iso(at), felt }));
+		const runs = rows.map((row) => ({ ...row, startedAt: iso(row.startedAt), endedAt: iso(row.endedAt) }));
+		const readingBy = upTo(readings, (r) => r.takenAt);
+		const useBy = upTo(uses, (u) => u.at);
+		const seen = runs.map((row, k): RunSeen => {
+			const last: LastRun | null =
+				k === 0 ? null : { end: judgedEnd(endSeen(pack, runs[k - 1])), endedAt: runs[k - 1].endedAt };
+			const prior = lastOf(last, useBy(row.startedAt));
+			const reading = readingBy(row.startedAt);
+			const fresh =
+				reading !== null &&
+				Date.parse(row.startedAt) - Date.parse(reading.takenAt) <= BEFORE_H * HOUR_MS &&
+				(prior === null || reading.takenAt >= prior.endedAt);
+			const { pack: _pack, ...end } = endSeen(pack, row);
+			return {
+				run: { ...end, id: row.id, startedAt: row.startedAt, endedAt: row.endedAt },
+				before: fresh ? reading : null,
+				prior
+			};
+		});
+		const moments = [...runs.map((r) => r.startedAt), ...uses.map((u) => u.at)].sort();
+		const ends = [...runs.map((r) => r.endedAt), ...uses.map((u) => u.at)].sort();
+		const movedBy = upTo(moments, (m) => m);
+		const endedBy = upTo(ends, (m) => m);
+		const rested = readings.filter((r) => r.state === 'rest' && r.cellVoltagesV?.length === pack.cells);
+		const quiet = rested.flatMap((to, k): Quiet[] => {
+			const from = rested[k - 1];
+			const settled = from && endedBy(from.takenAt);
+			const movedAt = movedBy(to.takenAt);
+			if (!from || to.usedSince !== 'not used' || (movedAt && movedAt > from.takenAt)) return [];
+			if (settled && Date.parse(from.takenAt) - Date.parse(settled) < SETTLED_H * HOUR_MS) return [];
+			return [{ from, to }];
+		});
+		return ageingOf(pack, seen, readings, quiet, now);
+	});
