@@ -1,5 +1,9 @@
+import { z } from 'zod';
 import { app } from '$lib/server/app';
-import { listRuns } from '$lib/server/services/runs/logbook';
+import { listChargers } from '$lib/server/services/chargers/chargers';
+import { judgeAll } from '$lib/server/services/runs/judgements';
+import { listRuns, monthsOf } from '$lib/server/services/runs/logbook';
+import type { RunFilter } from '$lib/server/services/runs/logbook-query';
 import { allPacks } from '$lib/server/services/packs/packs';
 import type { PageServerLoad } from './$types';
 
@@ -11,23 +15,46 @@ const pageOf = (typed: string | null): number => {
 	return page >= 1 && page <= 1e6 ? page : 1;
 };
 
+const day = z
+	.string()
+	.regex(/^\d{4}-\d{2}-\d{2}$/)
+	.optional()
+	.catch(undefined);
+const words = z.string().trim().min(1).max(120).optional().catch(undefined);
+/** What an address may ask for; what it cannot ask for is left out. */
+const Asked = z.object({
+	pack: words,
+	charger: words,
+	task: words,
+	end: words,
+	judged: z.enum(['sound', 'doubtful', 'not what it says']).optional().catch(undefined),
+	from: day,
+	to: day,
+	q: words
+});
+
 export const load: PageServerLoad = async ({ url, depends }) => {
 	depends('app:channels');
 	const { db } = await app();
-	const packId = url.searchParams.get('pack') ?? undefined;
+	const asked = Asked.parse(Object.fromEntries(url.searchParams));
 	const page = pageOf(url.searchParams.get('page'));
-	const now = new Date().toISOString();
-	const [{ runs, total }, packs] = await Promise.all([
-		listRuns(db, { ...(packId ? { packId } : {}), limit: PAGE, offset: (page - 1) * PAGE }),
-		allPacks(db)
+	const { pack: packId, charger: chargerId, q: text, ...rest } = asked;
+	const filter: RunFilter = { packId, chargerId, text, ...rest };
+	if (asked.judged) await judgeAll(db);
+	const [{ runs, total }, months, packs, chargers] = await Promise.all([
+		listRuns(db, { ...filter, limit: PAGE, offset: (page - 1) * PAGE }),
+		monthsOf(db, { ...filter, from: undefined, to: undefined }),
+		allPacks(db),
+		listChargers(db)
 	]);
 	return {
 		runs,
 		total,
+		months,
 		page,
 		pages: Math.max(1, Math.ceil(total / PAGE)),
-		packId: packId ?? '',
+		asked,
 		packs: packs.map(({ id, name }) => ({ id, name })),
-		now
+		chargers: chargers.map(({ id, name }) => ({ id, name }))
 	};
 };

@@ -13,6 +13,7 @@ import * as alarms from './migrations/0009-alarms';
 import * as evidence from './migrations/0010-evidence';
 import * as cases from './migrations/0011-cases';
 import * as drills from './migrations/0012-drills';
+import * as judgements from './migrations/0013-judgements';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -32,7 +33,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0009-alarms': alarms,
 	'0010-evidence': evidence,
 	'0011-cases': cases,
-	'0012-drills': drills
+	'0012-drills': drills,
+	'0013-judgements': judgements
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

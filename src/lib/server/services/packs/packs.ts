@@ -14,6 +14,7 @@ import { careOf, pastsOf } from './care';
 import { momentOf } from './moment';
 import { getPreferences } from '../house/preferences';
 import { writeEvent } from '../house/events';
+import { forgetJudgements } from '../runs/judgements';
 import { ReadingInputSchema } from '$core/pack/reading-schema';
 import { PackInputSchema } from '$core/pack/pack-schema';
 
@@ -150,6 +151,8 @@ export async function updatePack(db: Database, id: string, input: unknown): Prom
 		const pair = await pairOf(tx, id, valid.value.pairId);
 		if (!pair.ok) return pair;
 		await row.update(valid.value);
+		// Ends are judged by what the pack is: with another capacity they may be judged otherwise.
+		await forgetJudgements(tx, id);
 		return done(toPack(row));
 	});
 }

@@ -1,9 +1,12 @@
 /** The logbook: runs by page, their notes, and taking one out of it. */
+import { QueryTypes } from 'sequelize';
 import { isOpen, type Run } from '$core/log/run';
+import { TASKS } from '$core/request/task';
 import type { Database, Store } from '../../db/connect';
 import { toRun } from '../../db/map';
 import { done, missing, refuse, type Result } from '../../result';
 import { writeEvent } from '../house/events';
+import { conditionOf, WELL, type RunFilter } from './logbook-query';
 
 export interface RunInBook {
 	run: Run;
@@ -40,19 +43,10 @@ async function named(db: Store, runs: Run[]): Promise<RunInBook[]> {
 	}));
 }
 
-export interface RunFilter {
-	packId?: string;
-	chargerId?: string;
-	status?: Run['status'];
-	limit?: number;
-	offset?: number;
-}
-
 /** The runs that a pack was in, alone or joined with others, newest first: their ids, and how many there are in all. */
-async function runsOfPack(db: Store, packId: string, status: Run['status'] | undefined, page: object) {
-	const open = status === undefined ? {} : { open: status !== 'ended' };
+async function runsOfPack(db: Store, packId: string, page: object) {
 	const { rows, count } = await db.models.RunPack.findAndCountAll({
-		where: { packId, deletedAt: null, ...open },
+		where: { packId, deletedAt: null },
 		order: [['startedAt', 'DESC']],
 		attributes: ['runId'],
 		...page
@@ -60,24 +54,69 @@ async function runsOfPack(db: Store, packId: string, status: Run['status'] | und
 	return { ids: rows.map((row) => row.get('runId')), total: count };
 }
 
+const select = { type: QueryTypes.SELECT } as const;
+
 /** A page of the logbook, newest first, and how many there are in all. */
 export async function listRuns(
 	db: Store,
 	filter: RunFilter = {}
 ): Promise<{ runs: RunInBook[]; total: number }> {
-	const { limit = 50, offset = 0, packId, ...where } = filter;
-	const page = { limit, offset };
-	const order: [string, string][] = [['startedAt', 'DESC']];
-	// What is asked of a run beyond its pack and whether it has ended is asked of the runs themselves.
-	const byPackAlone = where.chargerId === undefined && (where.status ?? 'ended') === 'ended';
-	if (packId !== undefined && byPackAlone) {
-		const { ids, total } = await runsOfPack(db, packId, where.status, page);
-		const rows = await db.models.Run.findAll({ where: { id: ids }, order });
-		return { runs: await named(db, rows.map(toRun)), total };
+	const { limit = 50, offset = 0, ...asked } = filter;
+	const given = Object.entries(asked).filter(([, value]) => value !== undefined && value !== '');
+	const read = async (ids: string[]) => {
+		const rows = await db.models.Run.findAll({ where: { id: ids }, order: [['startedAt', 'DESC']] });
+		return named(db, rows.map(toRun));
+	};
+	// A pack's own page asks for nothing else: one look into an index that holds all of it.
+	if (given.length === 1 && asked.packId !== undefined) {
+		const { ids, total } = await runsOfPack(db, asked.packId, { limit, offset });
+		return { runs: await read(ids), total };
 	}
-	const of = packId === undefined ? {} : { id: (await runsOfPack(db, packId, where.status, {})).ids };
-	const { rows, count } = await db.models.Run.findAndCountAll({ where: { ...where, ...of }, order, ...page });
-	return { runs: await named(db, rows.map(toRun)), total: count };
+	const { where, replacements } = conditionOf(Object.fromEntries(given));
+	const [rows, [count]] = await Promise.all([
+		db.sequelize.query<{ id: string }>(
+			`SELECT r.id FROM runs r WHERE ${where} ORDER BY r.startedAt DESC LIMIT :limit OFFSET :offset`,
+			{ ...select, replacements: { ...replacements, limit, offset } }
+		),
+		db.sequelize.query<{ total: number }>(`SELECT COUNT(*) AS total FROM runs r WHERE ${where}`, {
+			...select,
+			replacements
+		})
+	]);
+	return { runs: await read(rows.map((row) => row.id)), total: count.total };
+}
+
+export interface MonthInBook {
+	/** `2026-11`, in the zone of the machine. */
+	month: string;
+	runs: number;
+	/** Ended otherwise than meant. */
+	otherwise: number;
+	/** Into packs, and out of them, Ah. */
+	inAh: number;
+	outAh: number;
+	hours: number;
+}
+
+const TAKES_OUT = TASKS.filter((t) => t.moves === 'out')
+	.map((t) => `'${t.id}'`)
+	.join(', ');
+
+/** The runs that are asked for, month by month, oldest first; months without any are left out. */
+export async function monthsOf(db: Store, filter: RunFilter): Promise<MonthInBook[]> {
+	const { limit: _limit, offset: _offset, ...asked } = filter;
+	const { where, replacements } = conditionOf(asked);
+	return db.kept(`months ${JSON.stringify(asked)}`, () =>
+		db.sequelize.query<MonthInBook>(
+			`SELECT strftime('%Y-%m', r.startedAt, 'localtime') AS month, COUNT(*) AS runs,
+				SUM(r.status = 'ended' AND NOT ${WELL}) AS otherwise,
+				SUM(CASE WHEN r.task IN (${TAKES_OUT}) THEN 0 ELSE COALESCE(r.chargeAh, 0) END) AS inAh,
+				SUM(CASE WHEN r.task IN (${TAKES_OUT}) THEN ABS(COALESCE(r.chargeAh, 0)) ELSE 0 END) AS outAh,
+				SUM(COALESCE(r.durationS, 0)) / 3600.0 AS hours
+			 FROM runs r WHERE ${where} GROUP BY month ORDER BY month`,
+			{ ...select, replacements }
+		)
+	);
 }
 
 /** The runs that ended last, newest first. */
