@@ -80,7 +80,8 @@ const server = spawn('node', ['--import', 'tsx', 'scripts/serve.ts'], {
 		HOST: '127.0.0.1',
 		PORT: String(port),
 		ORIGIN: `http://127.0.0.1:${port}`,
-		BODY_SIZE_LIMIT: '2M',
+		// Each address has its own limit; a backup that is brought back is as large as it is.
+		BODY_SIZE_LIMIT: 'Infinity',
 		STACK_TENDER_DATA: dataFile,
 		STAND_IN_PORT: String(standInPort),
 		STAND_IN_COMMAND: JSON.stringify(['node', '--import', 'tsx', join(root, 'stand-in', 'main.ts')])

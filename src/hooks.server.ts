@@ -5,10 +5,11 @@ import { sqliteCode } from '$lib/server/db/start-error';
 
 /** The database is opened and runs are picked up before the first request, not at it. */
 export const init: ServerInit = async () => {
-	const { close } = await app();
+	await app();
 	// The server closes its listener at a signal; what else keeps the process alive is ended here, the database last.
 	process.once('sveltekit:shutdown', async () => {
-		await close();
+		// The one that is open then: its data file may have been exchanged meanwhile.
+		await (await app()).close();
 		process.exit(0);
 	});
 };

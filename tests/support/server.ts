@@ -75,7 +75,8 @@ export async function startApp(options: AppOptions = {}): Promise<TestApp> {
 					HOST: '127.0.0.1',
 					PORT: String(port),
 					ORIGIN: base,
-					BODY_SIZE_LIMIT: '2M',
+					// Each address has its own limit; a backup that is brought back is as large as it is.
+		BODY_SIZE_LIMIT: 'Infinity',
 					STACK_TENDER_DATA: dataFile
 				},
 				stdio: ['ignore', 'ignore', 'pipe']

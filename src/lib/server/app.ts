@@ -52,3 +52,25 @@ export function app(): Promise<App> {
 	held.stackTender ??= open();
 	return held.stackTender;
 }
+
+/**
+ * Closes everything, lets `work` exchange the data file, and opens everything again, whatever came of it. Requests that come meanwhile
+ * wait for it; those that are under way are answered from the old data or fail.
+ */
+export async function exchangeApp<T>(work: (file: string) => Promise<T>): Promise<T> {
+	const before = await app();
+	let result: { value: T } | { error: unknown } | null = null;
+	held.stackTender = (async () => {
+		await before.close();
+		try {
+			result = { value: await work(before.db.file) };
+		} catch (error) {
+			result = { error };
+		}
+		return open();
+	})();
+	await held.stackTender;
+	const ended = result as unknown as { value: T } | { error: unknown };
+	if ('error' in ended) throw ended.error;
+	return ended.value;
+}

@@ -14,19 +14,41 @@ function holdsNul(value: unknown): boolean {
 	return Object.entries(value).some(([key, part]) => key.includes(NUL) || holdsNul(part));
 }
 
-/** The JSON body of a request, or why there is none, in words. Reads no more than {@link LARGEST_BODY}. */
-export async function readJson(request: Request): Promise<Result<unknown>> {
-	if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
-		return refuse(415, 'The body must be JSON, and be said to be: content-type application/json.');
-	const tooLarge = refuse(422, `The body is larger than ${LARGEST_BODY / 1e6} MB.`);
-	if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BODY) return tooLarge;
-	let text: string;
+/** Of a body that is too large so much more is read before it is cut off, bytes. */
+const PATIENCE = 64_000_000;
+
+/** Characters of a text: UTF-8, or UTF-16 where its first bytes say so; null where it is neither. */
+export function textOf(bytes: Uint8Array): string | null {
+	const [a, b] = bytes;
+	const coding = a === 0xff && b === 0xfe ? 'utf-16le' : a === 0xfe && b === 0xff ? 'utf-16be' : 'utf-8';
 	try {
-		text = await request.text();
+		return new TextDecoder(coding, { fatal: true }).decode(bytes);
 	} catch {
-		return tooLarge;
+		return null;
 	}
-	if (text.length > LARGEST_BODY) return tooLarge;
+}
+
+/** The bytes of a body, or a refusal once there are more than `most`: no more than that is ever held. */
+export async function readBytes(request: Request, most: number): Promise<Result<Uint8Array>> {
+	const tooLarge = refuse(413, `The body is larger than ${most / 1e6} MB.`);
+	if (Number(request.headers.get('content-length') ?? 0) > most) return tooLarge;
+	const parts: Uint8Array[] = [];
+	let length = 0;
+	try {
+		for await (const part of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
+			length += part.length;
+			// The rest is read and thrown away, so that the answer is heard; what goes on for ever is cut off.
+			if (length > most + PATIENCE) return tooLarge;
+			if (length <= most) parts.push(part);
+		}
+	} catch {
+		return refuse(400, 'The body broke off before its end.');
+	}
+	return length > most ? tooLarge : done(Buffer.concat(parts));
+}
+
+/** JSON from a text, or why there is none, in words. */
+export function parseJson(text: string): Result<unknown> {
 	try {
 		const body: unknown = JSON.parse(text);
 		return holdsNul(body) ? refuse(422, 'A text holds a character that cannot be kept (NUL).') : done(body);
@@ -36,6 +58,16 @@ export async function readJson(request: Request): Promise<Result<unknown>> {
 			return refuse(400, 'The body is not JSON.');
 		throw error;
 	}
+}
+
+/** The JSON body of a request, or why there is none, in words. Reads no more than {@link LARGEST_BODY}. */
+export async function readJson(request: Request): Promise<Result<unknown>> {
+	if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
+		return refuse(415, 'The body must be JSON, and be said to be: content-type application/json.');
+	const read = await readBytes(request, LARGEST_BODY);
+	if (!read.ok) return read;
+	const text = textOf(read.value);
+	return text === null ? refuse(400, 'The body is not UTF-8.') : parseJson(text);
 }
 
 /** A result as a response: the value, or `{ error: { message, fields } }` with a fitting status. */

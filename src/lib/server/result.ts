@@ -4,7 +4,7 @@ import { z } from 'zod';
 export interface Refusal {
 	ok: false;
 	/** HTTP status that fits. */
-	status: 400 | 404 | 409 | 415 | 422 | 503;
+	status: 400 | 404 | 409 | 413 | 415 | 422 | 503;
 	message: string;
 	/** Messages by field path, e.g. `channels.0.powerW`. */
 	fields: Record<string, string>;

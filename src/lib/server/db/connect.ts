@@ -3,7 +3,7 @@
  * Whatever stands in the way is a {@link StartError} in a sentence, and the file is as it was.
  */
 import { randomInt } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { Sequelize, QueryTypes } from 'sequelize';
 import { mustLookLikeDatabase, setForeignLogAside } from './companions';
@@ -41,6 +41,8 @@ export interface Database extends Store {
 	write<T>(work: (tx: Store) => Promise<T>, touches?: Touches): Promise<T>;
 	/** A consistent copy of everything in a new file, made while others go on. */
 	copyTo(file: string): Promise<void>;
+	/** Everything as of one moment, to be read at leisure; `close` it once it has been. */
+	snapshot(): Promise<Store & { close(): Promise<void> }>;
 	close(): Promise<void>;
 }
 
@@ -180,6 +182,23 @@ async function open(file: string, lock: Lock, options: OpenOptions): Promise<Dat
 			write: (work, touches = 'anything') =>
 				queue.run(() => work(tx)).finally(() => touches === 'anything' && keeper.forget()),
 			copyTo: (to) => copyDatabase(file, to),
+			snapshot: async () => {
+				const folder = mkdtempSync(join(dirname(file), `.${basename(file)}-copy-`));
+				const remove = () => rmSync(folder, { recursive: true, force: true });
+				try {
+					const copy = join(folder, 'copy.sqlite');
+					await copyDatabase(file, copy);
+					const sequelize = await openReader(copy);
+					const close = async () => {
+						await sequelize.close();
+						remove();
+					};
+					return { sequelize, models: defineModels(sequelize), kept: (_what, find) => find(), close };
+				} catch (error) {
+					remove();
+					throw error;
+				}
+			},
 			close: async () => {
 				await queue.close();
 				await closeAll();

@@ -1,0 +1,158 @@
+/**
+ * Another data file in the place of the one in use, while the application goes on: a backup that was uploaded, or what an earlier
+ * exchange has kept aside. Who follows runs is stopped, the database closed, the files exchanged by one rename, everything opened anew.
+ */
+import { createWriteStream, existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { basename, dirname, join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { app, exchangeApp } from './app';
+import { beginsAsDatabase } from './db/companions';
+import { stamp } from './db/connect';
+import { restoreDatabase } from './db/restore';
+import { OPEN_READONLY, withHandle } from './db/sqlite';
+import { StartError } from './db/start-error';
+import { done, missing, refuse, type Result } from './result';
+
+/** What a data file holds, for a person who is to choose. */
+export interface Contents {
+	/** Its name beside the data file. */
+	name: string;
+	/** Uploaded, kept as it was replaced, before an import, or before an upgrade. */
+	kind: 'uploaded' | 'replaced' | 'before an import' | 'before an upgrade';
+	bytes: number;
+	/** When the file was written, ISO 8601. */
+	at: string;
+	packs: number;
+	chargers: number;
+	runs: number;
+	/** Start of its last run; null where it has none. */
+	lastRunAt: string | null;
+}
+
+/** A backup is this large at most, bytes; sixty runs a day for a hundred years are smaller. */
+const LARGEST = 4e9;
+
+const KINDS: readonly (readonly [RegExp, Contents['kind']])[] = [
+	[/\.uploaded-[\w-]+$/, 'uploaded'],
+	[/\.replaced-[\w-]+$/, 'replaced'],
+	[/\.before-import-[\w-]+$/, 'before an import'],
+	[/\.before-[\w-]+$/, 'before an upgrade']
+];
+
+/** Files that belong to the data file `file` and may be put in its place. */
+const kindOf = (file: string, name: string): Contents['kind'] | null =>
+	name.startsWith(`${basename(file)}.`) ? (KINDS.find(([what]) => what.test(name))?.[1] ?? null) : null;
+
+async function contentsOf(folder: string, name: string, kind: Contents['kind']): Promise<Contents | null> {
+	const path = join(folder, name);
+	try {
+		if (!beginsAsDatabase(path)) return null;
+		const { size, mtime } = statSync(path);
+		return await withHandle(path, OPEN_READONLY, async (handle) => {
+			const count = async (table: string) =>
+				(await handle.all<{ n: number }>(`SELECT COUNT(*) AS n FROM ${table} WHERE deletedAt IS NULL`))[0].n;
+			const [last] = await handle.all<{ at: string | null }>(
+				'SELECT MAX(startedAt) AS at FROM runs WHERE deletedAt IS NULL'
+			);
+			return {
+				...{ name, kind, bytes: size, at: mtime.toISOString() },
+				packs: await count('packs'),
+				chargers: await count('chargers'),
+				runs: await count('runs'),
+				lastRunAt: last?.at ? new Date(last.at).toISOString() : null
+			};
+		});
+	} catch {
+		return null;
+	}
+}
+
+/** What may be put in the place of the data, the newest first. */
+export async function keptAside(): Promise<Contents[]> {
+	const { db } = await app();
+	const folder = dirname(db.file);
+	const found = await Promise.all(
+		readdirSync(folder).map((name) => {
+			const kind = kindOf(db.file, name);
+			return kind ? contentsOf(folder, name, kind) : null;
+		})
+	);
+	return found.filter((c) => c !== null).sort((a, b) => b.at.localeCompare(a.at));
+}
+
+/** Takes an uploaded file down beside the data, a piece at a time, and says what it holds. It is put in place by {@link exchange}. */
+export async function takeUpload(request: Request): Promise<Result<Contents>> {
+	const { db } = await app();
+	const folder = dirname(db.file);
+	const name = `${basename(db.file)}.uploaded-${stamp()}`;
+	const path = join(folder, name);
+	const part = join(folder, `.${basename(db.file)}-copy-${stamp()}`);
+	const drop = () => rmSync(part, { force: true });
+	let length = 0;
+	try {
+		if (!request.body) return refuse(422, 'This file is empty.');
+		await pipeline(
+			Readable.fromWeb(request.body as never),
+			async function* (pieces: AsyncIterable<Buffer>) {
+				for await (const piece of pieces) {
+					length += piece.length;
+					if (length > LARGEST) throw new StartError(`A backup is at most ${LARGEST / 1e9} GB.`);
+					yield piece;
+				}
+			},
+			createWriteStream(part)
+		);
+		if (length === 0 || !beginsAsDatabase(part)) {
+			drop();
+			return refuse(
+				422,
+				length === 0 ? 'This file is empty.' : 'This file is no backup: a backup is one SQLite file.'
+			);
+		}
+		renameSync(part, path);
+	} catch (error) {
+		drop();
+		if (error instanceof StartError) return refuse(413, error.message);
+		if ((error as NodeJS.ErrnoException).code === 'ENOSPC')
+			return refuse(503, 'The disk is full: nothing was kept.');
+		return refuse(400, 'The upload broke off before its end: nothing was kept.');
+	}
+	const contents = await contentsOf(folder, name, 'uploaded');
+	if (contents) return done(contents);
+	rmSync(path, { force: true });
+	return refuse(422, 'This file is a database, but not one of Stack Tender, or it is damaged.');
+}
+
+export interface Exchanged {
+	/** The data of before, under this name. */
+	keptAs: string | null;
+}
+
+/** Puts a file that {@link keptAside} names in the place of the data. What was there is kept under a name of its own. */
+export async function exchange(name: string): Promise<Result<Exchanged>> {
+	const { db } = await app();
+	const path = join(dirname(db.file), name);
+	if (name !== basename(name) || !kindOf(db.file, name) || !existsSync(path)) return missing('file');
+	const open = await db.models.Run.count({ where: { status: ['starting', 'running'] } });
+	if (open > 0)
+		return refuse(409, 'A run is going on: with other data in place nobody would follow it. End it first.');
+	try {
+		const { keptAs } = await exchangeApp((file) => restoreDatabase(path, file));
+		// What was uploaded is in place now; what was kept aside stays until a person removes it.
+		if (kindOf(db.file, name) === 'uploaded') rmSync(path, { force: true });
+		return done({ keptAs: keptAs && basename(keptAs) });
+	} catch (error) {
+		if (error instanceof StartError) return refuse(422, error.message);
+		throw error;
+	}
+}
+
+/** Removes a file that was kept aside. */
+export async function dropKept(name: string): Promise<Result<Contents>> {
+	const one = (await keptAside()).find((c) => c.name === name);
+	if (!one) return missing('file');
+	const { db } = await app();
+	rmSync(join(dirname(db.file), name), { force: true });
+	return done(one);
+}
