@@ -84,7 +84,7 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
  * The id that what a request makes is to have, as its sender chose it: sent again with the same one, it makes nothing more and
  * is answered alike. Undefined where the sender chose none.
  */
-function keyOf(request: Request): Result<string | undefined> {
+export function keyOf(request: Request): Result<string | undefined> {
 	const key = request.headers.get(KEY)?.toLowerCase();
 	if (key === undefined || UUID.test(key)) return done(key);
 	return refuse(400, 'An idempotency key is a UUID.');

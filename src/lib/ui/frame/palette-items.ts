@@ -54,6 +54,14 @@ const STANDING: readonly Entry[] = [
 			['/chargers/new', 'New charger', 'from its sheet', 'add'],
 			['/emergency', 'Emergency', 'what to do at once', 'fire smoke hiss swollen acid'],
 			['/house', 'Your practice', 'settings', 'schools rates habits preferences'],
+			[
+				'/house/data',
+				'Out and in',
+				'restore, export, import',
+				'json csv download upload merge restore backup'
+			],
+			['/logbook/packs', 'Packs over time', 'capacity, resistance, retire', 'trend ageing wear retire fade'],
+			['/logbook/log', 'A charger’s log', 'a CSV becomes a run', 'import csv log telemetry'],
 			['/house/rules', 'What is checked', 'every rule with its reason', 'rules'],
 			['/chargers/stock', 'Bench stock', 'connectors, leads, boards', 'settings adapters'],
 			['/api/v1/backup', 'Backup', 'everything in one file', 'download save'],

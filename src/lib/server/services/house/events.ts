@@ -14,6 +14,7 @@ export type EventKind =
 	| 'run closed'
 	| 'run stopped'
 	| 'run ended'
+	| 'log brought in'
 	| 'mended at upgrade';
 
 export interface EventEntry {
