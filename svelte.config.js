@@ -19,6 +19,7 @@ export default {
 				'style-src': ['self', 'unsafe-inline'],
 				'img-src': ['self', 'data:'],
 				'worker-src': ['self'],
+				'manifest-src': ['self'],
 				'connect-src': ['self'],
 				'object-src': ['none'],
 				'base-uri': ['none'],

@@ -8,6 +8,7 @@ import { freePort } from './free-port';
 
 export interface TestApp {
 	base: string;
+	port: number;
 	dataFile: string;
 	/** The simulated charger's process, to be paused or killed. */
 	standIn: ChildProcess;
@@ -44,6 +45,8 @@ export interface AppOptions {
 	prepare?: (dataFile: string) => Promise<void>;
 	/** Keeps what the server complains about to itself. */
 	quiet?: boolean;
+	/** More of its environment. */
+	env?: Record<string, string>;
 }
 
 /** Starts everything. */
@@ -64,6 +67,7 @@ export async function startApp(options: AppOptions = {}): Promise<TestApp> {
 	let complaints = '';
 	const app: TestApp = {
 		base,
+		port,
 		dataFile,
 		standIn,
 		standInPort,
@@ -76,8 +80,9 @@ export async function startApp(options: AppOptions = {}): Promise<TestApp> {
 					PORT: String(port),
 					ORIGIN: base,
 					// Each address has its own limit; a backup that is brought back is as large as it is.
-		BODY_SIZE_LIMIT: 'Infinity',
-					STACK_TENDER_DATA: dataFile
+					BODY_SIZE_LIMIT: 'Infinity',
+					STACK_TENDER_DATA: dataFile,
+					...options.env
 				},
 				stdio: ['ignore', 'ignore', 'pipe']
 			});

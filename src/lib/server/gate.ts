@@ -29,7 +29,8 @@ const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 export function turnedAway(
 	method: string,
 	headers: IncomingHttpHeaders,
-	hosts: ReadonlySet<string>
+	hosts: ReadonlySet<string>,
+	scheme: 'http' | 'https' = 'http'
 ): TurnedAway | null {
 	if (!hosts.has((headers.host ?? '').toLowerCase()))
 		return {
@@ -42,7 +43,7 @@ export function turnedAway(
 	const foreign =
 		origin === undefined
 			? site !== undefined && site !== 'same-origin' && site !== 'none'
-			: !origin.startsWith('http://') || !hosts.has(origin.slice('http://'.length));
+			: !origin.startsWith(`${scheme}://`) || !hosts.has(origin.slice(`${scheme}://`.length));
 	return foreign ? { status: 403, message: 'Another page may not change anything here.' } : null;
 }
 

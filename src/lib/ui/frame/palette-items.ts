@@ -60,6 +60,7 @@ const STANDING: readonly Entry[] = [
 				'restore, export, import',
 				'json csv download upload merge restore backup'
 			],
+			['/house/labels', 'Phone and labels', 'QR codes', 'lan phone mobile print qr sheet'],
 			['/logbook/packs', 'Packs over time', 'capacity, resistance, retire', 'trend ageing wear retire fade'],
 			['/logbook/log', 'A charger’s log', 'a CSV becomes a run', 'import csv log telemetry'],
 			['/house/rules', 'What is checked', 'every rule with its reason', 'rules'],

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import KeepAwake from '$lib/ui/run/KeepAwake.svelte';
 	import { taskOf } from '$core/request/task';
 	import { toast } from 'svelte-sonner';
 	import { goto } from '$app/navigation';
@@ -114,6 +115,7 @@
 			{/if}
 			<span class="max-sm:hidden">{@render stopButton()}</span>
 		{/if}
+		<div class="basis-full sm:hidden"><KeepAwake /></div>
 	</header>
 
 	{#if run.mode === 'by hand' && pack && data.context}

@@ -1,0 +1,266 @@
+/** The door from the local network: the passphrase is kept as a hash, tries are counted, sessions end, nothing is handed out before. */
+import assert from 'node:assert/strict';
+import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { createServer, request as ask, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { after, before, describe, test } from 'node:test';
+import jsQR from 'jsqr';
+import { turnedAway } from '../gate';
+import { codeOf } from './code';
+import { Door } from './door';
+import { ownPath } from './enter-page';
+import { isPassphrase, readPassphrase, setPassphrase, unfit } from './passphrase';
+import { cookieOf, Sessions, tokenIn } from './sessions';
+import { Tries } from './tries';
+
+const MINUTE = 60e3;
+const WORDS = 'four words do well';
+
+describe('the passphrase', () => {
+	const dir = mkdtempSync(join(tmpdir(), 'lan-'));
+	const file = join(dir, 'passphrase.json');
+	after(() => rmSync(dir, { recursive: true }));
+
+	test('is kept as a salted hash, readable by its owner alone', async () => {
+		await setPassphrase(file, WORDS);
+		assert.ok(!readFileSync(file, 'utf8').includes(WORDS));
+		assert.equal(statSync(file).mode & 0o777, 0o600);
+		const first = readPassphrase(file)!;
+		await setPassphrase(file, WORDS);
+		assert.notEqual(readPassphrase(file)!.hash, first.hash, 'each has a salt of its own');
+	});
+	test('only itself opens, in whatever form its letters come', async () => {
+		const kept = readPassphrase(file)!;
+		assert.equal(await isPassphrase(kept, WORDS), true);
+		for (const wrong of ['', WORDS.slice(1), `${WORDS} `, WORDS.toUpperCase(), 'x'.repeat(100_000)])
+			assert.equal(await isPassphrase(kept, wrong), false, wrong.slice(0, 20));
+		await setPassphrase(file, 'über dem Steg');
+		assert.equal(await isPassphrase(readPassphrase(file)!, 'u\u0308ber dem Steg'), true);
+	});
+	test('none, or a broken one, lets nobody in', () => {
+		assert.equal(readPassphrase(join(dir, 'none')), null);
+		for (const broken of ['', '{', 'null', '{"v":2}', '{"v":1,"salt":"a","hash":"b"}']) {
+			writeFileSync(file, broken);
+			assert.equal(readPassphrase(file), null, broken);
+		}
+	});
+	test('it has ten characters at least', () => {
+		assert.match(unfit('123456789'), /at least 10/);
+		assert.equal(unfit('1234567890'), '');
+	});
+});
+
+describe('sessions and tries', () => {
+	let now = 0;
+	const clock = () => now;
+	test('a session is known by its token, stays while it is used, and ends when it is not', () => {
+		const sessions = new Sessions(clock);
+		const token = sessions.open();
+		assert.ok(token.length >= 40);
+		assert.ok(sessions.has(token) && !sessions.has(null) && !sessions.has('') && !sessions.has(`${token}x`));
+		now += 13 * 86400e3;
+		assert.ok(sessions.has(token));
+		now += 13 * 86400e3;
+		assert.ok(sessions.has(token), 'used in between');
+		now += 14 * 86400e3;
+		assert.ok(!sessions.has(token));
+		const other = sessions.open();
+		sessions.close(other);
+		assert.ok(!sessions.has(other));
+	});
+	test('a cookie is Secure under https alone, never to be read by a page, never sent from another one', () => {
+		assert.match(cookieOf('t', true), /HttpOnly; SameSite=Strict; Max-Age=\d+; Secure$/);
+		assert.doesNotMatch(cookieOf('t', false), /Secure/);
+		assert.equal(tokenIn('a=b; stack-tender-session=abc; c=d'), 'abc');
+		assert.equal(tokenIn('xstack-tender-session=abc'), null);
+		assert.equal(tokenIn(undefined), null);
+	});
+	test('six tries an address in a quarter of an hour, forty at all; the right one does not count', () => {
+		const tries = new Tries(clock);
+		for (let k = 0; k < 6; k++) {
+			assert.equal(tries.waitS('a'), 0);
+			tries.begin('a');
+		}
+		assert.equal(tries.waitS('a'), 900);
+		assert.equal(tries.waitS('b'), 0);
+		now += 14 * MINUTE;
+		assert.equal(tries.waitS('a'), 60);
+		now += MINUTE;
+		assert.equal(tries.waitS('a'), 0);
+		for (let k = 0; k < 100; k++) tries.begin('c')();
+		assert.equal(tries.waitS('c'), 0);
+		for (let k = 0; k < 40; k++) tries.begin(`d${k}`);
+		assert.ok(tries.waitS('somebody else') > 0);
+	});
+	test('only a path of our own is gone on to', () => {
+		assert.equal(ownPath('/packs/1?x=2&y=3'), '/packs/1?x=2&y=3');
+		for (const other of [
+			null,
+			'',
+			'packs',
+			'//evil.example',
+			'/\\evil.example',
+			'https://evil.example',
+			'/enter',
+			'/a\r\nb',
+			'/<script>'
+		])
+			assert.equal(ownPath(other), '/', String(other));
+	});
+	test('under https an origin of plain http is another one', () => {
+		const hosts = new Set(['192.0.2.7:5280']);
+		const from = (origin: string, scheme: 'http' | 'https') =>
+			turnedAway('POST', { host: '192.0.2.7:5280', origin }, hosts, scheme)?.status ?? null;
+		assert.deepEqual(
+			[
+				from('https://192.0.2.7:5280', 'https'),
+				from('http://192.0.2.7:5280', 'https'),
+				from('https://192.0.2.7:5280', 'http')
+			],
+			[null, 403, 403]
+		);
+	});
+});
+
+describe('the door', () => {
+	const dir = mkdtempSync(join(tmpdir(), 'lan-'));
+	const file = join(dir, 'passphrase.json');
+	let now = 0;
+	let server: Server;
+	let reached: string[] = [];
+	let clients = 0;
+	before(async () => {
+		await setPassphrase(file, WORDS);
+		const door = new Door(file, () => now);
+		server = createServer((request, response) => {
+			void door.answers(request, response, false).then((answered) => {
+				if (answered) return;
+				reached.push(request.url!);
+				request.resume();
+				response.end('inside');
+			});
+		});
+		await new Promise<void>((r) => server.listen(0, '127.0.0.1', r));
+	});
+	after(() => {
+		server.close();
+		rmSync(dir, { recursive: true });
+	});
+	/** From an address of its own each time, so that tries are counted apart. */
+	const send = (
+		path: string,
+		o: { method?: string; body?: string; cookie?: string; accept?: string; from?: string } = {}
+	) =>
+		new Promise<{ status: number; headers: Record<string, string | string[] | undefined>; text: string }>(
+			(resolve, reject) => {
+				const { port } = server.address() as AddressInfo;
+				const one = ask(
+					{
+						...{ port, path, host: '127.0.0.1', localAddress: o.from ?? '127.0.0.1', agent: false },
+						method: o.method ?? 'GET',
+						headers: {
+							...(o.cookie ? { cookie: o.cookie } : {}),
+							accept: o.accept ?? 'text/html',
+							...(o.body === undefined ? {} : { 'content-type': 'application/x-www-form-urlencoded' })
+						}
+					},
+					(response) => {
+						let text = '';
+						response.setEncoding('utf8').on('data', (part: string) => (text += part));
+						response.on('end', () =>
+							resolve({ status: response.statusCode!, headers: response.headers, text })
+						);
+					}
+				);
+				one.on('error', reject);
+				one.end(o.body);
+			}
+		);
+	const own = () => `127.0.1.${++clients}`;
+
+	test('who has not entered sees the page that asks, and nothing else of the application', async () => {
+		const page = await send('/packs/7?x=1');
+		assert.deepEqual([page.status, page.headers.location], [303, '/enter?next=%2Fpacks%2F7%3Fx%3D1']);
+		for (const path of [
+			'/',
+			'/api/v1/packs',
+			'/_app/immutable/x.js',
+			'/api/v1/backup',
+			'/icon.svg',
+			'/enter/..',
+			'/ENTER'
+		])
+			assert.notEqual((await send(path, { accept: '*/*' })).status, 200, path);
+		for (const method of ['POST', 'PUT', 'DELETE'])
+			assert.equal((await send('/api/v1/packs', { method, body: '{}' })).status, 401);
+		assert.deepEqual(reached, []);
+		const ask = await send('/enter');
+		assert.equal(ask.status, 200);
+		assert.match(ask.text, /not encrypted/);
+		assert.match(String(ask.headers['content-security-policy']), /default-src 'none'/);
+	});
+	test('the passphrase opens, where it was meant to go, and the session is left again', async () => {
+		const from = own();
+		const wrong = await send('/enter', { method: 'POST', body: 'passphrase=nope', from });
+		assert.equal(wrong.status, 403);
+		assert.match(wrong.text, /That is not the passphrase/);
+		const entered = await send('/enter?next=%2Fpacks%2F7', {
+			...{ method: 'POST', from },
+			body: `passphrase=${encodeURIComponent(WORDS)}`
+		});
+		assert.deepEqual([entered.status, entered.headers.location], [303, '/packs/7']);
+		const cookie = String(entered.headers['set-cookie']).split(';')[0];
+		assert.equal((await send('/api/v1/packs', { cookie })).text, 'inside');
+		assert.deepEqual(reached, ['/api/v1/packs']);
+		const left = await send('/leave', { method: 'POST', cookie });
+		assert.match(String(left.headers['set-cookie']), /Max-Age=0/);
+		assert.equal((await send('/api/v1/packs', { cookie })).status, 303);
+		reached = [];
+	});
+	test('after six tries an address waits, the right passphrase too; many at once are many', async () => {
+		const from = own();
+		const all = await Promise.all(
+			Array.from({ length: 12 }, () => send('/enter', { method: 'POST', body: 'passphrase=nope', from }))
+		);
+		assert.equal(all.filter((a) => a.status === 403).length, 6);
+		const blocked = await send('/enter', {
+			method: 'POST',
+			body: `passphrase=${encodeURIComponent(WORDS)}`,
+			from
+		});
+		assert.equal(blocked.status, 429);
+		assert.match(blocked.text, /Wait 15 min/);
+		now += 16 * MINUTE;
+		assert.equal(
+			(await send('/enter', { method: 'POST', body: `passphrase=${encodeURIComponent(WORDS)}`, from }))
+				.status,
+			303
+		);
+	});
+	test('a form that is too large is no passphrase, and what is said back is never markup', async () => {
+		assert.equal(
+			(await send('/enter', { method: 'POST', body: `passphrase=${'x'.repeat(10_000)}`, from: own() }))
+				.status,
+			403
+		);
+		const page = await send('/enter?next=%22%3E%3Cscript%3E');
+		assert.doesNotMatch(page.text, /"><script>/);
+	});
+});
+
+test('a code is read back as what was written', () => {
+	const text = 'http://192.0.2.7:5280/packs/0b6f1c9e-3c1a-5e0a-8d2b-1f2e3d4c5b6a';
+	const { size, path } = codeOf(text);
+	const scale = 4;
+	const wide = size * scale;
+	const pixels = new Uint8ClampedArray(wide * wide * 4).fill(255);
+	for (const [, x, y, w] of path.matchAll(/M(\d+) (\d+)h(\d+)/g))
+		for (let dy = 0; dy < scale; dy++)
+			for (let dx = 0; dx < Number(w) * scale; dx++) {
+				const at = 4 * ((Number(y) * scale + dy) * wide + Number(x) * scale + dx);
+				pixels.fill(0, at, at + 3);
+			}
+	assert.equal(jsQR(pixels, wide, wide)?.data, text);
+});
