@@ -9,6 +9,7 @@ import { disk } from './soak/disk';
 import { hostile } from './soak/hostile';
 import { kills } from './soak/kills';
 import { readers } from './soak/readers';
+import { moves } from './soak/moves';
 import { table, type Figure } from './soak/report';
 import { tabs } from './soak/tabs';
 import { build, install } from './steps.mjs';
@@ -21,6 +22,7 @@ const seed = Number(values.seed);
 
 const PARTS: Record<string, () => Promise<Figure[]>> = {
 	kills: () => kills({ seed, kills: 100, writes: 2000, writers: 6 }),
+	moves: () => moves({ seed, kills: 50 }),
 	answers: () => answers({ seed, starts: 40 }),
 	tabs: () => tabs({ seed, rounds: 30, tabs: 8 }),
 	disk: () => disk({ times: 6 }),

@@ -21,7 +21,11 @@ import { PLAIN, type PackModel } from '../../core/simulate/pack-model';
 import { runCharge } from '../../core/simulate/run-legs';
 import { openDatabase } from '../../src/lib/server/db/connect';
 import { createCharger } from '../../src/lib/server/services/chargers/chargers';
-import { listPacks } from '../../src/lib/server/services/packs/packs';
+import { packAgeing } from '../../src/lib/server/services/packs/ageing';
+import { getPack, listPacks } from '../../src/lib/server/services/packs/packs';
+import { judgeAll } from '../../src/lib/server/services/runs/judgements';
+import { listRuns, monthsOf } from '../../src/lib/server/services/runs/logbook';
+import type { RunFilter } from '../../src/lib/server/services/runs/logbook-query';
 import { aCharger, aContext, aPack, aReading } from '../../tests/support/bench-chargers';
 import { runSpice } from '../../tests/support/ngspice';
 import { Pool } from './pool';
@@ -245,6 +249,73 @@ try {
 			await listPacks(db, now);
 		},
 		5
+	);
+	// The book of some busy years: 20 000 runs, found in by words, by end and by month; a pack of ten years over time.
+	const more = Array.from({ length: 15_000 }, (_, i) => {
+		const at = Date.parse('2016-06-01T10:00:00Z') + i * 5.6 * 3600e3;
+		// Every tenth run is of one pack: ten years of it.
+		const packId = i % 10 === 0 ? packIds[7] : packIds[i % 200];
+		return { i, at, packId };
+	});
+	for (let from = 0; from < more.length; from += 3000)
+		await db.write(async (tx) => {
+			const part = more.slice(from, from + 3000);
+			await tx.models.Run.bulkCreate(
+				part.map(({ i, at, packId }) => ({
+					id: randomUUID(),
+					packId,
+					...{ chargerId: charger.value.id, channelId: charger.value.channels[0].id },
+					...{
+						mode: 'by hand',
+						status: 'ended',
+						task: 'balance',
+						purpose: 'standard',
+						settings,
+						overridden: []
+					},
+					...{ startedAt: new Date(at).toISOString(), endedAt: new Date(at + 3e6).toISOString() },
+					...{ endReason: i % 40 === 0 ? 'capacity limit' : 'full', durationS: 3000, chargeAh: 1.4 },
+					notes: i % 500 === 0 ? 'warm at the plug' : ''
+				}))
+			);
+			await tx.models.Reading.bulkCreate(
+				part.map(({ at, packId }) => ({
+					id: randomUUID(),
+					packId,
+					takenAt: new Date(at - 6e5).toISOString(),
+					...{ cellVoltagesV: [3.75, 3.76, 3.75], state: 'rest', usedSince: 'used', temperatureDegC: 18 },
+					cellResistancesOhm: [0.006, 0.006, 0.006]
+				}))
+			);
+		});
+	const judgedIn = performance.now();
+	await judgeAll(db);
+	console.log(`20 000 ends judged in ${((performance.now() - judgedIn) / 1000).toFixed(1)} s, once`);
+	let written = 0;
+	const anew = () =>
+		db.write((tx) => tx.models.Pack.update({ notes: `${++written}` }, { where: { id: packIds[0] } }));
+	const page = async (filter: RunFilter) => {
+		await anew();
+		await Promise.all([listRuns(db, { ...filter, limit: 40 }), monthsOf(db, filter)]);
+	};
+	for (const [what, filter] of [
+		['the logbook of 20 000 runs, with its months', {}],
+		['…, two words in notes and names', { text: 'warm plug' }],
+		['…, ended otherwise than meant in a month', { end: 'otherwise', from: '2019-03-01', to: '2019-03-31' }],
+		['…, judged sound, of one pack', { judged: 'sound', packId: packIds[7] }]
+	] as const)
+		await measure(what, 150, 20, () => page(filter), 3);
+	const aged = await getPack(db, packIds[7]);
+	if (!aged.ok) throw new Error(aged.message);
+	await measure(
+		'a pack of ten years and 1 500 runs over time',
+		150,
+		20,
+		async () => {
+			await anew();
+			await packAgeing(db, aged.value, now);
+		},
+		3
 	);
 	await db.close();
 } finally {

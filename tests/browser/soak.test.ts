@@ -6,11 +6,13 @@ import { disk } from '../../scripts/soak/disk';
 import { hostile } from '../../scripts/soak/hostile';
 import { kills } from '../../scripts/soak/kills';
 import { readers } from '../../scripts/soak/readers';
+import { moves } from '../../scripts/soak/moves';
 import { table, type Figure } from '../../scripts/soak/report';
 import { tabs } from '../../scripts/soak/tabs';
 
 const PARTS: Record<string, () => Promise<Figure[]>> = {
 	'killed while it writes': () => kills({ seed: 11, kills: 3, writes: 60, writers: 4 }),
+	'killed while a book is brought in or put in place': () => moves({ seed: 15, kills: 3 }),
 	'answers of the charger that are lost': () => answers({ seed: 12, starts: 2 }),
 	'windows at once': () => tabs({ seed: 13, rounds: 3, tabs: 6 }),
 	'a disk that fills up': () => disk({ times: 1 }),

@@ -31,11 +31,22 @@ export const WELL = `(r.endReason IN ('full', 'end voltage', 'temperature rise')
 /** `%` and `_` of a person's own words stand for themselves. */
 const like = (word: string): string => `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
 
+/** The beginning of a day in the zone of the machine, or of a day after it; undefined where none is asked for or it is no day. */
+function midnight(day: string | undefined, daysLater: number): Date | undefined {
+	if (day === undefined) return undefined;
+	const [year, month, date] = day.split('-').map(Number);
+	const at = new Date(year, month - 1, date + daysLater);
+	return Number.isNaN(at.getTime()) ? undefined : at;
+}
+
 /** Condition on `runs r`, with what it names. */
-export function conditionOf(filter: RunFilter): { where: string; replacements: Record<string, string> } {
+export function conditionOf(filter: RunFilter): {
+	where: string;
+	replacements: Record<string, string | Date>;
+} {
 	const parts = ['r.deletedAt IS NULL'];
-	const replacements: Record<string, string> = {};
-	const is = (sql: string, name: string, value: string | undefined) => {
+	const replacements: Record<string, string | Date> = {};
+	const is = (sql: string, name: string, value: string | Date | undefined) => {
 		if (value === undefined) return;
 		parts.push(sql);
 		replacements[name] = value;
@@ -49,8 +60,9 @@ export function conditionOf(filter: RunFilter): { where: string; replacements: R
 	is('r.status = :status', 'status', filter.status);
 	is('r.task = :task', 'task', filter.task);
 	is('r.id IN (SELECT runId FROM run_judgements WHERE outcome = :judged)', 'judged', filter.judged);
-	is(`date(r.startedAt, 'localtime') >= :from`, 'from', filter.from);
-	is(`date(r.startedAt, 'localtime') <= :to`, 'to', filter.to);
+	// Moments and not days: the runs of some weeks are found in the index by when they began.
+	is('r.startedAt >= :from', 'from', midnight(filter.from, 0));
+	is('r.startedAt < :to', 'to', midnight(filter.to, 1));
 	if (filter.end === 'well') parts.push(`r.status = 'ended' AND ${WELL}`);
 	else if (filter.end === 'otherwise') parts.push(`r.status = 'ended' AND NOT ${WELL}`);
 	else if ((END_REASONS as readonly string[]).includes(filter.end ?? ''))
