@@ -11,7 +11,7 @@
 	import { refresh } from '$lib/ui/server/refresh';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { connectorOf } from '$core/pack/connector';
-	import { cellsLabel } from '$core/pack/pack';
+	import { cellsLabel, PACK } from '$core/pack/pack';
 	import { packVoltage, spreadV, type Reading } from '$core/pack/reading';
 	import { cRate } from '$core/quantity/format';
 	import { send } from '$lib/ui/server/api';
@@ -25,6 +25,17 @@
 	const pack = $derived(data.pack);
 	const last = $derived<Reading | null>(data.readings[0] ?? null);
 	const chemistry = $derived(chemistryOf(pack.chemistry));
+
+	/** What carriers ask of a lithium pack in the air, a share of its charge; the program to travel aims there. */
+	const TRAVEL_SOC = 0.3;
+	const KEPT_IN: Record<string, string> = PACK.keptIn.words;
+	/** The last time anything moved its charge. */
+	const lastMoved = $derived(
+		[data.runs[0]?.run.endedAt ?? data.runs[0]?.run.startedAt, data.use?.at]
+			.filter((at) => at != null)
+			.sort()
+			.at(-1) ?? null
+	);
 
 	async function remove() {
 		const { id, name } = pack;
@@ -255,6 +266,32 @@
 					</dd>
 					<dt class="quiet">First used</dt>
 					<dd>{pack.firstUsedOn ? day(pack.firstUsedOn) : 'not known'}</dd>
+					{#if pack.keptAt || pack.keptIn !== 'not said'}
+						<dt class="quiet">Kept</dt>
+						<dd>
+							{[
+								pack.keptAt,
+								pack.keptIn === 'not said' ? '' : `in ${KEPT_IN[pack.keptIn] ?? pack.keptIn}`,
+								pack.keptDegC === null ? '' : `up to ${Math.round(pack.keptDegC)} °C`
+							]
+								.filter(Boolean)
+								.join(', ')}
+						</dd>
+					{/if}
+					<dt class="quiet">Last run or use</dt>
+					<dd>{lastMoved ? ago(lastMoved, data.now) : 'none in the book'}</dd>
+					{#if chemistry.traits.burns && data.readiness.soc !== null && data.readiness.soc > TRAVEL_SOC + 0.02}
+						<dt class="quiet">To travel</dt>
+						<dd data-travel>
+							at or below {Math.round(100 * TRAVEL_SOC)} %, it is at about {Math.round(
+								100 * data.readiness.soc
+							)} %:
+							<a class="link" href="/program?pack={pack.id}&task=storage">bring it down</a><span
+								class="quiet block text-[12.5px]"
+								>what may travel, and how, is set by the carrier and by local rules</span
+							>
+						</dd>
+					{/if}
 					<dt class="quiet">Condition</dt>
 					<dd
 						class:text-stop={pack.condition !== 'in service'}

@@ -2,32 +2,31 @@
 import assert from 'node:assert/strict';
 import { randomUUID } from 'node:crypto';
 import { after, before, describe, test } from 'node:test';
-import { aCharger, aPack } from '../../../../../tests/support/bench-chargers';
-import { aDatabase } from '../../../../../tests/support/database';
+import { aPack } from '../../../../../tests/support/bench-chargers';
+import { aDatabase, CHARGE_SETTINGS as settings, chargerIn } from '../../../../../tests/support/database';
 import { END_REASONS, endedWell, type EndReason, type Run } from '../../../../../core/log/run';
 import { TASKS, type TaskId } from '../../../../../core/request/task';
 import type { Database } from '../../db/connect';
-import { createCharger } from '../chargers/chargers';
 import { updatePack } from '../packs/packs';
 import { judgeAll } from './judgements';
 import { listRuns, monthsOf } from './logbook';
 import type { RunFilter } from './logbook-query';
 
-const settings = {
-	...{ currentA: 2, endVoltageV: 4.2, cells: 3, balance: true, safetyTimerMin: 150, capacityLimitAh: 2.4 },
-	...{ temperatureLimitDegC: null, dischargeA: null, dischargeEndV: null, deltaV: null, trickleA: null },
-	...{ restMin: null, cycles: null, order: null }
-};
-
 describe('the book is asked', () => {
 	let db: Database;
-	let chargers: { id: string; channelId: string }[];
+	let chargers: { chargerId: string; channelId: string }[];
 	const packs = { a: randomUUID(), b: randomUUID() };
 	const put = (change: Partial<Run> & { startedAt: string }) =>
 		db.write(async (tx) => {
 			const id = randomUUID();
 			await tx.models.Run.create({
-				...{ id, packId: packs.a, joined: [], chargerId: chargers[0].id, channelId: chargers[0].channelId },
+				...{
+					id,
+					packId: packs.a,
+					joined: [],
+					chargerId: chargers[0].chargerId,
+					channelId: chargers[0].channelId
+				},
 				...{
 					mode: 'by hand',
 					status: 'ended',
@@ -46,16 +45,7 @@ describe('the book is asked', () => {
 
 	before(async () => {
 		db = await aDatabase();
-		chargers = [];
-		for (const name of ['Quay', 'Slip']) {
-			const { id: _id, ...description } = aCharger();
-			const made = await createCharger(db, {
-				...{ ...description, name },
-				channels: description.channels.map(({ id: _channel, ...c }) => c)
-			});
-			assert.ok(made.ok);
-			chargers.push({ id: made.value.id, channelId: made.value.channels[0].id });
-		}
+		chargers = [await chargerIn(db, 'Quay'), await chargerIn(db, 'Slip')];
 		const { id: _pack, ...pack } = aPack({ capacityAh: 2 });
 		await db.write((tx) =>
 			tx.models.Pack.bulkCreate([
@@ -67,7 +57,7 @@ describe('the book is asked', () => {
 			old: await put({ startedAt: new Date(2025, 11, 31, 23, 59).toISOString(), notes: 'warm at the plug' }),
 			joined: await put({
 				...{ startedAt: new Date(2026, 0, 1, 0, 0).toISOString(), packId: packs.b, joined: [packs.a] },
-				...{ chargerId: chargers[1].id, channelId: chargers[1].channelId }
+				...{ chargerId: chargers[1].chargerId, channelId: chargers[1].channelId }
 			}),
 			limit: await put({
 				...{ startedAt: new Date(2026, 0, 31, 12).toISOString(), endReason: 'capacity limit', chargeAh: 2.4 },
@@ -94,14 +84,14 @@ describe('the book is asked', () => {
 	test('by pack, those it was joined in too; by charger, task, reason, and all of it together', async () => {
 		assert.equal((await found({ packId: packs.a })).length, 5);
 		assert.deepEqual(await found({ packId: packs.b }), [ids.joined]);
-		assert.deepEqual(await found({ chargerId: chargers[1].id }), [ids.joined]);
+		assert.deepEqual(await found({ chargerId: chargers[1].chargerId }), [ids.joined]);
 		assert.deepEqual(await found({ task: 'discharge' }), [ids.out]);
 		assert.deepEqual(await found({ end: 'capacity limit' }), [ids.limit]);
 		assert.deepEqual(await found({ end: 'otherwise' }), [ids.limit]);
 		assert.equal((await found({ end: 'well' })).length, 4);
 		assert.equal((await found({ end: 'no such end' })).length, 5);
 		assert.deepEqual(
-			await found({ packId: packs.a, chargerId: chargers[0].id, from: '2026-02-01', end: 'well' }),
+			await found({ packId: packs.a, chargerId: chargers[0].chargerId, from: '2026-02-01', end: 'well' }),
 			[...[ids.spring, ids.out]]
 		);
 	});
