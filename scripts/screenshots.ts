@@ -104,7 +104,6 @@ await shoot('today', '/');
 await shoot('packs', '/packs');
 await shoot('pack', `/packs/${cormorant}`);
 await shoot('chargers', '/chargers');
-await shoot('charger', `/chargers/${charger('Pier Two').id}`);
 await shoot('which-channel', `/program/channels?pack=${cormorant}`);
 await shoot('program', `/program?pack=${cormorant}&channel=${charger('Basin Four').channels[0].id}`);
 await shoot('program-night', `/program?pack=${gannet}&channel=${charger('Quay 65').channels[0].id}`, 'night');
@@ -129,6 +128,7 @@ await shoot('parallel', '/parallel?kind=lihv%204');
 await shoot('key-in-card', `/program/${program.id}/card`);
 await shoot('check-and-connect', `/run/start/${program.id}`);
 await shoot('logbook', '/logbook');
+await shoot('packs-over-time', '/logbook/packs');
 const { runs } = await call<{ runs: { run: { id: string; endReason: string } }[] }>(
 	'GET',
 	'/runs?status=ended&limit=40'

@@ -10,7 +10,7 @@ import type { Pack } from '../pack/pack';
 import type { Reading } from '../pack/reading';
 import { ageingOf } from './ageing';
 import { leaksOf } from './leaks';
-import { capacityPoint, resistancePoint, type RunSeen } from './points';
+import { capacityPoint, fitOf, looksPoint, resistancePoint, type RunSeen } from './points';
 import { Trend, type Point, type TrendPrior } from './trend';
 
 const YEAR_MS = 365.25 * 86400e3;
@@ -195,6 +195,42 @@ describe('what a run says of the capacity', () => {
 				}),
 				null
 			);
+	});
+});
+
+describe('what looks say of the capacity', () => {
+	test('their own share of it: before them and they together make what is believed now', () => {
+		const [prior, own] = [
+			{ mean: 2, sigma: 0.1 },
+			{ mean: 1.7, sigma: 0.06 }
+		];
+		const weight = 1 / prior.sigma ** 2 + 1 / own.sigma ** 2;
+		const now = {
+			mean: (prior.mean / prior.sigma ** 2 + own.mean / own.sigma ** 2) / weight,
+			sigma: 1 / Math.sqrt(weight)
+		};
+		const fit = fitOf(prior, now)!;
+		near(fit.capacityAh, 1.7, 1e-9);
+		near(fit.error, Math.hypot(0.06 / 1.7, 0.02), 1e-9);
+	});
+	test('nothing where they leave most of the doubt, or say what no pack holds', () => {
+		const before = { mean: 2, sigma: 0.1 };
+		assert.ok(fitOf(before, { mean: 1.9, sigma: 0.085 }));
+		assert.equal(fitOf(before, { mean: 1.9, sigma: 0.0851 }), null);
+		assert.equal(fitOf(before, { mean: 4.2, sigma: 0.05 }), null);
+		assert.equal(fitOf(before, { mean: 0.2, sigma: 0.05 }), null);
+		assert.equal(fitOf(before, { mean: 2, sigma: 0 }), null);
+	});
+	test('a run that is judged comes first; one that was stopped speaks by its looks', () => {
+		const fit = { capacityAh: 1.7, error: 0.05 };
+		const stopped = charge({ endReason: 'stopped' });
+		const seen = (run: RunSeen['run']): RunSeen => ({ run, before: before(3.75), prior: null, fit });
+		assert.equal(looksPoint(seen(stopped))!.value, 1.7);
+		assert.equal(looksPoint({ ...seen(stopped), fit: null }), null);
+		const from = (run: RunSeen['run']) =>
+			ageingOf(pack(), [seen(run)], [], [], later(2)).capacity!.points.map((p) => p.from);
+		assert.deepEqual(from(stopped), ['looks']);
+		assert.deepEqual(from(charge()), ['judged run']);
 	});
 });
 

@@ -4,7 +4,14 @@ import type { Pack } from '../pack/pack';
 import type { Reading } from '../pack/reading';
 import { milliampHours, text } from '../quantity/format';
 import { leaksOf, type Leaks, type Quiet } from './leaks';
-import { capacityPoint, CURVE_BIAS, resistancePoint, type AgedPoint, type RunSeen } from './points';
+import {
+	capacityPoint,
+	CURVE_BIAS,
+	looksPoint,
+	resistancePoint,
+	type AgedPoint,
+	type RunSeen
+} from './points';
 import { Trend, type At, type TrendPrior } from './trend';
 
 /* All common practice, no source: what packs of hobbyists do in a year, and how unlike they are. */
@@ -214,7 +221,7 @@ export function ageingOf(
 	quiet: readonly Quiet[],
 	now: string
 ): Ageing {
-	const capacities = runs.flatMap((run) => capacityPoint(pack, run) ?? []);
+	const capacities = runs.flatMap((run) => capacityPoint(pack, run) ?? looksPoint(run) ?? []);
 	const ohms = readings.flatMap((r) => resistancePoint(pack, r) ?? []);
 	const { wornShare } = chemistryOf(pack.chemistry).traits;
 	const begun = (points: readonly AgedPoint[]): string => {

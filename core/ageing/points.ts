@@ -14,7 +14,7 @@ import { taskOf } from '../request/task';
 import type { Point } from './trend';
 
 /** Where a point comes from. */
-export type Source = 'measured' | 'judged run' | 'meter';
+export type Source = 'measured' | 'judged run' | 'looks' | 'meter';
 
 export interface AgedPoint extends Point {
 	from: Source;
@@ -29,6 +29,35 @@ export interface RunSeen {
 	before: ReadingInput | null;
 	/** What had happened to the pack last when it began. */
 	prior: LastRun | null;
+	/** What the looks at its screen say of the capacity, where enough were taken. */
+	fit?: CapacityFit | null;
+}
+
+/** Capacity by looks alone, without what was believed before them, Ah, and its error, a share. */
+export interface CapacityFit {
+	capacityAh: number;
+	error: number;
+}
+
+interface Believed {
+	mean: number;
+	sigma: number;
+}
+/** Looks that leave more than this of the doubt there was say nothing of their own. */
+const TELLS = 0.85;
+
+/**
+ * What looks add to what was believed of the capacity before them, Ah: their own share of it, as if nothing had been believed (the
+ * inverse of variances adds up). Null where they say next to nothing, or what no pack holds.
+ */
+export function fitOf(before: Believed, now: Believed): CapacityFit | null {
+	if (!(now.sigma > 0) || !(before.sigma > 0) || now.sigma > TELLS * before.sigma) return null;
+	const weight = 1 / now.sigma ** 2 - 1 / before.sigma ** 2;
+	const capacityAh = (now.mean / now.sigma ** 2 - before.mean / before.sigma ** 2) / weight;
+	const error = Math.hypot(1 / Math.sqrt(weight) / capacityAh, COUNTER);
+	return capacityAh > 0.2 * before.mean && capacityAh < 2 * before.mean && error < 0.5
+		? { capacityAh, error }
+		: null;
 }
 
 /** A charger counts to this, a share (common practice, no source). */
@@ -95,6 +124,15 @@ export function capacityPoint(pack: Pack, { run, before, prior }: RunSeen): Aged
 	// The curve is the same each time and so is what it has wrong: only the meter and the end are drawn anew.
 	const drawn = Math.sqrt(Math.max(0, start.sigma ** 2 - CURVE_BIAS ** 2 / 2));
 	return point(filled - start.soc, stored, Math.hypot(drawn, END_ERROR), 'judged run');
+}
+
+/** What looks at a screen say of the capacity, as a point; a run that is judged says more and comes first. */
+export function looksPoint({ run, fit }: RunSeen): AgedPoint | null {
+	if (!fit || run.endedAt === null) return null;
+	return {
+		...{ at: run.endedAt, value: fit.capacityAh, error: fit.error, biased: true },
+		...{ from: 'looks', ref: run.id }
+	};
 }
 
 /** How far two meters of resistance agree, a share (common practice, no source), and one position against its fellows by one meter. */

@@ -291,7 +291,37 @@ const OPERATIONS: Operation[] = [
 	},
 	{ path: '/stand-in/speed', method: 'get', summary: 'Speed of the simulated charger' },
 	{ path: '/stand-in/speed', method: 'put', summary: 'Change the speed of the simulated charger' },
-	{ path: '/backup', method: 'get', summary: 'Everything as one SQLite file' }
+	{ path: '/backup', method: 'get', summary: 'Everything as one SQLite file' },
+	{ path: '/book', method: 'get', summary: 'Everything as one JSON document; see /book/schema.json' },
+	{
+		path: '/book',
+		method: 'post',
+		summary:
+			'Bring a book (JSON) or a table (CSV) in, all of it or none: ?look says what would change, ?replace lets the file win'
+	},
+	{ path: '/book/schema.json', method: 'get', summary: 'JSON Schema of a book' },
+	{ path: '/book/tables/{table}', method: 'get', summary: 'One table as CSV, such as packs.csv' },
+	{ path: '/kept', method: 'get', summary: 'Data files that may be put in the place of the data' },
+	{
+		path: '/kept',
+		method: 'post',
+		summary: 'Upload a backup; it is put in place by a second act',
+		status: 201
+	},
+	{ path: '/kept/{name}', method: 'put', summary: 'Put a file in the place of the data, which is kept' },
+	{ path: '/kept/{name}', method: 'delete', summary: 'Remove a file that was kept aside' },
+	{
+		path: '/logs',
+		method: 'post',
+		summary: 'Put the log of another program into the book as a run that has ended',
+		answers: 'Run',
+		status: 201
+	},
+	{
+		path: '/runs/{id}/fit',
+		method: 'put',
+		summary: 'What the looks at a run keyed in by hand say of the capacity of its pack'
+	}
 ];
 
 const content = (name: SchemaName, list = false) => {

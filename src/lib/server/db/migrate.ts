@@ -14,6 +14,7 @@ import * as evidence from './migrations/0010-evidence';
 import * as cases from './migrations/0011-cases';
 import * as drills from './migrations/0012-drills';
 import * as judgements from './migrations/0013-judgements';
+import * as fits from './migrations/0014-fits';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -34,7 +35,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0010-evidence': evidence,
 	'0011-cases': cases,
 	'0012-drills': drills,
-	'0013-judgements': judgements
+	'0013-judgements': judgements,
+	'0014-fits': fits
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

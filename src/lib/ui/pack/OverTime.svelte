@@ -18,7 +18,7 @@
 		look: 'Look',
 		keep: 'Known'
 	};
-	const TONE: Record<Source, Tone> = { measured: 'ink', 'judged run': 'act', meter: 'act' };
+	const TONE: Record<Source, Tone> = { measured: 'ink', 'judged run': 'act', looks: 'quiet', meter: 'act' };
 	const MONTH_MS = (365.25 / 12) * 86400e3;
 	/** Months from now: what lies before is negative. */
 	const months = (at: string): number => (Date.parse(at) - Date.parse(now)) / MONTH_MS;
@@ -78,6 +78,7 @@
 		return [
 			...says(of('measured'), 'discharge from full', 'discharges from full'),
 			...says(of('judged run'), 'judged run', 'judged runs'),
+			...says(of('looks'), 'run by its looks', 'runs by their looks'),
 			...says(of('meter'), 'reading', 'readings')
 		].join(', ');
 	};

@@ -48,6 +48,22 @@
 	});
 
 	const known = $derived(client.known);
+	/** What the looks have taught is kept with the run, once it has settled: its pack's own book learns from it. */
+	const SETTLED_MS = 1500;
+	const ENOUGH = 3;
+	const capacity = $derived(known?.learned.capacityAh ?? null);
+	let kept = false;
+	$effect(() => {
+		// With too few looks left, what was kept before is taken back.
+		if (!capacity || (looks.length < ENOUGH && !kept)) return;
+		const { before, now: learned } = capacity;
+		const id = run.id;
+		const later = setTimeout(() => {
+			kept = true;
+			void send('PUT', `/runs/${id}/fit`, { before, now: learned });
+		}, SETTLED_MS);
+		return () => clearTimeout(later);
+	});
 	const kinds = $derived<LookKind[]>(
 		pack.cells > 1 && run.settings.balance
 			? ['packV', 'currentA', 'chargeAh', 'lowestCellV']

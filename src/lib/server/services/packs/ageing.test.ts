@@ -10,6 +10,7 @@ import { aPack } from '../../../../../tests/support/bench-chargers';
 import { aDatabase, CHARGE_SETTINGS as settings, chargerIn } from '../../../../../tests/support/database';
 import type { Database } from '../../db/connect';
 import { toPack } from '../../db/map';
+import { keepFit } from '../runs/fits';
 import { packAgeing } from './ageing';
 
 const HOUR = 3600e3;
@@ -102,6 +103,41 @@ describe('the past of a pack', () => {
 		assert.equal((await points()).length, 1);
 		await db.write((tx) => tx.models.Run.destroy({ where: { id: run.get('id') } }));
 		assert.equal((await points()).length, 0);
+	});
+	test('looks at a run that was stopped are kept with it, and taken back when too few are left', async () => {
+		const run = await charges(T0, 1.8, { endReason: 'stopped' });
+		const id = run.get('id');
+		const learned = { before: { mean: 2, sigma: 0.1 }, now: { mean: 1.8, sigma: 0.05 } };
+		const looks = await db.write((tx) =>
+			tx.models.Look.bulkCreate(
+				[10, 20, 30].map((minute) => ({
+					id: randomUUID(),
+					runId: id,
+					minute,
+					what: 'packV',
+					value: 12
+				})) as never
+			)
+		);
+		const kept = await keepFit(db, id, learned);
+		assert.ok(kept.ok && kept.value && Math.abs(kept.value.capacityAh - 1.7333) < 1e-3);
+		assert.deepEqual(
+			(await points()).map((p) => [p.from, p.ref]),
+			[['looks', id]]
+		);
+		await db.write((tx) => tx.models.Look.destroy({ where: { id: looks[0].get('id') } }));
+		const taken = await keepFit(db, id, learned);
+		assert.ok(taken.ok && taken.value === null);
+		assert.equal((await points()).length, 0);
+		for (const wrong of [
+			{},
+			{ before: { mean: -1, sigma: 1 }, now: learned.now },
+			{ ...learned, now: { mean: 1e9, sigma: 1 } }
+		])
+			assert.ok(!(await keepFit(db, id, wrong)).ok);
+		assert.ok(!(await keepFit(db, 'nobody', learned)).ok);
+		const linked = await charges(T0 + DAY, 1.8, { mode: 'link' });
+		assert.ok(!(await keepFit(db, linked.get('id'), learned)).ok);
 	});
 	test('readings are a pair only where the pack lay between them, and the first came to rest', async () => {
 		const leaks = async () => (await packAgeing(db, pack, NOW)).leaks;

@@ -23,6 +23,8 @@ interface RunRow {
 	endCellVoltagesV: string | null;
 	startedAt: string;
 	endedAt: string;
+	fitAh: number | null;
+	fitError: number | null;
 }
 interface ReadingRow {
 	id: string;
@@ -49,8 +51,8 @@ async function runsOf(db: Store, packId: string): Promise<RunRow[]> {
 	return db.sequelize.query<RunRow>(
 		`SELECT run.id, run.task, run.endReason, run.durationS, run.chargeAh, run.expectedAh, run.startedAt, run.endedAt,
 			json_array_length(run.joined, '$.value') AS joined, json_extract(run.settings, '$.value') AS settings,
-			json_extract(run.endCellVoltagesV, '$.value') AS endCellVoltagesV
-		 FROM run_packs p JOIN runs run ON run.id = p.runId
+			json_extract(run.endCellVoltagesV, '$.value') AS endCellVoltagesV, fit.capacityAh AS fitAh, fit.error AS fitError
+		 FROM run_packs p JOIN runs run ON run.id = p.runId LEFT JOIN run_fits fit ON fit.runId = run.id
 		 WHERE p.packId = :packId AND p.deletedAt IS NULL AND p.endedAt IS NOT NULL ORDER BY p.startedAt`,
 		{ ...select, replacements: { packId } }
 	);
@@ -123,7 +125,8 @@ export const packAgeing = (db: Store, pack: Pack, now: string): Promise<Ageing> 
 			return {
 				run: { ...end, id: row.id, startedAt: row.startedAt, endedAt: row.endedAt },
 				before: fresh ? reading : null,
-				prior
+				prior,
+				fit: row.joined === 0 && row.fitAh !== null ? { capacityAh: row.fitAh, error: row.fitError! } : null
 			};
 		});
 		const moments = [...runs.map((r) => r.startedAt), ...uses.map((u) => u.at)].sort();
