@@ -10,7 +10,7 @@ import type { Pack } from '../pack/pack';
 import type { Reading } from '../pack/reading';
 import { ageingOf } from './ageing';
 import { leaksOf } from './leaks';
-import { capacityPoint, fitOf, looksPoint, resistancePoint, type RunSeen } from './points';
+import { capacityPoint, fitOf, looksPoint, resistancePoint, spreadPoint, type RunSeen } from './points';
 import { Trend, type Point, type TrendPrior } from './trend';
 
 const YEAR_MS = 365.25 * 86400e3;
@@ -252,6 +252,49 @@ describe('resistance', () => {
 	});
 });
 
+describe('how far cells are apart', () => {
+	const at = (socs: number[], change: Partial<Reading> = {}): Reading => ({
+		...aReading(
+			socs.map((s) => ocvAt(lipo.curve, s)),
+			{ takenAt: later(0.5), usedSince: 'used' }
+		),
+		...{ id: 'r', packId: 'p' },
+		...change
+	});
+	const value = (reading: Reading, of = pack()) => spreadPoint(of, reading)?.value ?? null;
+	test('a share of the charge, the same at every height of the curve', () => {
+		for (const base of [0.15, 0.4, 0.7]) near(value(at([base, base + 0.05, base + 0.02]))!, 0.05, 2e-3);
+		assert.equal(value(at([0.5, 0.5, 0.5])), 0.003);
+	});
+	test('nothing of a pack that was not at rest, nearly empty, of one cell, or whose volts say little', () => {
+		assert.equal(value(at([0.5, 0.6, 0.5], { state: 'just used' })), null);
+		assert.equal(value(at([0.09, 0.2, 0.2])), null);
+		assert.equal(value(at([0.5]), pack({ cells: 1 })), null);
+		assert.equal(value(at([0.5, 0.6])), null);
+		assert.equal(value(at([0.5, 0.6, 0.5]), pack({ chemistry: 'life' })), null);
+	});
+	test('cells that stay apart are said once it is sure; two readings are no course', () => {
+		const says = (apart: number, count: number) =>
+			ageingOf(
+				pack(),
+				[],
+				Array.from({ length: count }, (_, k) =>
+					at([0.5, 0.5, 0.5 + apart], { id: `${k}`, takenAt: later(k / 24) })
+				),
+				[],
+				later(0.5)
+			);
+		assert.deepEqual(
+			says(0.2, 12).says.map((s) => s.id),
+			['cells-apart']
+		);
+		assert.match(says(0.2, 12).says[0].sentence, /At rest its cells are (1[6-9]|2[0-2]) % of a charge apart/);
+		assert.deepEqual(says(0.03, 12).says, []);
+		assert.equal(says(0.2, 2).spread, null);
+		assert.ok(says(0.2, 3).spread);
+	});
+});
+
 describe('what cells lose by themselves', () => {
 	const quiet = (days: number, a: number[], b: number[]) => ({
 		from: aReading(a, { takenAt: T0 }),
@@ -365,7 +408,7 @@ describe('what follows', () => {
 	});
 	test('nothing known, nothing said', () =>
 		assert.deepEqual(ageingOf(pack(), [], [], [], later(1)), {
-			...{ capacity: null, resistance: null, leaks: null },
+			...{ capacity: null, resistance: null, spread: null, leaks: null },
 			says: []
 		}));
 });

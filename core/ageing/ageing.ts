@@ -9,6 +9,7 @@ import {
 	CURVE_BIAS,
 	looksPoint,
 	resistancePoint,
+	spreadPoint,
 	type AgedPoint,
 	type RunSeen
 } from './points';
@@ -31,6 +32,19 @@ const RESISTANCE_PRIOR: Omit<TrendPrior, 'value'> = {
 	levelWander: 0.03,
 	rateWander: 0.15
 };
+/** Cells drift and are levelled again: a figure that wanders more than it goes anywhere. */
+const SPREAD_PRIOR: Omit<TrendPrior, 'value'> = {
+	error: 1,
+	ratePerYear: 0.1,
+	rateError: 0.5,
+	bias: 0,
+	levelWander: 0.5,
+	rateWander: 0.3
+};
+/** Cells this far apart at rest, about 50 mV in the middle, are to be levelled and looked at again, a share of the charge (common practice, no source). */
+const APART = 0.1;
+/** Fewer readings than this are no course of the spread. */
+const LEAST_SPREADS = 3;
 /** Resistance that has grown so many times is worn out for what it was bought for (common practice, no source). */
 const GROWN_TIMES = 2;
 /** So sure one has to be before a pack is told to go. */
@@ -78,6 +92,8 @@ export interface AgeingSays {
 export interface Ageing {
 	capacity: Course | null;
 	resistance: Course | null;
+	/** How far its cells are apart at rest, a share of the charge. */
+	spread: Course | null;
 	leaks: Leaks | null;
 	says: AgeingSays[];
 }
@@ -191,6 +207,17 @@ function ofResistance(c: Course, now: string): AgeingSays[] {
 	return [];
 }
 
+function ofSpread({ now, passed }: Course): AgeingSays[] {
+	if (passed < SURE) return [];
+	return [
+		{
+			kind: 'look',
+			id: 'cells-apart',
+			sentence: `At rest its cells are ${percent(now.value)} of a charge apart (${percent(now.low)} to ${percent(now.high)}): balance it, and read each cell a day later. One that falls behind again is losing charge.`
+		}
+	];
+}
+
 function ofLeaks({ worst }: Leaks): AgeingSays[] {
 	if (!worst || worst.error > LEAK_ERROR) return [];
 	const falls = `Cell ${worst.cell} falls ${worst.mvPerDay.toFixed(1)} mV a day behind its fellows (± ${(1.645 * worst.error).toFixed(1)})`;
@@ -245,12 +272,18 @@ export function ageingOf(
 		(trend) => GROWN_TIMES * trend.at(firstOhm.at).value,
 		'up'
 	);
+	const spreads = readings.flatMap((r) => spreadPoint(pack, r) ?? []);
+	const spread =
+		spreads.length < LEAST_SPREADS
+			? null
+			: course(spreads, { value: 0.02, ...SPREAD_PRIOR }, begun(spreads), now, () => APART, 'up');
 	const leaks = leaksOf(pack, quiet);
 	const grave = { go: 0, soon: 1, look: 2, keep: 3 };
 	const says = [
 		...(capacity ? ofCapacity(pack, capacity, now) : []),
 		...(resistance ? ofResistance(resistance, now) : []),
+		...(spread ? ofSpread(spread) : []),
 		...(leaks ? ofLeaks(leaks) : [])
 	].sort((a, b) => grave[a.kind] - grave[b.kind]);
-	return { capacity, resistance, leaks, says };
+	return { capacity, resistance, spread, leaks, says };
 }

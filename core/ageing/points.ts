@@ -155,3 +155,44 @@ export function resistancePoint(pack: Pack, reading: ReadingInput & { id: string
 		ref: reading.id
 	};
 }
+
+/** How far a meter's error puts two cells apart, V, and how unlike two days are, a share (common practice, no source). */
+const SPREAD_METER_V = 0.004;
+const SPREAD_DAYS = 0.4;
+/** Closer than this nobody tells cells apart, a share of the charge. */
+const ALIKE = 0.003;
+/** Near empty the curve is so steep that a little charge is many millivolts. */
+const LEAST_SOC = 0.1;
+
+/**
+ * How far the cells of a pack at rest are apart, as a share of its charge: unlike millivolts that is the same at every height of the
+ * curve. Null where volts do not tell the charge, one was not at rest, or it was nearly empty.
+ */
+export function spreadPoint(pack: Pack, reading: ReadingInput & { id: string }): AgedPoint | null {
+	const { curve, traits, storage } = chemistryOf(pack.chemistry);
+	const cells = reading.cellVoltagesV;
+	if (
+		!traits.voltsTellCharge ||
+		// Where a curve is flat, millivolts are half a charge.
+		storage.kind === 'charge' ||
+		reading.state !== 'rest' ||
+		!cells ||
+		cells.length !== pack.cells ||
+		cells.length < 2
+	)
+		return null;
+	const socs = cells.map((v) => socAt(curve, v));
+	const low = Math.min(...socs);
+	if (low < LEAST_SOC) return null;
+	const value = Math.max(ALIKE, Math.max(...socs) - low);
+	const mean = cells.reduce((a, b) => a + b, 0) / cells.length;
+	const perVolt = (socAt(curve, mean + 0.01) - socAt(curve, mean - 0.01)) / 0.02;
+	return {
+		at: reading.takenAt,
+		value,
+		error: Math.hypot(SPREAD_DAYS, (perVolt * SPREAD_METER_V * Math.SQRT2) / value),
+		biased: false,
+		from: 'meter',
+		ref: reading.id
+	};
+}

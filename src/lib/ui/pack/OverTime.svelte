@@ -57,6 +57,18 @@
 						limitText: 'twice what it was'
 					}
 				]
+			: []),
+		...(ageing.spread
+			? [
+					{
+						what: 'Cells apart at rest',
+						unit: '% of the charge',
+						course: ageing.spread,
+						factor: 100,
+						decimals: 1,
+						limitText: 'to be levelled'
+					}
+				]
 			: [])
 	]);
 	const axes = (d: Drawn): { x: Ticks; y: Ticks } => {
