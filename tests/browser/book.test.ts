@@ -199,7 +199,7 @@ describe('the book', () => {
 	test('the book is taken out, changed, and brought in: what would change is said, and it can all be put back', async () => {
 		const book = await (await fetch(`${bench.app.base}/api/v1/book`)).text();
 		const before = await names();
-		await person.goTo('/house/data');
+		await person.goTo('/house/out-and-in');
 		await give('Bring in a book', file('same.json', book));
 		await person.sees('Nothing of it is new here.');
 		await person.press('button', 'Leave it');
@@ -223,7 +223,7 @@ describe('the book', () => {
 	test('a backup is restored by a press, and what it replaced is put back by another', async () => {
 		const backup = Buffer.from(await (await fetch(`${bench.app.base}/api/v1/backup`)).arrayBuffer());
 		await bench.api('/packs', 'POST', { name: 'Later pack', chemistry: 'lipo', cells: 2, capacityAh: 1 });
-		await person.goTo('/house/data');
+		await person.goTo('/house/out-and-in');
 		await give('Restore a backup', file('not.sqlite', 'SQLite format 3, or so it says'));
 		await person.sees('This file is no backup');
 		await give('Restore a backup', file('cut.sqlite', backup.subarray(0, 40_000)));
@@ -265,7 +265,7 @@ describe('the book', () => {
 		for (const path of [
 			'/logbook',
 			'/logbook/packs',
-			'/house/data',
+			'/house/out-and-in',
 			'/logbook/log',
 			`/packs/${bench.packId('Cormorant ferry')}`
 		]) {

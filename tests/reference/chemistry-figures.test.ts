@@ -46,6 +46,7 @@ const FIGURES: Record<string, unknown[]> = {
 	'slowing.fullOhmAh': [no, no, no, no, no, no, 11, 11],
 	'slowing.widthSoc': [no, no, no, no, no, no, 0.09, 0.09],
 	'traits.readyFrom': [null, null, null, null, 0.85, 0.85, null, null],
+	'traits.wornShare': [0.8, 0.8, 0.8, 0.8, 0.7, 0.7, 0.6, 0.6],
 	'traits.cellSpread.cellsRead': [0.002, 0.002, 0.002, 0.01, 0.01, 0.01, 0.002, 0.002],
 	'traits.cellSpread.sumRead': [0.01, 0.01, 0.01, 0.01, 0.01, 0.01, 0.002, 0.002],
 	'traits.counting.by': ['most', 'most', 'most', 'most', no, no, 'rest', 'rest'],

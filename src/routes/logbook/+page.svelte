@@ -53,7 +53,7 @@
 				>
 			{:else}
 				<a class="btn" href="/logbook/packs">Packs over time</a>
-				<a class="btn" href="/house/data">Take out and bring in</a>
+				<a class="btn" href="/house/out-and-in">Take out and bring in</a>
 			{/if}
 		</div>
 	</header>

@@ -55,7 +55,7 @@ const STANDING: readonly Entry[] = [
 			['/emergency', 'Emergency', 'what to do at once', 'fire smoke hiss swollen acid'],
 			['/house', 'Your practice', 'settings', 'schools rates habits preferences'],
 			[
-				'/house/data',
+				'/house/out-and-in',
 				'Out and in',
 				'restore, export, import',
 				'json csv download upload merge restore backup'
