@@ -48,7 +48,7 @@ const LEAST_SPREADS = 3;
 /** Resistance that has grown so many times is worn out for what it was bought for (common practice, no source). */
 const GROWN_TIMES = 2;
 /** So sure one has to be before a pack is told to go. */
-const SURE = 0.9;
+const SURE = 0.92;
 /** A cell that falls behind its fellows by this a day has a soft short; by less it is looked at again, mV a day (common practice, no source). */
 const SHORT_MV = 10;
 const LOOK_MV = 3;

@@ -117,7 +117,7 @@ describe('the book', () => {
 	test('what a pack holds over time is said, kept with one press, and taken back', async () => {
 		await person.goTo(`/packs/${bench.packId('Cormorant ferry')}`);
 		await person.sees(/By \d+ runs it holds \d+ mAh to \d+ mAh; its programs count with 5200 mAh/);
-		assert.equal((await person.driver.findElements(By.css('[data-course]'))).length, 2);
+		assert.equal((await person.driver.findElements(By.css('[data-course]'))).length, 3);
 		const held = async () =>
 			(await bench.api<{ pack: { name: string; measuredCapacityAh: number | null } }[]>('/packs')).find(
 				(p) => p.pack.name === 'Cormorant ferry'

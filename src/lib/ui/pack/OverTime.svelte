@@ -24,6 +24,9 @@
 	const months = (at: string): number => (Date.parse(at) - Date.parse(now)) / MONTH_MS;
 	const named = (x: number): string => dayjs(now).add(Math.round(x), 'month').format('MMM YY');
 
+	/** A yearly change that is known no better than this is no figure. */
+	const TELLS_RATE = 0.4;
+
 	interface Drawn {
 		what: string;
 		unit: string;
@@ -154,12 +157,12 @@
 							>{(d.factor * c.now.low).toFixed(d.decimals)} to {(d.factor * c.now.high).toFixed(
 								d.decimals
 							)}</span
-						>,
-						<span class="num"
-							>{c.perYear >= 0 ? '+' : '−'}{Math.abs(100 * c.perYear).toFixed(0)} ± {(
-								164.5 * c.perYearError
-							).toFixed(0)}</span
-						> % a year</span
+						>{#if c.perYearError < TELLS_RATE},
+							<span class="num"
+								>{c.perYear >= 0 ? '+' : '−'}{Math.abs(100 * c.perYear).toFixed(0)} ± {(
+									164.5 * c.perYearError
+								).toFixed(0)}</span
+							> % a year{/if}</span
 					>
 				</figcaption>
 				<div
