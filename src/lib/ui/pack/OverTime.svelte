@@ -1,7 +1,7 @@
 <!-- A pack over time: capacity and resistance with their bands, what its cells lose, and what follows from it. -->
 <script lang="ts">
 	import dayjs from 'dayjs';
-	import type { Ageing, Course } from '$core/ageing/ageing';
+	import type { DrawnAgeing, DrawnCourse } from '$lib/server/services/packs/ageing-drawn';
 	import type { Source } from '$core/ageing/points';
 	import type { Pack } from '$core/pack/pack';
 	import { chemistryOf } from '$core/chemistry/catalogue';
@@ -10,9 +10,9 @@
 	import { roundTicks, type Ticks } from '$lib/ui/charts/ticks';
 	import { changePack } from './change-pack';
 
-	let { pack, ageing, now }: { pack: Pack; ageing: Ageing; now: string } = $props();
+	let { pack, ageing, now }: { pack: Pack; ageing: DrawnAgeing; now: string } = $props();
 
-	const WORD: Record<Ageing['says'][number]['kind'], string> = {
+	const WORD: Record<DrawnAgeing['says'][number]['kind'], string> = {
 		go: 'Retire',
 		soon: 'Soon',
 		look: 'Look',
@@ -30,7 +30,7 @@
 	interface Drawn {
 		what: string;
 		unit: string;
-		course: Course;
+		course: DrawnCourse;
 		factor: number;
 		decimals: number;
 		limitText: string;
@@ -87,8 +87,8 @@
 			y: roundTicks(Math.min(...all), Math.max(...all), 4)
 		};
 	};
-	const counted = (course: Course): string => {
-		const of = (from: Source) => course.points.filter((p) => p.from === from).length;
+	const counted = (course: DrawnCourse): string => {
+		const of = (from: Source) => course.counted[from] ?? 0;
 		const says = (n: number, one: string, many: string) => (n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]);
 		return [
 			...says(of('measured'), 'discharge from full', 'discharges from full'),

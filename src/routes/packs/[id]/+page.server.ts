@@ -4,6 +4,7 @@ import { listChargers } from '$lib/server/services/chargers/chargers';
 import { openRunOf } from '$lib/server/services/runs/open-runs';
 import { drawAfter, lastUseOf } from '$lib/server/services/packs/uses';
 import { packAgeing } from '$lib/server/services/packs/ageing';
+import { drawnAgeing } from '$lib/server/services/packs/ageing-drawn';
 import { careOf, pastsOf } from '$lib/server/services/packs/care';
 import { getPack, readingsOf } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
@@ -29,7 +30,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	const use = await lastUseOf(db, params.id, now);
 	return {
 		pack: found.value,
-		ageing: await packAgeing(db, found.value, now),
+		ageing: drawnAgeing(await packAgeing(db, found.value, now)),
 		use,
 		draw: use && (await drawAfter(db, found.value, use)),
 		readings,
