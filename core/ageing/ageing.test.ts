@@ -226,6 +226,8 @@ describe('what looks say of the capacity', () => {
 		const stopped = charge({ endReason: 'stopped' });
 		const seen = (run: RunSeen['run']): RunSeen => ({ run, before: before(3.75), prior: null, fit });
 		assert.equal(looksPoint(seen(stopped))!.value, 1.7);
+		// Looks are read against the same curve as charges are.
+		assert.equal(looksPoint(seen(stopped))!.biased, true);
 		assert.equal(looksPoint({ ...seen(stopped), fit: null }), null);
 		const from = (run: RunSeen['run']) =>
 			ageingOf(pack(), [seen(run)], [], [], later(2)).capacity!.points.map((p) => p.from);
@@ -377,6 +379,7 @@ describe('what follows', () => {
 			/It holds 1[23]\d\d mAh \(\d+ mAh to \d+ mAh\), 6\d % of its label: under 80 % it is worn out/
 		);
 		near(worn.says[1].capacityAh!, 1.26, 0.08);
+		assert.equal(1000 * worn.says[1].capacityAh!, Math.round(1000 * worn.capacity!.now.value), 'whole mAh');
 	});
 	test('one that is on its way is told when', () => {
 		const soon = year(0.83, 0.12);

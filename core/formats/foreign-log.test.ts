@@ -133,12 +133,14 @@ describe('lines as samples', () => {
 		);
 	});
 	test('what cannot be read is named by its line and left out', () => {
-		const { samples, problems, leftOut } = log('0,11,2\nx,11,2\n2,11,\n3,,2\n3,11,2\n3,11,2\n2,11,2\n4,11,2');
+		const { samples, problems, leftOut } = log(
+			'0,11,2\nx,11,2\n2,11,off\n3,,2\n3,11,2\n3,11,2\n2,11,2\n4,11,2'
+		);
 		assert.deepEqual(samples.timeS, [0, 3, 4]);
 		assert.equal(leftOut, 5);
 		assert.deepEqual(problems, [
 			'line 3: “x” is no time.',
-			'line 4: “” is no current.',
+			'line 4: “off” is no current.',
 			'line 5: it has no volts.',
 			...[
 				'line 7: its time is not after that of the line before.',

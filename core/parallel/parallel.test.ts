@@ -344,6 +344,25 @@ describe('after parting', () => {
 	});
 });
 
+test('batches are listed in the order in which they begin, and of those that begin together the shorter first', () => {
+	const of = (id: string, v: number) => [pileItem(member(id, v))];
+	const laid = schedule(
+		[of('a', 3.9), of('b', 3.7), of('c', 3.8), of('d', 3.75)],
+		[...places({ channelId: 'one' }), ...places({ channelId: 'two' })]
+	)!;
+	const { timed } = laid;
+	assert.equal(timed.length, 4);
+	for (let k = 1; k < timed.length; k++) {
+		const [before, after] = [timed[k - 1], timed[k]];
+		assert.ok(
+			before.startMin < after.startMin ||
+				(before.startMin === after.startMin && before.endMin <= after.endMin)
+		);
+	}
+	assert.deepEqual([timed[0].startMin, timed[1].startMin], [0, 0]);
+	assert.ok(timed[0].endMin < timed[1].endMin);
+});
+
 describe('what fell to each', () => {
 	const soc = (v: number) => socAt(lipo.curve, v);
 	const beside = (before: number | null, after: number | null, change: Partial<Pack> = {}, id = 'a') => ({
@@ -382,6 +401,13 @@ describe('what fell to each', () => {
 			Number((level - soc(3.7)).toFixed(4)),
 			Number((level - soc(3.8)).toFixed(4))
 		]);
+	});
+	test('unlike ones that nobody read end level, where the count leads to', () => {
+		const large = { capacityAh: 3 };
+		const level = (soc(3.7) + 3 * soc(3.8) + 0.8) / 4;
+		const took = ah([beside(3.7, null), beside(3.8, null, large)], 0.8)!;
+		assert.ok(Math.abs(took[0] - (level - soc(3.7))) < 2e-4, `${took[0]}`);
+		assert.ok(Math.abs(took[1] - 3 * (level - soc(3.8))) < 2e-4, `${took[1]}`);
 	});
 	test('by capacity where volts before are missing or say nothing; nothing where nothing was counted', () => {
 		assert.deepEqual(ah([beside(null, 4.18), beside(3.8, 4.18, { capacityAh: 3 })], 2), [0.5, 1.5]);

@@ -10,7 +10,7 @@ import { parseJson } from '../../http';
 import { deletePack } from '../packs/packs';
 import { bringIn, checkBook, checkCsv, compareBook, type Checked } from './bring-in';
 import { bookJsonSchema, BookSchema, fileName, ORDER } from './book';
-import { bookPieces, csvPieces, unguarded } from './take-out';
+import { bookPieces, csvPieces, streamOf, unguarded } from './take-out';
 
 const NOW = '2026-05-02T18:00:00.000Z';
 const text = async (pieces: AsyncGenerator<string>): Promise<string> => {
@@ -227,6 +227,35 @@ describe('the book', () => {
 			const parsed = parseJson(what);
 			assert.ok(!parsed.ok || !checkBook(parsed.value).ok);
 		}
+	});
+	test('of many that differ five are shown', async () => {
+		const empty = await aDatabase();
+		const first = few();
+		assert.ok((await bringIn(empty, good(checkBook(first)), false)).ok);
+		const changed = structuredClone(first);
+		for (const pack of changed.tables.packs.slice(0, 7)) pack.name = `${String(pack.name)} II`;
+		const packs = (await compareBook(empty, good(checkBook(changed)))).tables.find(
+			(t) => t.table === 'packs'
+		)!;
+		assert.deepEqual([packs.differs, packs.examples.length], [7, 5]);
+		await empty.close();
+	});
+	test('what is streamed out is done with at its end, when nobody wants the rest, and when it fails', async () => {
+		let done = 0;
+		const end = async () => void done++;
+		async function* pieces(fail: boolean): AsyncGenerator<string> {
+			yield 'a';
+			if (fail) throw new Error('broken');
+			yield 'b';
+		}
+		assert.equal(await new Response(streamOf(pieces(false), end)).text(), 'ab');
+		assert.equal(done, 1);
+		const reader = streamOf(pieces(false), end).getReader();
+		await reader.read();
+		await reader.cancel();
+		assert.equal(done, 2);
+		await assert.rejects(new Response(streamOf(pieces(true), end)).text());
+		assert.equal(done, 3);
 	});
 	test('a copy to read from leaves nothing behind', async () => {
 		const copy = await demo.snapshot();
