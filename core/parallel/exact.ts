@@ -264,7 +264,8 @@ export class Exact {
 		const priceOf = (at: number, left: number) => this.priceOf(at, left);
 		const when = (price: number) => this.when(price, loads, usable);
 		const { prices } = this;
-		function* from(at: number, left: number): Generator<OnChannel[] | null, void> {
+		/** `reached`: when the last of those that are chosen ends, min. */
+		function* from(at: number, left: number, reached: number): Generator<OnChannel[] | null, void> {
 			if (++work % SLICE === 0) yield null;
 			if (at < 0) {
 				if (left === 0) yield [...chosen];
@@ -287,17 +288,19 @@ export class Exact {
 			}
 			on.sort((a, b) => a.price - b.price);
 			for (const { blocks, next, c, load } of on) {
+				// Something sooner may have been found since these were chosen.
+				if (reached >= sooner()) return;
 				if (load >= sooner()) continue;
 				const before = loads[c];
 				loads[c] = load;
 				if (when(priceOf(next, left - 1)) < sooner()) {
 					chosen.push({ blocks, channel: c });
-					yield* from(next, left - 1);
+					yield* from(next, left - 1, Math.max(reached, load));
 					chosen.pop();
 				}
 				loads[c] = before;
 			}
 		}
-		yield* from(0, count);
+		yield* from(0, count, 0);
 	}
 }

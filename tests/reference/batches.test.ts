@@ -2,7 +2,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { sortWithin } from '../../core/parallel/batches';
-import type { Sorting } from '../../core/parallel/sorter';
+import { Exact } from '../../core/parallel/exact';
+import { batchMinutes } from '../../core/parallel/schedule';
+import { Sorter, type Sorting } from '../../core/parallel/sorter';
 import { fits, widthV } from '../../core/parallel/fits';
 import { byBruteForce, byHighs, drawnPile, type Optimum } from '../support/piles';
 
@@ -59,4 +61,57 @@ test('stopped early it has a sorting all the same, and a bound', () => {
 	const quick = sortWithin(sorting, 0, () => performance.now())!;
 	assert.equal(quick.batches.flatMap((b) => b.ids).length, 40);
 	assert.ok(quick.bound.batches >= 1 && quick.bound.batches <= quick.batches.length);
+});
+
+test('all sortings by their states: fewest, a bound that holds, and the soonest end, as every way there is says', () => {
+	/** What a generator returns, and what it hands over on its way. */
+	const through = <T, R>(work: Generator<T, R>, each: (found: T) => void = () => {}): R => {
+		for (;;) {
+			const step = work.next();
+			if (step.done) return step.value;
+			each(step.value);
+		}
+	};
+	let close = 0;
+	const SEEDS = 24;
+	for (let seed = 1; seed <= SEEDS; seed++) {
+		const sorting = drawnPile(500 + seed, 4 + (seed % 5));
+		const { places } = sorting;
+		const sorter = new Sorter(sorting);
+		const best = byBruteForce(sorting);
+		const exact = new Exact(sorter, places);
+		assert.ok(through(exact.explore()));
+		assert.equal(exact.fewest, best.batches, `pile ${seed}`);
+		const takes = (blocks: readonly number[], channel: number) =>
+			batchMinutes(sorter.packs(blocks), places[channel]);
+		const cheapest: number[][][] = [];
+		const bound = through(exact.bound(best.batches, Infinity), (found) => cheapest.push(found));
+		for (const partition of cheapest) {
+			assert.equal(partition.length, best.batches);
+			assert.deepEqual(
+				partition.flat().sort((a, b) => a - b),
+				[...sorter.blocks.keys()]
+			);
+		}
+		assert.ok(bound <= best.doneMin + 1e-6, `pile ${seed}: ${bound} bounds ${best.doneMin}`);
+		if (bound > 0.9 * best.doneMin) close++;
+		let soonest = Infinity;
+		through(
+			exact.search(best.batches, () => soonest),
+			(found) => {
+				if (!found) return;
+				const clock = places.map((p) => p.freeInMin);
+				const used = new Set<number>();
+				for (const { blocks, channel } of found) {
+					clock[channel] += takes(blocks, channel);
+					used.add(channel);
+				}
+				const done = Math.max(...[...used].map((c) => clock[c]));
+				assert.ok(done < soonest, 'each is sooner than the last');
+				soonest = done;
+			}
+		);
+		assert.ok(Math.abs(soonest - best.doneMin) < 1e-6, `pile ${seed}: ${soonest}, every way ${best.doneMin}`);
+	}
+	assert.ok(close >= SEEDS / 2, `the bound is close in ${close} of ${SEEDS}`);
 });
