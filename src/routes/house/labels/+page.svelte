@@ -156,11 +156,11 @@
 	}
 	.label b {
 		display: block;
-		font-size: 10.5pt;
+		font-size: 9.5pt;
 		line-height: 1.15;
 	}
 	.label span {
-		font-size: 8.5pt;
+		font-size: 7.5pt;
 	}
 	@media print {
 		.sheet {

@@ -4,23 +4,15 @@ import { ageingOf, type Ageing } from '$core/ageing/ageing';
 import type { Quiet } from '$core/ageing/leaks';
 import type { RunSeen } from '$core/ageing/points';
 import { judgedEnd } from '$core/log/judged-end';
-import type { Run } from '$core/log/run';
 import { lastOf, type LastRun } from '$core/pack/known-charge';
 import type { Pack } from '$core/pack/pack';
 import type { Reading } from '$core/pack/reading';
 import type { Use } from '$core/pack/use';
 import type { Store } from '../../db/connect';
+import { endOfRow, type EndRow } from './end-row';
 
-interface RunRow {
+interface RunRow extends EndRow {
 	id: string;
-	task: Run['task'];
-	endReason: Run['endReason'];
-	durationS: number | null;
-	chargeAh: number | null;
-	expectedAh: number | null;
-	joined: number;
-	settings: string;
-	endCellVoltagesV: string | null;
 	startedAt: string;
 	endedAt: string;
 	fitAh: number | null;
@@ -76,18 +68,6 @@ async function readingsIn(db: Store, packId: string): Promise<Reading[]> {
 	}));
 }
 
-const endSeen = (pack: Pack, row: RunRow) => ({
-	task: row.task,
-	endReason: row.endReason,
-	durationS: row.durationS,
-	// Of several packs joined nobody knows which took how much.
-	chargeAh: row.joined ? null : row.chargeAh,
-	expectedAh: row.joined ? null : row.expectedAh,
-	endCellVoltagesV: list(row.endCellVoltagesV),
-	settings: JSON.parse(row.settings) as RunSeen['run']['settings'],
-	pack
-});
-
 /** The newest of `sorted` by the moment `at`, with a pointer that only moves on: both lists are gone through once. */
 function upTo<T>(sorted: readonly T[], momentOf: (one: T) => string): (at: string) => T | null {
 	let next = 0;
@@ -114,14 +94,14 @@ export const packAgeing = (db: Store, pack: Pack, now: string): Promise<Ageing> 
 		const useBy = upTo(uses, (u) => u.at);
 		const seen = runs.map((row, k): RunSeen => {
 			const last: LastRun | null =
-				k === 0 ? null : { end: judgedEnd(endSeen(pack, runs[k - 1])), endedAt: runs[k - 1].endedAt };
+				k === 0 ? null : { end: judgedEnd(endOfRow(runs[k - 1], pack)), endedAt: runs[k - 1].endedAt };
 			const prior = lastOf(last, useBy(row.startedAt));
 			const reading = readingBy(row.startedAt);
 			const fresh =
 				reading !== null &&
 				Date.parse(row.startedAt) - Date.parse(reading.takenAt) <= BEFORE_H * HOUR_MS &&
 				(prior === null || reading.takenAt >= prior.endedAt);
-			const { pack: _pack, ...end } = endSeen(pack, row);
+			const { pack: _pack, ...end } = endOfRow(row, pack);
 			return {
 				run: { ...end, id: row.id, startedAt: row.startedAt, endedAt: row.endedAt },
 				before: fresh ? reading : null,

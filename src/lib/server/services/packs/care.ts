@@ -13,6 +13,7 @@ import type { Reading } from '$core/pack/reading';
 import { TASKS, type Task } from '$core/request/task';
 import type { Store } from '../../db/connect';
 import { toPack, toRun } from '../../db/map';
+import { endOfRow, type EndRow } from './end-row';
 import { lastUseOf } from './uses';
 
 export interface PackPast extends CheckHistory {
@@ -20,41 +21,15 @@ export interface PackPast extends CheckHistory {
 }
 const NO_PAST: PackPast = { emptiedAt: null, filledAt: null, lastRun: null };
 
-interface PastRow {
+interface PastRow extends EndRow {
 	packId: string;
 	emptiedAt: string | null;
 	filledAt: string | null;
 	lastEndedAt: string | null;
-	task: Run['task'];
-	endReason: Run['endReason'];
-	durationS: number | null;
-	chargeAh: number | null;
-	expectedAh: number | null;
-	/** Of its load the pack is one; what was moved is then not its own. */
-	joined: number;
-	/** JSON, as they are kept. */
-	settings: string;
-	endCellVoltagesV: string | null;
 	chemistry: string;
 	cells: number;
 	capacityAh: number;
 	measuredCapacityAh: number | null;
-}
-
-/** What is asked of a row to judge its end; of several packs joined nobody knows which took how much. */
-function endSeen(row: PastRow): EndSeen {
-	const alone = row.joined === 0;
-	const { chemistry, cells, capacityAh, measuredCapacityAh } = row;
-	return {
-		task: row.task,
-		endReason: row.endReason,
-		durationS: row.durationS,
-		chargeAh: alone ? row.chargeAh : null,
-		expectedAh: alone ? row.expectedAh : null,
-		endCellVoltagesV: row.endCellVoltagesV ? (JSON.parse(row.endCellVoltagesV) as number[]) : null,
-		settings: JSON.parse(row.settings) as EndSeen['settings'],
-		pack: { chemistry, cells, capacityAh, measuredCapacityAh }
-	};
 }
 
 const inSql = (words: readonly string[]): string => words.map((w) => `'${w}'`).join(', ');
@@ -89,7 +64,7 @@ export async function pastsOf(db: Store, packId: string | null = null): Promise<
 			{
 				emptiedAt: row.emptiedAt && iso(row.emptiedAt),
 				filledAt: row.filledAt && iso(row.filledAt),
-				lastRun: { end: judgedEnd(endSeen(row)), endedAt: iso(row.lastEndedAt!) }
+				lastRun: { end: judgedEnd(endOfRow(row, row)), endedAt: iso(row.lastEndedAt!) }
 			}
 		])
 	);
