@@ -49,16 +49,68 @@ async function start(name: string, chargerName: string, channel: number): Promis
 	return run.id;
 }
 
-async function shoot(name: string, path: string, theme = 'bench', size: Size = DESK): Promise<void> {
+async function shoot(
+	name: string,
+	path: string,
+	theme = 'bench',
+	size: Size = DESK,
+	/** Until what goes on in the background is done, ms. */
+	patienceMs = 2600
+): Promise<void> {
 	await browser.resize(size);
 	await browser.driver.get(app.base + path);
 	await browser.driver.executeScript(
 		`localStorage.setItem('theme', '${theme}'); document.documentElement.dataset.theme = '${theme}'`
 	);
 	await browser.driver.get(app.base + path);
-	await wait(2600);
+	await wait(patienceMs);
 	await browser.picture(join(out, `${name}.png`));
 	console.log(name);
+}
+
+/** An evening and a morning at the bench, with more to do than there are leads for. */
+async function harbourDay(): Promise<string> {
+	const slot = 300e3;
+	const begin = Math.floor(Date.now() / slot) * slot;
+	const at = (min: number) => new Date(begin + min * 60e3).toISOString();
+	const job = (name: string, goal: string) => ({
+		id: `${goal.slice(0, 1)}-${pack(name).id}`,
+		packId: pack(name).id,
+		goal,
+		due: goal === 'ready' ? at(1020) : null,
+		notBefore: null,
+		startsAt: null,
+		doneAt: null
+	});
+	const { id } = await call<{ id: string }>('POST', '/plans', {
+		name: 'Harbour day',
+		from: at(0),
+		until: at(1020),
+		hours: [
+			{ from: at(0), to: at(180), who: 'you', hands: true },
+			{ from: at(180), to: at(240), who: 'somebody', hands: false },
+			{ from: at(930), to: at(1020), who: 'you', hands: true }
+		],
+		jobs: [
+			...[
+				'Gannet lifeboat, main',
+				'Gannet lifeboat, spare',
+				'Skua cutter',
+				'Tern rescue boat',
+				'Buoy lamp, south',
+				'Kittiwake launch',
+				'Survey catamaran',
+				'Dunlin trawler',
+				'Petrel pilot boat',
+				'Auk tug, port'
+			].map((name) => job(name, 'ready')),
+			job('Heron inspection launch', 'storage')
+		],
+		planned: [],
+		madeAt: null,
+		plannedAt: null
+	});
+	return id;
 }
 
 /** A pile of one make, read just now: what the demo's own shelf has too few of. */
@@ -104,7 +156,6 @@ await shoot('today', '/');
 await shoot('packs', '/packs');
 await shoot('pack', `/packs/${cormorant}`);
 await shoot('chargers', '/chargers');
-await shoot('which-channel', `/program/channels?pack=${cormorant}`);
 await shoot('program', `/program?pack=${cormorant}&channel=${charger('Basin Four').channels[0].id}`);
 await shoot('program-night', `/program?pack=${gannet}&channel=${charger('Quay 65').channels[0].id}`, 'night');
 await shoot('program-sun', `/program?pack=${cormorant}&channel=${charger('Quay 65').channels[0].id}`, 'sun');
@@ -125,6 +176,7 @@ await shoot('diagnose', `/diagnose/${odd.id}`);
 await shoot('drill', '/drill/2/2');
 await pile();
 await shoot('parallel', '/parallel?kind=lihv%204');
+await shoot('plan', `/plan/${await harbourDay()}`, 'bench', DESK, 12_000);
 await shoot('key-in-card', `/program/${program.id}/card`);
 await shoot('check-and-connect', `/run/start/${program.id}`);
 await shoot('logbook', '/logbook');

@@ -20,6 +20,8 @@ export interface Maintenance {
 	due: boolean;
 	/** Days since the last check, or since first use; null when neither is known. */
 	days: number | null;
+	/** Days until it is due, 0 or less where it is; null where it never is. */
+	leftDays: number | null;
 	sentence: string;
 	/** The runs of one check, in order. */
 	steps: TaskId[];
@@ -56,13 +58,27 @@ export function maintenanceOf(
 	const by = `by ${whose(practice, 'maintenance')}`;
 	const { sparedChecks } = chemistryOf(pack.chemistry).traits;
 	if (maintenance === 'lithium never' && sparedChecks)
-		return { due: false, days: null, sentence: `No capacity check on lithium, ${by}.`, steps, next };
+		return {
+			due: false,
+			days: null,
+			leftDays: null,
+			sentence: `No capacity check on lithium, ${by}.`,
+			steps,
+			next
+		};
 	// Those who spare lithium check the others every three months.
 	const every = maintenance === 'lithium never' ? 'every 3 months' : maintenance;
 	const last = maintenanceOrder === 'charge, storage' ? history.filledAt : history.emptiedAt;
 	const since = last ?? pack.firstUsedOn;
 	if (since === null)
-		return { due: true, days: null, sentence: `Capacity never checked here; ${every} ${by}.`, steps, next };
+		return {
+			due: true,
+			days: null,
+			leftDays: 0,
+			sentence: `Capacity never checked here; ${every} ${by}.`,
+			steps,
+			next
+		};
 	const days = Math.floor((Date.parse(now) - Date.parse(since)) / DAY_MS);
 	const due = days >= EVERY_DAYS[every];
 	const past = last ? `Capacity checked ${days} d ago` : `Capacity never checked in ${days} d of use`;
@@ -70,6 +86,7 @@ export function maintenanceOf(
 	return {
 		due,
 		days,
+		leftDays: left,
 		sentence: `${past}; ${every} ${by}${due ? '' : `, in ${left} d`}.`,
 		steps,
 		next

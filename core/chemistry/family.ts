@@ -18,6 +18,8 @@ export interface Traits {
 	readonly voltsTellCharge: boolean;
 	/** Packs may be charged joined in parallel. */
 	readonly mayJoin: boolean;
+	/** A charge may be left off and gone on with another day without harm, and a stopped one is no sign of anything. */
+	readonly mayPause: boolean;
 	/** It gives off gas that burns near the end of its charge. */
 	readonly gasses: boolean;
 	/** A failing pack burns by itself and must vent. */

@@ -11,6 +11,7 @@ const LEAD_TRAITS: Traits = {
 	restsAtEnd: false,
 	voltsTellCharge: true,
 	mayJoin: false,
+	mayPause: true,
 	gasses: true,
 	burns: false,
 	coldHarm: 'it is not charged',

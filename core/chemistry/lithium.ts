@@ -10,6 +10,7 @@ const LITHIUM_TRAITS: Traits = {
 	restsAtEnd: true,
 	voltsTellCharge: true,
 	mayJoin: true,
+	mayPause: false,
 	gasses: false,
 	burns: true,
 	coldHarm: 'charging plates metal inside the cells',

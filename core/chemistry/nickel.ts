@@ -8,6 +8,7 @@ const NICKEL_TRAITS: Traits = {
 	restsAtEnd: false,
 	voltsTellCharge: false,
 	mayJoin: false,
+	mayPause: false,
 	gasses: false,
 	burns: false,
 	coldHarm: 'it is not charged',

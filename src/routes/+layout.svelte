@@ -82,7 +82,10 @@
 			'/': outsideFields(() => void find()),
 			'Shift+?': outsideFields(() => void help()),
 			n: outsideFields(
-				() => void goto(page.url.pathname.startsWith('/chargers') ? '/chargers/new' : '/packs/new')
+				() =>
+					void goto(
+						`/${['chargers', 'plan'].find((at) => page.url.pathname.startsWith(`/${at}`)) ?? 'packs'}/new`
+					)
 			),
 			'.': outsideFields(nextAction)
 		});
@@ -127,7 +130,7 @@
 	<Toaster
 		theme={theme.current === 'night' ? 'dark' : 'light'}
 		position="bottom-right"
-		offset={{ bottom: 72, right: 16 }}
+		offset={{ bottom: 112, right: 16 }}
 		mobileOffset={{ bottom: 130 }}
 	/>
 {/if}

@@ -6,6 +6,7 @@ import { listChargers } from '$lib/server/services/chargers/chargers';
 import { toPutBack } from '$lib/server/services/chargers/keyed';
 import { toMeasureAgain } from '$lib/server/services/runs/afterwards';
 import { lastEnded } from '$lib/server/services/runs/logbook';
+import { nextInPlan } from '$lib/server/services/plan/standing';
 import type { PageServerLoad } from './$types';
 
 /** What waits for a person, the most urgent first. */
@@ -15,13 +16,14 @@ export const load: PageServerLoad = async ({ depends }) => {
 	depends('app:channels');
 	const { db } = await app();
 	const now = new Date().toISOString();
-	const [packs, runs, preferences, putBack, chargers, measure] = await Promise.all([
+	const [packs, runs, preferences, putBack, chargers, measure, plan] = await Promise.all([
 		listPacks(db, now),
 		lastEnded(db, 5),
 		getPreferences(db),
 		toPutBack(db),
 		listChargers(db),
-		toMeasureAgain(db, now)
+		toMeasureAgain(db, now),
+		nextInPlan(db, now)
 	]);
 	const count = (state: Readiness['state']) => packs.filter((p) => p.readiness.state === state).length;
 	return {
@@ -51,6 +53,8 @@ export const load: PageServerLoad = async ({ depends }) => {
 		/** What was keyed for a run that is over, and was something else before. */
 		putBack: putBack.map((k) => ({ ...k, charger: chargers.find((c) => c.id === k.chargerId)?.name ?? '' })),
 		runs,
+		/** The next acts of the plan that goes on or comes next; null without one. */
+		plan,
 		ambientDegC: preferences.ambientDegC,
 		presenceMin: preferences.presenceMin,
 		watchStops: preferences.watchStops,

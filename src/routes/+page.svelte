@@ -8,6 +8,9 @@
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import { taskOf } from '$core/request/task';
 	import { ago, checkHref, minutesOf } from '$lib/ui/words';
+	import { actWords } from '$core/plan/words';
+	import { sentenceCase } from '$core/quantity/format';
+	import { clockBeside } from '$lib/ui/plan/local-time';
 	import Workshop from '$lib/ui/frame/Workshop.svelte';
 
 	let { data } = $props();
@@ -85,6 +88,36 @@
 	{#if data.packs > 0}
 		<div class="grid gap-x-10 lg:grid-cols-[1.35fr_1fr]">
 			<div class="min-w-0">
+				{#if data.plan}
+					{@const { plan } = data}
+					<section class="mt-4" aria-label="Next in the plan">
+						<h2>
+							Next in the plan <a class="link ml-1 text-[13px]" href="/plan/{plan.id}">{plan.name}</a>
+							{#if plan.behind}<span class="ml-1 text-[13px] font-normal text-check"
+									>▲ no longer as planned: look at it</span
+								>{/if}
+						</h2>
+						<ul>
+							{#each plan.acts as { act, run, packs } (`${act.jobId} ${act.kind} ${act.at}`)}
+								<li class="flex items-center gap-4 border-b py-1">
+									<span class="num w-[4.8rem] shrink-0" class:text-check={act.at < data.now}
+										>{clockBeside(act.at, data.now)}</span
+									>
+									<span class="min-w-0 flex-1"
+										>{sentenceCase(
+											actWords(act, run, {
+												job: (id) => (id === act.jobId ? packs : id),
+												channel: (id) => plan.channels[id] ?? '',
+												clock: (at) => clockBeside(at, data.now)
+											})
+										)}</span
+									>
+									<a class="btn" data-next href="/plan/{plan.id}?job={act.jobId}">Open</a>
+								</li>
+							{/each}
+						</ul>
+					</section>
+				{/if}
 				<section class="mt-4">
 					<h2>Charging now</h2>
 					<ul>

@@ -83,8 +83,43 @@ describe('screens', () => {
 				})
 			})
 		).json()) as { id: string };
+		const slot = 300e3;
+		const at = (h: number) => new Date(Math.floor(Date.now() / slot) * slot + h * 3600e3).toISOString();
+		const plan = (await (
+			await fetch(`${app.base}/api/v1/plans`, {
+				method: 'POST',
+				headers: { 'content-type': 'application/json' },
+				body: JSON.stringify({
+					name: 'Harbour day',
+					from: at(0),
+					until: at(14),
+					hours: [
+						{ from: at(0), to: at(3), who: 'you', hands: true },
+						{ from: at(3), to: at(4), who: 'somebody', hands: false },
+						{ from: at(12), to: at(14), who: 'you', hands: true }
+					],
+					jobs: [pack, trawler, tug].map((packId, n) => ({
+						id: `j${n}`,
+						packId,
+						goal: 'ready',
+						due: at(13),
+						notBefore: null,
+						startsAt: null,
+						doneAt: null
+					})),
+					planned: [],
+					madeAt: null,
+					plannedAt: null
+				})
+			})
+		).json()) as { id: string };
 		screens = {
 			Today: '/',
+			Plans: '/plan?all',
+			'new plan': '/plan/new',
+			'a plan': `/plan/${plan.id}`,
+			'a job of a plan': `/plan/${plan.id}?job=j0`,
+			season: '/plan/season',
 			Packs: '/packs',
 			'one pack': `/packs/${pack}`,
 			'new pack': '/packs/new',

@@ -21,6 +21,7 @@ const FIGURES: Record<string, unknown[]> = {
 	'traits.restsAtEnd': [true, true, true, true, false, false, false, false],
 	'traits.voltsTellCharge': [true, true, true, true, false, false, true, true],
 	'traits.mayJoin': [true, true, true, true, false, false, false, false],
+	'traits.mayPause': [false, false, false, false, false, false, true, true],
 	'traits.gasses': [false, false, false, false, false, false, true, true],
 	'traits.burns': [true, true, true, true, false, false, false, false],
 	'traits.staysCool': [true, true, true, true, false, false, false, false],

@@ -25,7 +25,7 @@ const CORE = [
 		'choose',
 		'parallel'
 	],
-	...['log', 'follow', 'diagnose', 'ageing', 'care', 'formats']
+	...['log', 'follow', 'diagnose', 'ageing', 'care', 'plan', 'formats']
 ];
 const folderOf = (file: string): string => file.split('/')[1];
 
@@ -77,7 +77,7 @@ const ALLOWED: Record<string, { files: RegExp; types?: RegExp; packages: RegExp 
 	},
 	'src/lib/server': {
 		files: /^(core|link|src\/lib\/server)\/|^drill\/|^stand-in\/spec\.ts$/,
-		packages: /^(zod|sequelize|sqlite3|umzug|pino|papaparse|qrcode|@sveltejs\/kit|node:.+)$/
+		packages: /^(zod|sequelize|sqlite3|umzug|pino|papaparse|qrcode|ical\.js|@sveltejs\/kit|node:.+)$/
 	}
 };
 

@@ -12,6 +12,7 @@ import { CASE, TAUGHT } from '../../core/diagnose/case';
 import { LOOK } from '../../core/log/look';
 import { RUN, RUN_RESULT } from '../../core/log/run';
 import { PACK } from '../../core/pack/pack';
+import { PLAN } from '../../core/plan/plan';
 import { READING } from '../../core/pack/reading';
 import type { Field, Fields, Figure } from '../../core/quantity/field';
 import { SETTINGS } from '../../core/request/settings';
@@ -34,7 +35,8 @@ export const DESCRIPTIONS: Record<string, Fields> = {
 	TAUGHT,
 	DRILL_RESULT,
 	USE,
-	ALARM_ANSWER
+	ALARM_ANSWER,
+	PLAN
 };
 
 /** Every figure of a description, also of what it is made of, by its path. */

@@ -7,6 +7,7 @@ import { LookSchema, RunResultSchema, RunSchema } from '$core/log/run-schema';
 import { SupplyInputSchema } from '$core/charger/supply-schema';
 import { ChargerInputSchema, ChargerSchema } from '$core/charger/charger-schema';
 import { ReadingInputSchema } from '$core/pack/reading-schema';
+import { PlanInputSchema, PlanSchema } from '$core/plan/plan-schema';
 import { PackInputSchema, PackSchema } from '$core/pack/pack-schema';
 import { ProgramSettingsSchema } from '$core/request/settings-schema';
 
@@ -44,6 +45,8 @@ const SCHEMAS = {
 	RunResult: RunResultSchema,
 	Look: LookSchema,
 	Preferences,
+	Plan: PlanSchema,
+	PlanInput: PlanInputSchema,
 	ApiError
 };
 type SchemaName = keyof typeof SCHEMAS;
@@ -251,6 +254,32 @@ const OPERATIONS: Operation[] = [
 		path: '/drill/{grade}/{seed}/decide',
 		method: 'post',
 		summary: 'Commit to a decision in a drill; what was hidden is told'
+	},
+	{ path: '/plans', method: 'get', summary: 'Plans, those that end last first', answers: 'Plan', list: true },
+	{ path: '/plans', method: 'post', summary: 'Make a plan', body: 'PlanInput', answers: 'Plan', status: 201 },
+	{
+		path: '/plans/{id}',
+		method: 'get',
+		summary: 'A plan with what became of each of its jobs, and whether the rest should be planned anew'
+	},
+	{ path: '/plans/{id}', method: 'put', summary: 'Replace a plan', body: 'PlanInput', answers: 'Plan' },
+	{ path: '/plans/{id}', method: 'delete', summary: 'Take a plan away', answers: 'Plan' },
+	{ path: '/plans/{id}/restore', method: 'post', summary: 'Put a plan back', answers: 'Plan' },
+	{
+		path: '/plans/{id}/ground',
+		method: 'get',
+		summary: 'What the rest of a plan is planned with now: the bench, what goes on, what each job takes where'
+	},
+	{
+		path: '/plans/{id}/calendar.ics',
+		method: 'get',
+		summary: 'The acts of a plan as iCalendar (RFC 5545), each with an alarm'
+	},
+	{ path: '/plans/{id}/plan.csv', method: 'get', summary: 'A plan as CSV (RFC 4180)' },
+	{
+		path: '/hours',
+		method: 'post',
+		summary: 'Attended hours from an iCalendar file, between ?from= and ?until=; nothing is kept'
 	},
 	{ path: '/alarms', method: 'get', summary: 'Who is called to which run now' },
 	{

@@ -503,6 +503,7 @@
 
 		{#if chosen}
 			<GroupVerdict
+				ids={chosen.ids}
 				letter={chosen.letter}
 				tone={wordOf(chosen).tone}
 				{proposal}

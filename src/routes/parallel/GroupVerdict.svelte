@@ -4,6 +4,8 @@
 	import type { Proposal } from './proposal';
 
 	interface Props {
+		/** Its packs. */
+		ids: readonly string[];
 		letter: string;
 		tone: 'act' | 'check' | 'stop';
 		proposal: Proposal | null;
@@ -16,7 +18,7 @@
 		oncard: () => void;
 		onjoin: () => void;
 	}
-	let { letter, tone, proposal, apartMv, readWithin, mayStart, busy, oncard, onjoin }: Props = $props();
+	let { ids, letter, tone, proposal, apartMv, readWithin, mayStart, busy, oncard, onjoin }: Props = $props();
 	const gravity = { stop: 0, check: 1, note: 2 };
 </script>
 
@@ -51,6 +53,7 @@
 			{/each}
 		</ul>
 		<span class="flex flex-wrap gap-3">
+			<a class="btn !min-h-[44px]" href="/plan/new?joined={ids.join('.')}">Plan {letter}</a>
 			<button
 				class="btn !min-h-[44px]"
 				disabled={busy || !proposal || proposal.verdict === 'stop'}

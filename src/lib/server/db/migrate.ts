@@ -15,6 +15,7 @@ import * as cases from './migrations/0011-cases';
 import * as drills from './migrations/0012-drills';
 import * as judgements from './migrations/0013-judgements';
 import * as fits from './migrations/0014-fits';
+import * as plans from './migrations/0015-plans';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -36,7 +37,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0011-cases': cases,
 	'0012-drills': drills,
 	'0013-judgements': judgements,
-	'0014-fits': fits
+	'0014-fits': fits,
+	'0015-plans': plans
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

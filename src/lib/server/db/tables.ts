@@ -16,6 +16,7 @@ import { RUN } from '$core/log/run';
 import { PACK } from '$core/pack/pack';
 import { USE } from '$core/pack/use';
 import { READING } from '$core/pack/reading';
+import { PLAN } from '$core/plan/plan';
 import { layer, choice, figure, reference, text, type Fields } from '$core/quantity/field';
 import { SETTINGS } from '$core/request/settings';
 
@@ -75,6 +76,7 @@ export const TABLES = {
 	Taught: { name: 'taught_messages', fields: TAUGHT, keepsDeleted: false },
 	StartCheck: { name: 'start_checks', fields: START_CHECK, keepsDeleted: false },
 	Correction: { name: 'corrections', fields: { runId: id('Run'), ...CORRECTION }, keepsDeleted: false },
-	AlarmAnswer: { name: 'alarm_answers', fields: { runId: id('Run'), ...ALARM_ANSWER }, keepsDeleted: false }
+	AlarmAnswer: { name: 'alarm_answers', fields: { runId: id('Run'), ...ALARM_ANSWER }, keepsDeleted: false },
+	Plan: { name: 'plans', fields: PLAN, keepsDeleted: true }
 } as const satisfies Record<string, { name: string; fields: Fields; keepsDeleted: boolean }>;
 export type TableName = keyof typeof TABLES;

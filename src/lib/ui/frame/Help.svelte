@@ -15,7 +15,7 @@
 		<dt class="num">/</dt>
 		<dd>find anything: packs, chargers, runs, places, settings</dd>
 		<dt class="num">n</dt>
-		<dd>new pack, or new charger in Chargers</dd>
+		<dd>new pack; new charger in Chargers, new plan in Plan</dd>
 		<dt class="num">.</dt>
 		<dd>the next action of this page</dd>
 		<dt class="num">u</dt>

@@ -52,6 +52,8 @@ const STANDING: readonly Entry[] = [
 		[
 			['/packs/new', 'New pack', 'from its label', 'add'],
 			['/chargers/new', 'New charger', 'from its sheet', 'add'],
+			['/plan/new', 'Plan a day', 'jobs and hours', 'new plan field day evening ready by'],
+			['/plan/season', 'The season', 'care of the next months', 'plan winter months due'],
 			['/emergency', 'Emergency', 'what to do at once', 'fire smoke hiss swollen acid'],
 			['/house', 'Your practice', 'settings', 'schools rates habits preferences'],
 			[

@@ -3,6 +3,7 @@
  * the others are one press further, under Find.
  */
 import BookOpenText from '@lucide/svelte/icons/book-open-text';
+import CalendarClock from '@lucide/svelte/icons/calendar-clock';
 import Combine from '@lucide/svelte/icons/combine';
 import GraduationCap from '@lucide/svelte/icons/graduation-cap';
 import Layers from '@lucide/svelte/icons/layers';
@@ -35,6 +36,14 @@ export const PLACES: readonly Place[] = [
 		icon: Combine,
 		thumb: false,
 		also: 'batches board joined together pile volts'
+	},
+	{
+		path: '/plan',
+		name: 'Plan',
+		key: 'n',
+		icon: CalendarClock,
+		thumb: false,
+		also: 'field day evening schedule season calendar hours ready by'
 	},
 	{ path: '/diagnose', name: 'Diagnose', key: 'd', icon: Stethoscope, thumb: true },
 	{ path: '/logbook', name: 'Logbook', key: 'b', icon: BookOpenText, thumb: false },

@@ -105,6 +105,7 @@
 					href="/parallel?kind={encodeURIComponent(`${pack.chemistry} ${pack.cells}`)}">Together</a
 				>{/if}
 			<a class="btn" href="/diagnose?pack={pack.id}">Diagnose</a>
+			<a class="btn" href="/plan/new?pack={pack.id}">Plan</a>
 			<a class="btn btn-act" data-next href="/program?pack={pack.id}">Program</a>
 		</p>
 	</header>

@@ -1,0 +1,69 @@
+/** What is used of everything, slot by slot, while placements are put on and taken off. */
+import type { Placement, Problem } from './problem';
+
+const SLACK = 1e-9;
+
+export class Board {
+	readonly slots: number;
+	/** Limit by limit, slot by slot. */
+	readonly used: Float64Array;
+	private readonly caps: Float64Array;
+	private readonly stored: Float64Array;
+	private readonly storeCaps: Float64Array;
+	private readonly handsAt: number;
+
+	constructor(readonly problem: Problem) {
+		const { limits, slots, stores } = problem;
+		this.slots = slots;
+		this.used = new Float64Array(limits.length * slots);
+		this.caps = Float64Array.from(limits, (l) => l.cap + SLACK);
+		this.stored = new Float64Array(stores.length);
+		this.storeCaps = Float64Array.from(stores, (s) => s.cap + SLACK);
+		this.handsAt = problem.handsLimit * slots;
+		limits.forEach((l, n) =>
+			l.taken.slice(0, slots).forEach((amount, s) => (this.used[n * slots + s] = amount))
+		);
+	}
+
+	/** Whether everything that the placement uses is there. */
+	fits(p: Placement): boolean {
+		const { used, caps, slots } = this;
+		// Most fail at the hands, or at the middle or the end of their first stretch on the channel.
+		const first = p.spans[0];
+		const channel = this.problem.jobs[p.job].ways[p.way].channel * slots;
+		if (used[channel + ((first.from + first.to) >> 1)] > 0.5 || used[channel + first.to - 1] > 0.5)
+			return false;
+		for (const { limit, at, amounts } of p.uses) {
+			const cap = caps[limit];
+			const base = limit * slots + p.start + at;
+			for (let k = 0; k < amounts.length; k++) if (used[base + k] + amounts[k] > cap) return false;
+		}
+		for (const { store, amount } of p.stores)
+			if (this.stored[store] + amount > this.storeCaps[store]) return false;
+		return true;
+	}
+
+	private change(p: Placement, sign: 1 | -1): void {
+		const { used, slots } = this;
+		for (const { limit, at, amounts } of p.uses) {
+			const base = limit * slots + p.start + at;
+			for (let k = 0; k < amounts.length; k++) used[base + k] += sign * amounts[k];
+		}
+		for (const { store, amount } of p.stores) this.stored[store] += sign * amount;
+	}
+	put = (p: Placement): void => this.change(p, 1);
+	take = (p: Placement): void => this.change(p, -1);
+
+	/** What more the visits cost with this placement's acts. */
+	visitsFor({ acts }: Placement): number {
+		const busy = (s: number) => s >= 0 && s < this.slots && this.used[this.handsAt + s] > 0.5;
+		let more = 0;
+		for (const s of acts) {
+			// Its own acts next to one another are one visit.
+			const before = busy(s - 1) || acts.includes(s - 1);
+			more += before ? 0 : 1;
+			if (busy(s + 1) && !acts.includes(s + 1)) more -= 1;
+		}
+		return more * this.problem.taste.visit;
+	}
+}

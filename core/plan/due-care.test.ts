@@ -1,0 +1,78 @@
+/** What care is due when: common practice, no source, by the person's own school. */
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';
+import type { PracticeLayer } from '../practice/practice';
+import { careDue, READ_AGAIN_DAYS, seasonOf, TOP_UP_DAYS, type CarePack } from './due-care';
+
+const ago = (days: number) => new Date(Date.parse(NOW) - days * 86400e3).toISOString();
+const inDays = (at: string) => Math.round((Date.parse(at) - Date.parse(NOW)) / 86400e3);
+const of = (
+	volts: number,
+	days: number,
+	change: Record<string, unknown> = {},
+	history: Partial<CarePack['history']> = {}
+): CarePack => {
+	const pack = aPack(change);
+	return {
+		pack,
+		reading: aReading(
+			Array.from({ length: pack.cells }, () => volts),
+			{ takenAt: ago(days) }
+		),
+		history: { emptiedAt: ago(10), filledAt: ago(10), ...history },
+		lastRun: null
+	};
+};
+const due = (c: CarePack, person: PracticeLayer = {}) =>
+	careDue(c, NOW, person).map((i) => [i.goal, inDays(i.dueAt)] as const);
+
+test('a full pack goes to storage after as many days as its owner says', () => {
+	assert.deepEqual(due(of(4.19, 2))[0], ['storage', 3]);
+	assert.deepEqual(due(of(4.19, 2), { storageAfterDays: 1 })[0], ['storage', -1]);
+	assert.deepEqual(due(of(4.19, 21))[0], ['storage', -16]);
+});
+
+test('so does one that stands at 4.0 V; one at storage is read again, one that is low does not lie so', () => {
+	assert.deepEqual(due(of(4.0, 14))[0], ['storage', -9]);
+	assert.ok(due(of(3.8, 1)).some(([goal, d]) => goal === 'read' && d === READ_AGAIN_DAYS - 1));
+	assert.deepEqual(due(of(3.55, 1))[0], ['storage', 0]);
+	assert.ok(!due(of(3.9, 1)).some(([goal]) => goal === 'storage'));
+});
+
+test('lead is charged when it is not full, and topped up every three months when it is', () => {
+	const lead = { chemistry: 'lead', cells: 6, capacityAh: 7, balanceLead: false };
+	const at = (volts: number, history = {}) => {
+		const c = of(volts, 1, lead, history);
+		return { ...c, reading: { ...c.reading!, cellVoltagesV: null, packVoltageV: volts * 6 } };
+	};
+	assert.deepEqual(due(at(2.03))[0], ['ready', 0]);
+	assert.ok(
+		due(at(2.16, { filledAt: ago(30) })).some(([goal, d]) => goal === 'ready' && d === TOP_UP_DAYS - 30)
+	);
+});
+
+test('a capacity check falls due by the school, and never where lithium is spared', () => {
+	const check = (c: CarePack, person: PracticeLayer = {}) =>
+		due(c, person).find(([goal]) => goal === 'capacity check')?.[1];
+	assert.equal(check(of(3.8, 1)), 81);
+	assert.equal(check(of(3.8, 1), { maintenance: 'monthly' }), 20);
+	assert.equal(check(of(3.8, 1, {}, { emptiedAt: ago(200) })), 0);
+	assert.equal(check(of(3.8, 1), { maintenance: 'lithium never' }), undefined);
+});
+
+test('what was never measured is to be read, and nothing is asked of what is out of service', () => {
+	assert.deepEqual(due({ ...of(3.8, 1), reading: null }), [['read', 0]]);
+	assert.deepEqual(due(of(4.19, 21, { condition: 'swollen' })), []);
+});
+
+test('a season has each check as often as it comes, each month its own, and what is overdue now', () => {
+	const months = seasonOf([of(3.8, 1), of(4.19, 21)], NOW, 6, { maintenance: 'monthly' });
+	assert.equal(months.length, 6);
+	assert.equal(months[0].month, '2026-05-01T00:00:00.000Z');
+	const checks = months.map((m) => m.items.filter((i) => i.goal === 'capacity check').length);
+	assert.deepEqual(checks, [2, 2, 2, 2, 2, 2]);
+	assert.ok(months[0].items.some((i) => i.goal === 'storage' && i.dueAt <= NOW));
+	for (const { month, items } of months.slice(1))
+		for (const i of items) assert.equal(i.dueAt.slice(0, 7), month.slice(0, 7));
+});

@@ -1,0 +1,93 @@
+/** A plan in words: what hands do, and why something is not in it. Moments are written by whoever knows the person's clock. */
+import { amps, text } from '../quantity/format';
+import { taskOf } from '../request/task';
+import type { Act } from './acts';
+import type { Helps, LeftOutWhy } from './outcome';
+import type { Goal, PlannedRun } from './plan';
+
+export interface Names {
+	/** The pack of a job, or "First, two joined". */
+	job: (jobId: string) => string;
+	/** "Pier Two, channel A". */
+	channel: (channelId: string) => string;
+	/** "20:14", or "Sat 8:00" where it is another day. */
+	clock: (at: string) => string;
+}
+
+export const GOAL_WORDS: Record<Goal | 'read', string> = {
+	ready: 'ready for use',
+	storage: 'at storage',
+	'capacity check': 'capacity checked',
+	discharge: 'discharged',
+	read: 'read again'
+};
+
+/** "balance 4.7 A". */
+export function runWords(run: PlannedRun, step = 0): string {
+	const tasks = [...new Set(run.spans.map((s) => s.task))];
+	// "balance 4.7 A" says it: a balance charge is the only one.
+	const task = taskOf(tasks[Math.min(step, tasks.length - 1)])
+		.name.toLowerCase()
+		.replace(/^balance charge$/, 'balance');
+	return step === 0 ? `${task} ${text(amps(run.currentA))}` : task;
+}
+
+/** "Winch tug likely full: unplug it, then Tern on Pier Two, channel B." Without the moment. */
+export function actWords(act: Act, run: PlannedRun, names: Names): string {
+	const off = act.firstOff === null ? '' : `unplug ${names.job(act.firstOff)}, then `;
+	const job = names.job(act.jobId);
+	const on = names.channel(act.channelId);
+	switch (act.kind) {
+		case 'begin':
+			return `${off}${job} on ${on}: ${runWords(run)}`;
+		case 'go on':
+			return `${off}go on with ${job} on ${on}: ${runWords(run)}`;
+		case 'next run':
+			return `${job} on ${on}: ${runWords(run, act.step)}`;
+		case 'leave off':
+			return `stop ${job} on ${on} and unplug it: it goes on later`;
+		case 'unplug':
+			return `${job} on ${on} likely over: unplug it`;
+	}
+}
+
+/** `3 h 20 min`, `45 min`. */
+export function lengthWords(min: number): string {
+	const whole = Math.max(0, Math.round(min));
+	const h = Math.floor(whole / 60);
+	if (h === 0) return `${whole} min`;
+	return whole % 60 === 0 ? `${h} h` : `${h} h ${whole % 60} min`;
+}
+
+/** Why a job is not in time, and what would change it. */
+export function whyWords(why: LeftOutWhy, names: Names, cannot: string | null): string {
+	switch (why.kind) {
+		case 'no way':
+			return cannot ?? 'No channel here can do it.';
+		case 'too long':
+			return why.divisible
+				? `It needs ${lengthWords(why.needsMin)} with somebody there, in as many pieces as you like; there are ${lengthWords(why.hasMin)}. More hours, or somebody who watches, make room for it.`
+				: `It needs ${lengthWords(why.needsMin)} with somebody there; the longest stretch is ${lengthWords(why.hasMin)}. Stay longer, let somebody watch, or let it be charged faster.`;
+		case 'too late':
+			return `Even alone it is not surely over before ${names.clock(why.at)}: ask for it later, begin sooner, or let it be charged faster.`;
+		case 'pinned':
+			return 'Where it is pinned it cannot be: nobody is there, or what it needs is taken. Let it go, or pin it elsewhere.';
+		case 'crowded out':
+			return why.by.length === 0
+				? 'What it needs is taken by runs that go on already.'
+				: `There is no room beside the others: it would take the place of ${list(why.by.map(names.job))}. Say which of them matters less.`;
+	}
+}
+
+const list = (words: readonly string[]): string =>
+	words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]}`;
+
+/** "Half an hour longer: Dunlin trawler in time." */
+export function helpWords(help: Helps, names: Names): string {
+	const gains = help.gains.length ? `${list(help.gains.map(names.job))} in time` : '';
+	const losses = help.losses.length ? `${list(help.losses.map(names.job))} no longer` : '';
+	const wear =
+		!help.gains.length && help.wearLess >= 0.1 ? `${help.wearLess.toFixed(1)} charges’ wear less in all` : '';
+	const said = [gains, losses, wear].filter(Boolean).join(', ');
+	return `${help.what}: ${said || 'nothing'}.`;
+}

@@ -1,0 +1,158 @@
+/** Plans as iCalendar (RFC 5545) and CSV, and hours out of an iCalendar file. The format itself is the package's. */
+import ICAL from 'ical.js';
+import Papa from 'papaparse';
+import { channelNameOf } from '$core/charger/charger';
+import { actsOf } from '$core/plan/acts';
+import { LONGEST_PLAN_H, type Hours, type Plan } from '$core/plan/plan';
+import { actWords, GOAL_WORDS, type Names } from '$core/plan/words';
+import { taskOf } from '$core/request/task';
+import type { Store } from '../../db/connect';
+import { done, refuse, type Result } from '../../result';
+import { listChargers } from '../chargers/chargers';
+import { allPacks } from '../packs/packs';
+
+/** One act is shown so long, and announced so long before, min. */
+const SHOWN_MIN = 5;
+const ALARM_MIN = 5;
+
+async function namesFor(db: Store, plan: Plan): Promise<Names> {
+	const [packs, chargers] = await Promise.all([allPacks(db), listChargers(db)]);
+	const packName = (id: string) => packs.find((p) => p.id === id)?.name ?? 'a pack that is gone';
+	return {
+		job: (id) => {
+			const job = plan.jobs.find((j) => j.id === id);
+			return job ? [job.packId, ...job.joined].map(packName).join(' + ') : 'a job that is gone';
+		},
+		channel: (id) => {
+			const charger = chargers.find((c) => c.channels.some((ch) => ch.id === id));
+			const channel = charger?.channels.find((ch) => ch.id === id);
+			return charger && channel ? channelNameOf(charger, channel) : 'a channel that is gone';
+		},
+		clock: (at) => at
+	};
+}
+
+const sentence = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
+const utc = (at: string) => ICAL.Time.fromJSDate(new Date(at), true);
+
+/** Every act of a plan as an event with an alarm. The same act has the same UID: brought in again, it is moved and not doubled. */
+export async function calendarOf(db: Store, plan: Plan, now: string): Promise<string> {
+	const names = await namesFor(db, plan);
+	const calendar = new ICAL.Component(['vcalendar', [], []]);
+	calendar.updatePropertyWithValue('prodid', '-//Stack Tender//Plan//EN');
+	calendar.updatePropertyWithValue('version', '2.0');
+	const count = new Map<string, number>();
+	for (const act of actsOf(plan.planned)) {
+		const run = plan.planned.find((p) => p.jobId === act.jobId)!;
+		const kind = `${act.jobId}-${act.kind.replace(' ', '-')}-${act.step}`;
+		count.set(kind, (count.get(kind) ?? 0) + 1);
+		const event = new ICAL.Component('vevent');
+		event.updatePropertyWithValue('uid', `${plan.id}-${kind}-${count.get(kind)}@stack-tender`);
+		event.updatePropertyWithValue('dtstamp', utc(now));
+		event.updatePropertyWithValue('dtstart', utc(act.at));
+		event.updatePropertyWithValue('duration', ICAL.Duration.fromSeconds(SHOWN_MIN * 60));
+		event.updatePropertyWithValue('summary', sentence(actWords(act, run, names)));
+		event.updatePropertyWithValue(
+			'description',
+			`${plan.name}. Stay with what charges; look before you plug.`
+		);
+		const alarm = new ICAL.Component('valarm');
+		alarm.updatePropertyWithValue('action', 'DISPLAY');
+		alarm.updatePropertyWithValue('description', sentence(actWords(act, run, names)));
+		alarm.updatePropertyWithValue('trigger', ICAL.Duration.fromSeconds(-ALARM_MIN * 60));
+		event.addSubcomponent(alarm);
+		calendar.addSubcomponent(event);
+	}
+	return `${calendar.toString()}\r\n`;
+}
+
+/** One line for each stretch on a channel. */
+export async function planCsv(db: Store, plan: Plan): Promise<string> {
+	const names = await namesFor(db, plan);
+	const rows = plan.planned.flatMap((run) =>
+		run.spans.map((span) => {
+			const job = plan.jobs.find((j) => j.id === run.jobId);
+			return {
+				pack: names.job(run.jobId),
+				channel: names.channel(run.channelId),
+				task: taskOf(span.task).name,
+				'current / A': run.currentA,
+				from: span.from,
+				'likely over': span.likely,
+				'kept until': span.to,
+				'wanted by': job?.due ?? '',
+				'in time': run.inTime ? 'yes' : 'no'
+			};
+		})
+	);
+	const left = plan.jobs
+		.filter((j) => !plan.planned.some((p) => p.jobId === j.id))
+		.map((j) => ({
+			pack: names.job(j.id),
+			task: GOAL_WORDS[j.goal],
+			'wanted by': j.due ?? '',
+			'in time': 'no'
+		}));
+	return `${Papa.unparse([...rows, ...left], { newline: '\r\n', columns: ['pack', 'channel', 'task', 'current / A', 'from', 'likely over', 'kept until', 'wanted by', 'in time'], escapeFormulae: true })}\r\n`;
+}
+
+/** Events of one calendar that are looked at, and occurrences of a recurring one, at most. */
+const MOST_EVENTS = 20_000;
+const MOST_TIMES = 5000;
+
+/**
+ * The events of an iCalendar file between two moments (ISO 8601) as attended hours, recurring ones each time they come. All-day events
+ * and those that leave the person free say nothing of hours at the bench and are passed over.
+ */
+export function hoursFrom(text: string, from: string, until: string): Result<Hours[]> {
+	const [fromMs, untilMs] = [Date.parse(from), Date.parse(until)];
+	if (!(untilMs > fromMs) || untilMs - fromMs > LONGEST_PLAN_H * 3600e3)
+		return refuse(422, 'Say between which moments hours are wanted: ?from= and ?until=.');
+	let events: ICAL.Component[];
+	try {
+		const calendar = new ICAL.Component(ICAL.parse(text) as never);
+		if (calendar.name !== 'vcalendar') return refuse(422, 'This file is no iCalendar file.');
+		for (const zone of calendar.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(zone);
+		events = calendar.getAllSubcomponents('vevent').slice(0, MOST_EVENTS);
+	} catch {
+		return refuse(422, 'This file is no iCalendar file.');
+	}
+	const hours: Hours[] = [];
+	for (const component of events) {
+		try {
+			const event = new ICAL.Event(component);
+			if (event.isRecurrenceException() || event.startDate.isDate) continue;
+			const free = String(component.getFirstPropertyValue('transp') ?? '').toUpperCase() === 'TRANSPARENT';
+			const gone = String(component.getFirstPropertyValue('status') ?? '').toUpperCase() === 'CANCELLED';
+			if (free || gone) continue;
+			const keep = (start: ICAL.Time, end: ICAL.Time) => {
+				const [a, b] = [
+					Math.max(start.toJSDate().getTime(), fromMs),
+					Math.min(end.toJSDate().getTime(), untilMs)
+				];
+				if (b <= a) return;
+				hours.push({
+					from: new Date(a).toISOString(),
+					to: new Date(b).toISOString(),
+					who: 'you',
+					hands: true
+				});
+			};
+			if (!event.isRecurring()) {
+				keep(event.startDate, event.endDate);
+				continue;
+			}
+			const each = event.iterator();
+			for (let n = 0; n < MOST_TIMES; n++) {
+				const next = each.next();
+				if (!next || next.toJSDate().getTime() >= untilMs) break;
+				const { startDate, endDate } = event.getOccurrenceDetails(next);
+				keep(startDate, endDate);
+			}
+		} catch {
+			// One event that cannot be read does not spoil the others.
+		}
+	}
+	hours.sort((a, b) => (a.from < b.from ? -1 : 1));
+	return done(hours);
+}

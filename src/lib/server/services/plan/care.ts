@@ -1,0 +1,29 @@
+/** What care the shelf asks for: the jobs of an evening, and of a season. */
+import { careDue, seasonOf, type CareItem, type CarePack, type SeasonMonth } from '$core/plan/due-care';
+import type { Store } from '../../db/connect';
+import { pastsOf } from '../packs/care';
+import { listPacks } from '../packs/packs';
+import { getPreferences } from '../house/preferences';
+
+async function carePacks(db: Store, now: string): Promise<CarePack[]> {
+	const [shelf, pasts] = await Promise.all([listPacks(db, now), pastsOf(db)]);
+	return shelf.map(({ pack, reading }) => {
+		const past = pasts.get(pack.id) ?? { emptiedAt: null, filledAt: null, lastRun: null };
+		return { pack, reading, history: past, lastRun: past.lastRun };
+	});
+}
+
+/** Care that is due by `until` (ISO 8601), the longest due first. */
+export async function careUntil(db: Store, now: string, until: string): Promise<CareItem[]> {
+	const [packs, { practice }] = await Promise.all([carePacks(db, now), getPreferences(db)]);
+	return packs
+		.flatMap((c) => careDue(c, now, practice))
+		.filter((i) => i.dueAt <= until)
+		.sort((a, b) => (a.dueAt < b.dueAt ? -1 : 1));
+}
+
+/** The care of the next months. */
+export async function season(db: Store, now: string, months: number): Promise<SeasonMonth[]> {
+	const [packs, { practice }] = await Promise.all([carePacks(db, now), getPreferences(db)]);
+	return seasonOf(packs, now, months, practice);
+}

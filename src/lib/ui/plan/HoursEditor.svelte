@@ -1,0 +1,107 @@
+<!-- The hours in which somebody is there: typed, or taken from a calendar. -->
+<script lang="ts">
+	import Trash2 from '@lucide/svelte/icons/trash-2';
+	import type { Hours } from '$core/plan/plan';
+	import Checkbox from '$lib/ui/control/Checkbox.svelte';
+	import { upload } from '$lib/ui/server/upload.svelte';
+	import { fromInput, toInput } from './local-time';
+
+	interface Props {
+		hours: Hours[];
+		/** Hours from a calendar are taken between these moments. */
+		from: string;
+		until: string;
+		onchange: (hours: Hours[]) => void;
+	}
+	let { hours, from, until, onchange }: Props = $props();
+	let message = $state('');
+
+	const set = (n: number, change: Partial<Hours>) =>
+		onchange(hours.map((h, k) => (k === n ? { ...h, ...change } : h)));
+	function more() {
+		const last = hours[hours.length - 1];
+		const begin = last ? Date.parse(last.to) + 3600e3 : Date.parse(from);
+		const at = (ms: number) => new Date(ms).toISOString();
+		onchange([...hours, { from: at(begin), to: at(begin + 2 * 3600e3), who: 'you', hands: true }]);
+	}
+	async function bring(event: Event) {
+		const input = event.currentTarget as HTMLInputElement;
+		const file = input.files?.[0];
+		if (!file) return;
+		const found = await upload<Hours[]>(
+			`/hours?from=${encodeURIComponent(from)}&until=${encodeURIComponent(until)}`,
+			file
+		).result;
+		input.value = '';
+		if (!found.ok) return void (message = found.message);
+		const list = found.value as Hours[];
+		const fresh = list.filter((h) => !hours.some((o) => o.from === h.from && o.to === h.to));
+		message = fresh.length
+			? `${fresh.length} ${fresh.length === 1 ? 'stretch' : 'stretches'} taken from ${file.name}.`
+			: `${file.name} has nothing new between these moments.`;
+		if (fresh.length) onchange([...hours, ...fresh].sort((a, b) => (a.from < b.from ? -1 : 1)));
+	}
+</script>
+
+<ul class="grid gap-2" aria-label="Hours">
+	{#each hours as h, n (n)}
+		<li class="flex flex-wrap items-center gap-x-3 gap-y-1 border-b pb-2">
+			<label class="text-[12.5px]"
+				>from <input
+					type="datetime-local"
+					class="field num !w-[13rem]"
+					value={toInput(h.from)}
+					onchange={(e) => {
+						const at = fromInput(e.currentTarget.value);
+						if (at) set(n, { from: at });
+					}}
+				/></label
+			>
+			<label class="text-[12.5px]"
+				>to <input
+					type="datetime-local"
+					class="field num !w-[13rem]"
+					aria-invalid={h.to <= h.from}
+					value={toInput(h.to)}
+					onchange={(e) => {
+						const at = fromInput(e.currentTarget.value);
+						if (at) set(n, { to: at });
+					}}
+				/></label
+			>
+			<label class="text-[12.5px]"
+				>who <input
+					class="field !w-[8rem]"
+					maxlength="40"
+					value={h.who}
+					onchange={(e) => set(n, { who: e.currentTarget.value.trim() || 'you' })}
+				/></label
+			>
+			<Checkbox class="text-[13px]" checked={h.hands} onchange={(hands) => set(n, { hands })}
+				>plugs and unplugs</Checkbox
+			>
+			<button
+				type="button"
+				class="btn ml-auto !px-2"
+				aria-label="Remove these hours"
+				onclick={() => onchange(hours.filter((_, k) => k !== n))}
+				><Trash2 size={15} aria-hidden="true" /></button
+			>
+			{#if h.to <= h.from}<p class="basis-full text-[12.5px] text-stop">It ends before it begins.</p>{/if}
+		</li>
+	{:else}
+		<li class="quiet">Nobody is there yet: nothing charges unwatched.</li>
+	{/each}
+</ul>
+<div class="mt-2 flex flex-wrap items-center gap-3">
+	<button type="button" class="btn" onclick={more}>Add hours</button>
+	<label class="btn cursor-pointer focus-within:outline-2 focus-within:outline-act"
+		>From a calendar file<input
+			type="file"
+			accept=".ics,text/calendar"
+			class="sr-only"
+			onchange={(e) => void bring(e)}
+		/></label
+	>
+	<span class="text-[12.5px]" role="status">{message}</span>
+</div>

@@ -1,0 +1,18 @@
+import { app } from '$lib/server/app';
+import { answer, readBytes, textOf } from '$lib/server/http';
+import { refuse } from '$lib/server/result';
+import { hoursFrom } from '$lib/server/services/plan/calendar';
+import type { RequestHandler } from './$types';
+
+/** Largest calendar that is read, bytes. */
+const LARGEST = 10_000_000;
+
+/** Attended hours from an iCalendar file: its events between `from` and `until`, recurring ones each time. Nothing is kept. */
+export const POST: RequestHandler = async ({ request, url }) => {
+	await app();
+	const read = await readBytes(request, LARGEST);
+	if (!read.ok) return answer(read);
+	const text = textOf(read.value);
+	if (text === null) return answer(refuse(400, 'The file is not UTF-8.'));
+	return answer(hoursFrom(text, url.searchParams.get('from') ?? '', url.searchParams.get('until') ?? ''));
+};
