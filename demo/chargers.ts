@@ -64,6 +64,7 @@ export const CHARGERS: Record<
 			efficiency: 0.82,
 			overheadW: 3,
 			supplyId: null,
+			standsAt: 'shed',
 			link: 'none',
 			asks: ['chemistry', 'task', 'currentA', 'cells'],
 			slots: 5,
@@ -138,6 +139,7 @@ export const CHARGERS: Record<
 			efficiency: 0.85,
 			overheadW: 6,
 			supplyId: null,
+			standsAt: 'boathouse',
 			link: 'stand-in',
 			asks: [
 				'task',
@@ -210,6 +212,7 @@ export const CHARGERS: Record<
 			efficiency: 0.83,
 			overheadW: 8,
 			supplyId: null,
+			standsAt: 'shed',
 			link: 'none',
 			asks: ['chemistry', 'capacity', 'cells', 'task', 'currentA', 'deltaV', 'safetyTimerMin'],
 			slots: 10,

@@ -286,12 +286,20 @@ export const CHARGER = {
 		start: null,
 		help: 'to compare watts'
 	}),
+	/** Where it stands, in the person's own words: two places mean a walk. */
+	standsAt: text({ part: 'habits', label: 'Stands', least: 0, most: 40, start: '', help: 'shed, garage' }),
 	notes: text({ label: 'Notes', least: 0, most: 4000, lines: true, start: '' })
 } as const;
 
 type ChargerFields = ValuesOf<typeof CHARGER>;
 export type ChargerInput = ChargerFields & { channels: ChannelFields[] };
 export type Charger = ChargerFields & { id: string; channels: Channel[] };
+/** The places at which chargers stand, each once; two spellings are one place, and those of which nobody said it are at one. */
+export const placesOf = (chargers: readonly Pick<Charger, 'standsAt'>[]): string[] => [
+	...new Set(chargers.map(placeOf))
+];
+export const placeOf = ({ standsAt }: Pick<Charger, 'standsAt'>): string => standsAt.trim().toLowerCase();
+
 /** What a charger's screen may ask for. */
 export type Ask = Charger['asks'][number];
 export type Protection = Charger['protections'][number];
@@ -335,3 +343,14 @@ export const channelNameOf = (
 	charger: Pick<Charger, 'name' | 'channels'>,
 	channel: Pick<Channel, 'label'>
 ): string => (charger.channels.length > 1 ? `${charger.name}, channel ${channel.label}` : charger.name);
+
+/** A channel with the place where it stands, for whoever walks to it: "Basin Four, channel 2, garage". */
+export const channelPlaceOf = (
+	charger: Pick<Charger, 'name' | 'channels' | 'standsAt'>,
+	channel: Pick<Channel, 'label'>,
+	chargers: readonly Pick<Charger, 'standsAt'>[]
+): string => {
+	const name = channelNameOf(charger, channel);
+	const place = charger.standsAt.trim();
+	return place && placesOf(chargers).length > 1 ? `${name}, ${place}` : name;
+};

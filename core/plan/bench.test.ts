@@ -219,3 +219,19 @@ test('nothing begins before now, before it is wanted, or while it is warm; a sta
 	assert.equal(planned(20, at(41)), 9, 'missed: from now on');
 	assert.equal(planned(60, at(27)), 6, 'what is to come may come sooner');
 });
+
+test('chargers at two places: each way knows its own, the walk becomes whole slots; two spellings are one place', () => {
+	const garage = { ...charger, id: 'g', standsAt: 'Garage', channels: [{ ...charger.channels[0], id: 'c' }] };
+	const ways = [way(), way({ chargerId: 'g', channelIds: ['c'] })];
+	const placesIn = (chargers: PlanBench['chargers'], walkMin: number) => {
+		const { problem, walkMin: min } = of([job('p4')], bench({ chargers, walkMin }), ways);
+		return { places: problem.jobs[0].ways.map((w) => w.place), walk: problem.walk, min };
+	};
+	assert.deepEqual(placesIn([charger, garage], 6), { places: [0, 0, 1], walk: 2, min: 6 });
+	assert.deepEqual(placesIn([{ ...charger, standsAt: ' garage' }, garage], 6), {
+		places: [0, 0, 0],
+		walk: 0,
+		min: 0
+	});
+	assert.deepEqual(placesIn([charger, garage], 0).walk, 0);
+});

@@ -1,5 +1,5 @@
 /** The bench as slots: hours, channels, watts, supplies, boards, leads and hands of a plan, and each job's ways on them. */
-import { channelNameOf, type Charger } from '../charger/charger';
+import { channelNameOf, placeOf, placesOf, type Charger } from '../charger/charger';
 import { boardsFor, leadFor, type Inventory } from '../charger/inventory';
 import { supplyLeftW, type Supply } from '../charger/supply';
 import type { Pack } from '../pack/pack';
@@ -37,6 +37,8 @@ export interface PlanBench {
 	inventory: Inventory | null;
 	packs: readonly Pack[];
 	going: readonly GoingOn[];
+	/** The walk from one place where chargers stand to another, min; 0 or absent where nobody walks. */
+	walkMin?: number;
 	/** Packs that were just used, by id: until when they cool, ISO 8601. */
 	coolBy?: Readonly<Record<string, string>>;
 }
@@ -54,6 +56,8 @@ export interface Day {
 	problem: Problem;
 	/** The moment slot 0 begins, ms. */
 	originMs: number;
+	/** The walk between two places, min. */
+	walkMin: number;
 	channelIds: string[];
 	/** For each job of the problem, the plan's job and what each of its ways is. */
 	jobs: { job: Job; ways: { way: RunWay; channelId: string }[] }[];
@@ -138,6 +142,8 @@ export function dayOf(
 				add('power', charger.id, `${Math.round(cap)} W shared by ${charger.name}`, cap)
 			);
 	}
+	const places = placesOf(bench.chargers);
+	const walkMin = places.length > 1 ? (bench.walkMin ?? 0) : 0;
 	const handsLimit = add('hands', 'hands', 'hands', 1);
 	const { inventory } = bench;
 	const packOf = (id: string) => bench.packs.find((p) => p.id === id) ?? null;
@@ -239,6 +245,7 @@ export function dayOf(
 				const packs = [job.packId, ...job.joined];
 				ways.push({
 					channel: at,
+					place: places.indexOf(placeOf(charger)),
 					holds: [
 						...packs.map(ofPack),
 						...(run.balances && !channel.portBuiltIn ? boards(pack.cells) : []),
@@ -273,6 +280,7 @@ export function dayOf(
 	}
 	return {
 		originMs,
+		walkMin,
 		channelIds: [...channelAt.keys()],
 		jobs: meanings,
 		problem: {
@@ -284,6 +292,7 @@ export function dayOf(
 			stores,
 			jobs: slotJobs,
 			handsLimit,
+			walk: Math.ceil(walkMin / SLOT_MIN),
 			taste: TASTES[taste]
 		}
 	};

@@ -1,5 +1,5 @@
 /** What is used of everything, slot by slot, while placements are put on and taken off. */
-import type { Placement, Problem } from './problem';
+import { placeCount, type Placement, type Problem } from './problem';
 
 const SLACK = 1e-9;
 
@@ -11,6 +11,9 @@ export class Board {
 	private readonly stored: Float64Array;
 	private readonly storeCaps: Float64Array;
 	private readonly handsAt: number;
+	/** Places at which there is anything to do, and acts at each, place by place, slot by slot. */
+	private readonly places: number;
+	private readonly actsAt: Uint8Array;
 
 	constructor(readonly problem: Problem) {
 		const { limits, slots, stores } = problem;
@@ -20,6 +23,8 @@ export class Board {
 		this.stored = new Float64Array(stores.length);
 		this.storeCaps = Float64Array.from(stores, (s) => s.cap + SLACK);
 		this.handsAt = problem.handsLimit * slots;
+		this.places = placeCount(problem);
+		this.actsAt = new Uint8Array(this.places > 1 ? this.places * slots : 0);
 		limits.forEach((l, n) =>
 			l.taken.slice(0, slots).forEach((amount, s) => (this.used[n * slots + s] = amount))
 		);
@@ -40,6 +45,28 @@ export class Board {
 		}
 		for (const { store, amount } of p.stores)
 			if (this.stored[store] + amount > this.storeCaps[store]) return false;
+		return this.places < 2 || this.reached(p);
+	}
+
+	/** Whether hands get to all its acts: within the time of a walk they are at no more places than there are pairs of them. */
+	private reached(p: Placement): boolean {
+		const { actsAt, slots, places } = this;
+		const { walk, handsLimit, limits, jobs } = this.problem;
+		const own = jobs[p.job].ways[p.way].place;
+		for (const act of p.acts)
+			for (let from = Math.max(0, act - walk); from <= act; from++) {
+				let at = 1;
+				const to = Math.min(slots - 1, from + walk);
+				for (let place = 0; place < places; place++) {
+					if (place === own) continue;
+					for (let s = from; s <= to; s++)
+						if (actsAt[place * slots + s] > 0) {
+							at++;
+							break;
+						}
+				}
+				if (at > limits[handsLimit].cap) return false;
+			}
 		return true;
 	}
 
@@ -50,6 +77,9 @@ export class Board {
 			for (let k = 0; k < amounts.length; k++) used[base + k] += sign * amounts[k];
 		}
 		for (const { store, amount } of p.stores) this.stored[store] += sign * amount;
+		if (this.places < 2) return;
+		const place = this.problem.jobs[p.job].ways[p.way].place * slots;
+		for (const act of p.acts) this.actsAt[place + act] += sign;
 	}
 	put = (p: Placement): void => this.change(p, 1);
 	take = (p: Placement): void => this.change(p, -1);

@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';
 import type { PracticeLayer } from '../practice/practice';
-import { careDue, READ_AGAIN_DAYS, seasonOf, TOP_UP_DAYS, type CarePack } from './due-care';
+import { careDue, OHMS_AGAIN_DAYS, READ_AGAIN_DAYS, seasonOf, TOP_UP_DAYS, type CarePack } from './due-care';
 
 const ago = (days: number) => new Date(Date.parse(NOW) - days * 86400e3).toISOString();
 const inDays = (at: string) => Math.round((Date.parse(at) - Date.parse(NOW)) / 86400e3);
@@ -21,7 +21,9 @@ const of = (
 			{ takenAt: ago(days) }
 		),
 		history: { emptiedAt: ago(10), filledAt: ago(10), ...history },
-		lastRun: null
+		lastRun: null,
+		ohmsAt: null,
+		readsOhms: false
 	};
 };
 const due = (c: CarePack, person: PracticeLayer = {}) =>
@@ -75,4 +77,16 @@ test('a season has each check as often as it comes, each month its own, and what
 	assert.ok(months[0].items.some((i) => i.goal === 'storage' && i.dueAt <= NOW));
 	for (const { month, items } of months.slice(1))
 		for (const i of items) assert.equal(i.dueAt.slice(0, 7), month.slice(0, 7));
+});
+
+test('resistance is read again every three months, and once where there is a meter for it', () => {
+	const ohms = (change: Partial<CarePack>) =>
+		due({ ...of(3.8, 1), ...change }).find(([goal]) => goal === 'resistance')?.[1];
+	assert.equal(ohms({ ohmsAt: ago(20), readsOhms: true }), OHMS_AGAIN_DAYS - 20);
+	assert.equal(ohms({ ohmsAt: ago(120), readsOhms: true }), OHMS_AGAIN_DAYS - 120);
+	assert.equal(ohms({ ohmsAt: null, readsOhms: true }), 0, 'others were read, so can this be');
+	assert.equal(ohms({ ohmsAt: null, readsOhms: false }), undefined);
+	const months = seasonOf([{ ...of(3.8, 1), ohmsAt: ago(20), readsOhms: true }], NOW, 8);
+	const times = months.flatMap((m) => m.items.filter((i) => i.goal === 'resistance'));
+	assert.equal(times.length, 2, 'after 71 days and three months later');
 });

@@ -10,8 +10,8 @@ import type { Goal } from './plan';
 
 export interface CareItem {
 	packId: string;
-	/** What it takes; `read` is a look with the meter, no run. */
-	goal: Goal | 'read';
+	/** What it takes; `read` and `resistance` are looks with a meter, no run. */
+	goal: Goal | 'read' | 'resistance';
 	/** When it is due, ISO 8601; past where it is overdue. */
 	dueAt: string;
 	why: string;
@@ -22,6 +22,10 @@ export interface CarePack {
 	reading: ReadingInput | null;
 	history: CheckHistory;
 	lastRun: LastRun | null;
+	/** When its resistance was last read, ISO 8601; null where it never was. */
+	ohmsAt: string | null;
+	/** Whether the person has what reads resistance: it was read of this pack or another. */
+	readsOhms: boolean;
 }
 
 const DAY_MS = 86400e3;
@@ -31,12 +35,14 @@ const after = (at: string, days: number) => new Date(Date.parse(at) + days * DAY
 const STANDS_HIGH = 0.7;
 /** A pack in store is read again after so long, days: one that loses charge shows it by then. */
 export const READ_AGAIN_DAYS = 91;
+/** Resistance shows age before capacity does: it is read again after so long, days. */
+export const OHMS_AGAIN_DAYS = 91;
 /** A lead battery that stands is topped up after so long, days. */
 export const TOP_UP_DAYS = 91;
 
 /** Everything that this pack will ask for next, soonest first. Empty for one out of service. */
 export function careDue(
-	{ pack, reading, history, lastRun }: CarePack,
+	{ pack, reading, history, lastRun, ohmsAt, readsOhms }: CarePack,
 	now: string,
 	person: PracticeLayer = {}
 ): CareItem[] {
@@ -73,6 +79,10 @@ export function careDue(
 				'In store: a cell that loses charge shows by then.'
 			);
 	}
+	if (ohmsAt !== null)
+		add('resistance', after(ohmsAt, OHMS_AGAIN_DAYS), 'Resistance shows age first: read every three months.');
+	else if (readsOhms)
+		add('resistance', now, 'Its resistance was never read here: there is nothing to compare with.');
 	const care = maintenanceOf(pack, reading, history, now, person, lastRun);
 	if (care && reading) {
 		if (care.leftDays !== null) add('capacity check', after(now, Math.max(0, care.leftDays)), care.sentence);
@@ -92,6 +102,7 @@ const AGAIN: Record<CareItem['goal'], number | null> = {
 	ready: TOP_UP_DAYS,
 	discharge: null,
 	read: READ_AGAIN_DAYS,
+	resistance: OHMS_AGAIN_DAYS,
 	'capacity check': null
 };
 

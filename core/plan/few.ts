@@ -2,35 +2,29 @@
 import type { Board } from './board';
 import type { Placement } from './problem';
 
-/** Ways that are looked at before it is given up, so that one handful never takes long. */
-const MOST_TRIED = 2500;
-
 /**
  * The best places for `jobs`, which are off the board, given everything that is on it; `now` are those that they had. Visits are
- * counted as they come. Leaves the board as it found it.
+ * counted as they come. Leaves the board as it found it. After `mostTried` places it is given up, with the best so far.
  */
 export function bestOfFew(
 	board: Board,
 	jobs: readonly number[],
 	placements: readonly (readonly Placement[])[],
-	now: readonly (Placement | null)[]
+	now: readonly (Placement | null)[],
+	mostTried: number
 ): (Placement | null)[] {
 	const { jobs: all, taste } = board.problem;
-	const weight = (k: number) => all[jobs[k]].weight;
+	const weights = jobs.map((j) => all[j].weight);
 	// Against what stays, most places are gone already.
 	const left = jobs.map((j) => placements[j].filter((p) => p.cost < all[j].weight && board.fits(p)));
-	const order = jobs.map((_, k) => k).sort((a, b) => left[a].length - left[b].length);
-	const least = left.map((list, k) => Math.min(weight(k), list[0]?.cost ?? Infinity));
 	// Acts beside others make visits fewer.
 	const gain = 2 * taste.visit;
-	const floor = new Array<number>(order.length + 1).fill(0);
-	for (let n = order.length - 1; n >= 0; n--) floor[n] = floor[n + 1] + least[order[n]] - gain;
 
 	let bestCost = 0;
 	const onto: Placement[] = [];
 	jobs.forEach((_, k) => {
 		const p = now[k];
-		bestCost += p ? p.cost + board.visitsFor(p) : weight(k);
+		bestCost += p ? p.cost + board.visitsFor(p) : weights[k];
 		if (p) {
 			board.put(p);
 			onto.push(p);
@@ -40,26 +34,52 @@ export function bestOfFew(
 	let best: (Placement | null)[] = [...now];
 	const chosen: (Placement | null)[] = jobs.map(() => null);
 	let tried = 0;
-	const go = (n: number, cost: number): void => {
-		if (tried > MOST_TRIED || cost + floor[n] >= bestCost - 1e-9) return;
-		if (n === order.length) {
-			[bestCost, best] = [cost, [...chosen]];
+	/** Jobs `open` are still to be put; `first` is, for each job, the first of its places that may still be there. */
+	const go = (open: readonly number[], first: readonly number[], cost: number): void => {
+		if (tried > mostTried) return;
+		if (open.length === 0) {
+			if (cost < bestCost - 1e-9) [bestCost, best] = [cost, [...chosen]];
 			return;
 		}
-		const k = order[n];
-		for (const p of left[k]) {
-			if (cost + p.cost - gain + floor[n + 1] >= bestCost - 1e-9) break;
-			if (++tried > MOST_TRIED) return;
-			if (n > 0 && !board.fits(p)) continue;
+		// What each of them costs at least beside what is there now; the one with the most at stake is put first.
+		const from = [...first];
+		let floor = 0;
+		let next = open[0];
+		let stake = -1;
+		for (const k of open) {
+			const list = left[k];
+			let i = from[k];
+			while (i < list.length && !board.fits(list[i])) i++;
+			from[k] = i;
+			const least = i < list.length ? Math.min(weights[k], list[i].cost - gain) : weights[k];
+			floor += least;
+			const atStake = (weights[k] - least) / (1 + list.length - i);
+			if (atStake > stake) [next, stake] = [k, atStake];
+		}
+		if (cost + floor >= bestCost - 1e-9) return;
+		const list = left[next];
+		const own =
+			from[next] < list.length ? Math.min(weights[next], list[from[next]].cost - gain) : weights[next];
+		const others = floor - own;
+		const rest = open.filter((k) => k !== next);
+		for (let i = from[next]; i < list.length; i++) {
+			const p = list[i];
+			if (cost + p.cost - gain + others >= bestCost - 1e-9) break;
+			if (i > from[next] && !board.fits(p)) continue;
+			if (++tried > mostTried) return;
 			const visits = board.visitsFor(p);
 			board.put(p);
-			chosen[k] = p;
-			go(n + 1, cost + p.cost + visits);
+			chosen[next] = p;
+			go(rest, from, cost + p.cost + visits);
 			board.take(p);
-			chosen[k] = null;
+			chosen[next] = null;
 		}
-		go(n + 1, cost + weight(k));
+		go(rest, from, cost + weights[next]);
 	};
-	go(0, 0);
+	go(
+		jobs.map((_, k) => k),
+		jobs.map(() => 0),
+		0
+	);
 	return best;
 }

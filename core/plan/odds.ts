@@ -9,6 +9,8 @@ export interface OddsRun {
 	jobId: string;
 	channelId: string;
 	packIds: readonly string[];
+	/** Where its charger stands, by number. */
+	place: number;
 	spans: readonly OddsSpan[];
 	/** null: by the end of the plan. */
 	dueMin: number | null;
@@ -50,15 +52,16 @@ export function drawnMin(s: Pick<OddsSpan, 'earlyMin' | 'likelyMin' | 'lateMin'>
 	return Math.max(0.2 * s.likelyMin, s.likelyMin + (z * spread) / P95);
 }
 
-/** One day: when each job is over, min; Infinity where it is not. */
+/** One day: when each job is over, min; Infinity where it is not. Between two places there is a walk of `walkMin`. */
 export function oneDay(
 	runs: readonly OddsRun[],
 	watch: readonly Watch[],
-	draw: () => number
+	draw: () => number,
+	walkMin = 0
 ): Map<string, number> {
 	const channelFree = new Map<string, number>();
 	const packFree = new Map<string, number>();
-	const acts: number[] = [];
+	const acts: { at: number; place: number }[] = [];
 	const done = new Map<string, number>();
 	const windows = [...watch].sort((a, b) => a.fromMin - b.fromMin);
 	/** Until when somebody watches without a break, from `at`; `at` itself where nobody does. */
@@ -67,16 +70,17 @@ export function oneDay(
 		for (const w of windows) if (w.fromMin <= until + 1e-6 && w.toMin > until) until = w.toMin;
 		return until;
 	};
-	/** The next moment from `at` with hands that do nothing else. */
-	const handsFrom = (at: number): number => {
+	/** The next moment from `at` with hands that do nothing else and have come to `place` by then. */
+	const handsFrom = (at: number, place: number): number => {
+		const needs = (a: { place: number }) => ACT_MIN + (a.place === place ? 0 : walkMin);
 		let t = at;
 		for (let moved = true; moved;) {
 			moved = false;
 			const there = windows.find((w) => w.hands && w.toMin > t + 1e-6);
 			if (!there) return Infinity;
 			if (there.fromMin > t) t = there.fromMin;
-			const busy = acts.find((a) => t < a + ACT_MIN - 1e-6 && t > a - ACT_MIN + 1e-6);
-			if (busy !== undefined) [t, moved] = [busy + ACT_MIN, true];
+			const busy = acts.find((a) => t < a.at + needs(a) - 1e-6 && t > a.at - needs(a) + 1e-6);
+			if (busy !== undefined) [t, moved] = [busy.at + needs(busy), true];
 		}
 		return t;
 	};
@@ -105,9 +109,9 @@ export function oneDay(
 				channelFree.get(run.channelId) ?? 0,
 				...run.packIds.map((id) => (packFree.get(id) ?? 0) + (earlier ? span.restMin : 0))
 			);
-			const from = handsFrom(ready);
+			const from = handsFrom(ready, run.place);
 			if (!Number.isFinite(from)) continue;
-			acts.push(from);
+			acts.push({ at: from, place: run.place });
 			const until = watchedUntil(from);
 			const begin = from + ACT_MIN;
 			const whole = begin + left <= until + 1e-6;
@@ -130,14 +134,15 @@ export function outlookOf(
 	{
 		tries = TRIES,
 		seed = SEED,
-		counted
-	}: { tries?: number; seed?: number; counted?: ReadonlySet<string> } = {}
+		counted,
+		walkMin = 0
+	}: { tries?: number; seed?: number; counted?: ReadonlySet<string>; walkMin?: number } = {}
 ): Outlook {
 	const draw = normal(uniform(seed));
 	const counts = new Map(runs.map((r) => [r.jobId, 0]));
 	let all = 0;
 	for (let t = 0; t < tries; t++) {
-		const done = oneDay(runs, watch, draw);
+		const done = oneDay(runs, watch, draw, walkMin);
 		let every = true;
 		for (const run of runs) {
 			const ok = (done.get(run.jobId) ?? Infinity) <= (run.dueMin ?? Infinity) + 1e-6;

@@ -155,6 +155,7 @@ export function oddsRunsOf(day: Day, placed: readonly (Placement | null)[]): Odd
 				jobId: job.id,
 				channelId: ways[p.way].channelId,
 				packIds: [job.packId, ...job.joined],
+				place: day.problem.jobs[p.job].ways[p.way].place,
 				spans: oddsSpans(day, p),
 				dueMin: due === null ? null : due * day.problem.slotMin
 			}
@@ -172,7 +173,10 @@ export interface Odds {
 export function oddsOf(day: Day, found: Planned, hours: readonly Hours[]): Odds {
 	const runs = oddsRunsOf(day, found.placed);
 	const planned = new Set(found.placed.flatMap((p) => (p?.inTime ? [day.jobs[p.job].job.id] : [])));
-	const outlook: Outlook = outlookOf(runs, watchOf(hours, day.originMs), { counted: planned });
+	const outlook: Outlook = outlookOf(runs, watchOf(hours, day.originMs), {
+		counted: planned,
+		walkMin: day.walkMin
+	});
 	return { byJob: Object.fromEntries(outlook.byJob), all: outlook.all };
 }
 

@@ -38,11 +38,12 @@ function day(
 			due: null,
 			weight: WEIGHTS.wanted,
 			lateIsUseful: true,
-			ways: [{ channel: 0, holds: [2], steps: [whole], wear: 1 }],
+			ways: [{ channel: 0, place: 0, holds: [2], steps: [whole], wear: 1 }],
 			pinnedAt: null,
 			...job
 		})),
 		handsLimit: 1,
+		walk: 0,
 		taste: TASTES.usual,
 		...change
 	};
@@ -106,7 +107,7 @@ test('several runs of one job follow each other with their rest, the next on ano
 		draws: [],
 		stores: []
 	}));
-	const way = { channel: 0, holds: [2], steps, wear: 1 };
+	const way = { channel: 0, place: 0, holds: [2], steps, wear: 1 };
 	const [p] = placementsOf(day('wwwwwwwwww', [{ ways: [way], pinnedAt: 0 }]))[0];
 	assert.deepEqual(
 		p.spans.map((s) => [s.step, s.from, s.to]),
@@ -151,12 +152,14 @@ test('late costs half its weight and more each day; too late to be of use is no 
 test('the cheapest come first', () => {
 	const slow = {
 		channel: 0,
+		place: 0,
 		holds: [2],
 		steps: [{ likely: 5, kept: 6, rest: 0, divisible: false, draws: [], stores: [] }],
 		wear: 0.4
 	};
 	const fast = {
 		channel: 0,
+		place: 0,
 		holds: [2],
 		steps: [{ likely: 2, kept: 3, rest: 0, divisible: false, draws: [], stores: [] }],
 		wear: 1.6

@@ -41,6 +41,8 @@ export interface Step {
 export interface Way {
 	/** The limit that is its channel. */
 	channel: number;
+	/** Where its charger stands, by number; all at 0 where nobody walks. */
+	place: number;
 	/** Other limits of which it takes one as long as it is connected: packs, boards, leads. */
 	holds: readonly number[];
 	steps: readonly Step[];
@@ -74,6 +76,8 @@ export interface Problem {
 	jobs: readonly SlotJob[];
 	/** The limit that stands for hands: one act in a slot. */
 	handsLimit: number;
+	/** Slots that lie between two acts at different places, for the walk. */
+	walk: number;
 	/** What a person asks of a plan besides jobs done by their time. */
 	taste: Taste;
 }
@@ -142,6 +146,10 @@ export const LATER_SHARE_PER_DAY = 0.3;
 /** Nothing stands full for days before it is used; per hour. */
 export const STANDING_PER_H = 0.02;
 export const STANDING_AFTER_H = 24;
+
+/** Places that chargers stand at: 1 where all of them are within reach of each other. */
+export const placeCount = ({ jobs, walk }: Pick<Problem, 'jobs' | 'walk'>): number =>
+	walk > 0 ? 1 + Math.max(0, ...jobs.flatMap((j) => j.ways.map((w) => w.place))) : 1;
 
 /** Visits of a set of acts, by slot: runs of slots with an act. */
 export function visitsOf(acts: ArrayLike<number>): number {

@@ -6,7 +6,7 @@ import { Board } from './board';
 import { pricesFor } from './bound';
 import { bestOfFew } from './few';
 import { placementsOf } from './placements';
-import { visitsOf, type Placement, type Problem } from './problem';
+import { placeCount, visitsOf, type Placement, type Problem } from './problem';
 import { costOf } from './search';
 import { atOwnCost, nearTo } from './stay';
 import { faultsOf } from './verify';
@@ -45,7 +45,7 @@ test('three jobs: as good as every way there is, by the search and by a handful 
 		days++;
 		const best = least(problem, placements);
 		assert.ok(Math.abs(foundPlan(problem, placements, { rounds: 1500 }).cost - best) < 1e-6, `day ${seed}`);
-		const put = bestOfFew(new Board(problem), [0, 1, 2], placements, [null, null, null]);
+		const put = bestOfFew(new Board(problem), [0, 1, 2], placements, [null, null, null], 1e6);
 		assert.ok(
 			costOf(problem, put).cost <= best + 3 * 2 * problem.taste.visit + 1e-6,
 			`a handful of day ${seed}`
@@ -54,6 +54,36 @@ test('three jobs: as good as every way there is, by the search and by a handful 
 		assert.ok(pricesFor(problem, placements, best).bound <= best + 1e-6);
 	}
 	assert.ok(days >= 10);
+});
+
+test('hands walk between two places: what the search takes and what the checker lets pass are the same', () => {
+	let [apart, near] = [0, 0];
+	for (let seed = 1; seed <= 12; seed++) {
+		const problem = drawnDay(seed, { jobs: 2, channels: 3, slotMin: 10, hours: 5, walk: 1 + (seed % 2) });
+		const [first, second] = placementsOf(problem);
+		const placeOf = (p: Placement) => problem.jobs[p.job].ways[p.way].place;
+		for (const a of first.filter((_, n) => n % 3 === 0))
+			for (const b of second.filter((_, n) => n % 3 === 0)) {
+				const board = new Board(problem);
+				board.put(a);
+				const fits = board.fits(b);
+				assert.equal(fits, faultsOf(problem, [a, b]).length === 0, `day ${seed}, ${a.start} and ${b.start}`);
+				board.put(b);
+				board.take(a);
+				board.take(b);
+				assert.ok(board.fits(a) && board.fits(b), 'the board is as it was');
+				const gap = Math.min(...a.acts.flatMap((s) => b.acts.map((t) => Math.abs(s - t))));
+				if (placeOf(a) === placeOf(b) || gap === 0) continue;
+				if (gap > problem.walk) apart++;
+				else {
+					assert.ok(!fits);
+					near++;
+				}
+			}
+	}
+	assert.ok(apart > 50 && near > 50, `${apart} apart, ${near} near`);
+	const stay = { ...drawnDay(3, { jobs: 2, channels: 3, slotMin: 10, hours: 3, walk: 1 }), walk: 0 };
+	assert.equal(placeCount(stay), 1, 'without a walk all is one place');
 });
 
 test('visits are runs of slots with an act', () => {

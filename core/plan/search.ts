@@ -36,21 +36,48 @@ export interface SearchOptions {
 }
 
 const SEED = 11;
-const ROUNDS = 60_000;
-/** Most jobs that are taken off at a time. */
-const MOST_OFF = 7;
+/**
+ * How a day is searched. A small one is warmed again and again, and large handfuls of it are put back in the best way there is: where
+ * nine jobs just fit, nothing else finds them. A large one cools once.
+ */
+interface Manner {
+	rounds: number;
+	/** How often it is warmed, and the fewest rounds that are worth it. */
+	coolings: number;
+	least: number;
+	/** Most jobs that are taken off at a time. */
+	mostOff: number;
+	/** How often a handful is put back in the best way there is, how many jobs at most, and the places looked at for it. */
+	exact: number;
+	few: number;
+	tried: number;
+}
+const SMALL_DAY: Manner = {
+	rounds: 20_000,
+	coolings: 24,
+	least: 400,
+	mostOff: 11,
+	exact: 0.2,
+	few: 8,
+	tried: 1000
+};
+const LARGE_DAY: Manner = {
+	rounds: 60_000,
+	coolings: 1,
+	least: 1,
+	mostOff: 7,
+	exact: 0.03,
+	few: 4,
+	tried: 1000
+};
+/** Most jobs of a small day. */
+const SMALL = 16;
 /** How often a place is passed over, and, in every other plan, a whole way: the gentle one that stands in another job's light. */
 const BLINK = 0.03;
 const PASS = [0, 0.15, 0.4];
 /** Worse plans are gone on with at first by about so much cost, and at last by next to none. */
 const WARM = 20;
 const COLD = 0.005;
-/** How often a small day is warmed again; a large one cools once. */
-const COOLINGS = 12;
-const SMALL = 16;
-/** How often a few jobs are put back in the best way there is, and how few. */
-const EXACT = 0.03;
-const FEW = 4;
 /** How often a job that is not in time is pushed in. */
 const PUSHED = 0.3;
 /** How often places are taken by price, how much the prices count then, and the work that finding them may be. */
@@ -79,9 +106,11 @@ export function costOf(
 export function* searchPlan(
 	problem: Problem,
 	placements: readonly (readonly Placement[])[],
-	{ rounds = ROUNDS, progress, seed = SEED, prices: known, from }: SearchOptions = {}
+	{ rounds: asked, progress, seed = SEED, prices: known, from }: SearchOptions = {}
 ): Generator<PlanProgress, Planned> {
 	const n = problem.jobs.length;
+	const manner = n <= SMALL ? SMALL_DAY : LARGE_DAY;
+	const rounds = asked ?? manner.rounds;
 	const board = new Board(problem);
 	const chance = uniform(seed);
 	const pick = (k: number) => Math.min(k - 1, Math.floor(chance() * k));
@@ -220,7 +249,9 @@ export function* searchPlan(
 	let current = score();
 	let best: Planned = { placed: [...now], ...current };
 	if (n === 0) return best;
-	const coolings = n <= SMALL ? COOLINGS : 1;
+	const coolings = progress
+		? manner.coolings
+		: Math.max(1, Math.min(manner.coolings, Math.floor(rounds / manner.least)));
 	let far = 0;
 	let cooled = 0;
 	for (let round = 0; far < 1; round++) {
@@ -237,7 +268,7 @@ export function* searchPlan(
 		// Those near a first one in time or on its channel go together; undone ones are always tried again.
 		const first = pick(n);
 		const centre = now[first]?.start ?? placements[first][pick(placements[first].length)]?.start ?? 0;
-		const count = 1 + pick(Math.min(MOST_OFF, n));
+		const count = 1 + pick(Math.min(manner.mostOff, n));
 		const near =
 			chance() < 0.7
 				? all
@@ -253,19 +284,20 @@ export function* searchPlan(
 			open.length <= TRIED_AGAIN ? open : Array.from({ length: TRIED_AGAIN }, () => open[pick(open.length)]);
 		const pass = PASS[pick(PASS.length)];
 		const how = chance();
-		if (how < EXACT) {
-			const few = [...new Set([...taken.slice(0, FEW), ...undone.slice(0, 1)])];
+		if (how < manner.exact) {
+			const few = [...new Set([...taken.slice(0, manner.few), ...undone.slice(0, 1)])];
 			few.forEach(off);
 			bestOfFew(
 				board,
 				few,
 				placements,
-				few.map((j) => was[j])
+				few.map((j) => was[j]),
+				manner.tried
 			).forEach((p, k) => {
 				if (p) board.put(p);
 				now[few[k]] = p;
 			});
-		} else if (!pushIn(how < EXACT + PUSHED, taken)) {
+		} else if (!pushIn(how < manner.exact + PUSHED, taken)) {
 			taken.forEach(off);
 			const lists = chance() < BY_PRICE ? dear[pick(dear.length)] : null;
 			for (const j of ordered([...new Set([...taken, ...undone])]))

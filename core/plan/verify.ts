@@ -10,6 +10,7 @@ export function faultsOf(problem: Problem, placed: readonly (Placement | null)[]
 	const faults: string[] = [];
 	const sums = problem.limits.map((l) => Array.from({ length: problem.slots }, (_, s) => l.taken[s] ?? 0));
 	const stored = problem.stores.map(() => 0);
+	const hands: { slot: number; place: number; job: string }[] = [];
 	placed.forEach((p, j) => {
 		if (!p) return;
 		const job = problem.jobs[j];
@@ -54,9 +55,18 @@ export function faultsOf(problem: Problem, placed: readonly (Placement | null)[]
 		for (const a of p.acts) {
 			if (!problem.hands[a]) say(`no hands in slot ${a}`);
 			sums[problem.handsLimit][a] += 1;
+			hands.push({ slot: a, place: way.place, job: job.id });
 		}
 		for (const { store, amount } of way.steps.flatMap((s) => s.stores)) stored[store] += amount;
 	});
+	// Whoever has one pair of hands for two places walks between them.
+	const pairs = problem.limits[problem.handsLimit].cap;
+	if (problem.walk > 0)
+		for (const first of hands) {
+			const soon = hands.filter((h) => h.slot >= first.slot && h.slot <= first.slot + problem.walk);
+			if (new Set(soon.map((h) => h.place)).size > pairs)
+				faults.push(`${first.job}: after slot ${first.slot} hands would be at two places within the walk`);
+		}
 	sums.forEach((row, n) => {
 		const { cap, name } = problem.limits[n];
 		row.forEach((sum, s) => {

@@ -14,12 +14,13 @@ export interface Names {
 	clock: (at: string) => string;
 }
 
-export const GOAL_WORDS: Record<Goal | 'read', string> = {
+export const GOAL_WORDS: Record<Goal | 'read' | 'resistance', string> = {
 	ready: 'ready for use',
 	storage: 'at storage',
 	'capacity check': 'capacity checked',
 	discharge: 'discharged',
-	read: 'read again'
+	read: 'read again',
+	resistance: 'resistance read'
 };
 
 /** "balance 4.7 A". */

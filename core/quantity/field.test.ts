@@ -170,6 +170,7 @@ const LENGTHS: Record<string, (number | undefined)[]> = {
 	'CHARGER.held': [0, 60],
 	'CHARGER.held.channelId': [undefined, 64],
 	'CHARGER.protections': [0, undefined],
+	'CHARGER.standsAt': [0, 40],
 	'CHARGER.notes': [0, 4000],
 	'CHANNEL.label': [1, 20],
 	'CHANNEL.chemistries': [1, 24],

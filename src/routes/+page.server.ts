@@ -1,4 +1,5 @@
 import type { Readiness } from '$core/care/readiness';
+import { placesOf } from '$core/charger/charger';
 import { app } from '$lib/server/app';
 import { listPacks } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
@@ -57,6 +58,8 @@ export const load: PageServerLoad = async ({ depends }) => {
 		plan,
 		ambientDegC: preferences.ambientDegC,
 		presenceMin: preferences.presenceMin,
+		walkMin: preferences.walkMin,
+		places: placesOf(chargers).length,
 		watchStops: preferences.watchStops,
 		toMeasure: measure.map((m) => ({
 			...m,

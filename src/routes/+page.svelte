@@ -285,6 +285,8 @@
 					ambientDegC={data.ambientDegC}
 					presenceMin={data.presenceMin}
 					watchStops={data.watchStops}
+					walkMin={data.walkMin}
+					places={data.places}
 				/>
 			</section>
 		</div>

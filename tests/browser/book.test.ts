@@ -127,9 +127,7 @@ describe('the book', () => {
 		await (await person.find('[data-says="capacity-known"] button')).click();
 		await person.driver.wait(async () => (await held()) !== null, 10_000);
 		assert.equal(Math.round(1000 * (await held())!), Number(/(\d+)\s*mAh/.exec(words)![1]));
-		await main(
-			`[...document.querySelectorAll('[data-sonner-toast] button')].find((b) => b.innerText === 'Undo').click()`
-		);
+		await person.undo();
 		await person.driver.wait(async () => (await held()) === null, 10_000, 'taken back');
 		await person.goTo('/logbook/packs');
 		const first = await person.text('tbody tr');

@@ -160,8 +160,7 @@ describe('every chemistry and task', () => {
 		await person.goTo(`/logbook/${run.id}`);
 		await person.press('button', 'with the pack');
 		await person.driver.wait(async () => Math.abs((await measured()) - run.chargeAh) < 1e-9, 20_000);
-		const undo = await person.find('[data-sonner-toast] button');
-		await undo.click();
+		await person.undo();
 		await person.driver.wait(async () => (await measured()) === before, 20_000);
 	});
 

@@ -54,6 +54,23 @@ export class Person {
 		await element.click();
 	}
 
+	/**
+	 * Takes back what was done last, on its toast. What was done may stand in the database before the page has
+	 * its answer: the toast is waited for, and looked for and pressed in one step, as toasts move.
+	 */
+	async undo(): Promise<void> {
+		await this.driver.wait(
+			async () =>
+				this.driver.executeScript<boolean>(
+					`const undo = [...document.querySelectorAll('[data-sonner-toast] button')].find((b) => b.innerText.trim() === 'Undo');
+					undo?.click();
+					return Boolean(undo);`
+				),
+			WAIT_MS,
+			'nothing offers to undo it'
+		);
+	}
+
 	/** Types into the field with this label, replacing what is there. */
 	async fill(label: string, value: string): Promise<void> {
 		const field = await this.driver.wait(

@@ -104,9 +104,7 @@ describe('parallel', () => {
 			10_000,
 			'it is no longer among them'
 		);
-		await person.driver.executeScript(
-			`[...document.querySelectorAll('[data-sonner-toast] button')].find((b) => b.innerText === 'Undo').click()`
-		);
+		await person.undo();
 		await becomes(batched, { A: names(1, 2, 5, 7), B: names(3, 4, 8) }, 'as it was');
 		const field = await person.driver.findElement(
 			By.xpath('//section[@aria-label="Type volts"]//li[label[normalize-space(.)="Eider 2"]]//input')

@@ -122,7 +122,7 @@ describe('plan', () => {
 			'never planned there'
 		);
 		assert.equal(s.plan.planned.length, 4);
-		await outside('Undo');
+		await person.undo();
 		await waitFor(({ plan }) => plan.jobs.every((j) => j.startsAt === null), 'not undone');
 	});
 
@@ -187,7 +187,7 @@ describe('plan', () => {
 		// A linked channel, so that the run is begun and followed.
 		const survey = jobOf('Survey catamaran');
 		await (await bar(survey)).sendKeys(Key.ENTER);
-		await person.choose(`[data-panel="${survey}"] [aria-label^="On"]`, 'Pier Two, channel A');
+		await person.choose(`[data-panel="${survey}"] [aria-label^="On"]`, 'Pier Two, channel A, boathouse');
 		await waitFor(
 			({ plan }) => plan.planned.find((p) => p.jobId === survey)?.channelId === bench.channelId('Pier Two'),
 			'not on Pier Two'
@@ -280,7 +280,7 @@ describe('plan', () => {
 		await outside('Delete this plan');
 		await person.waitForPath(/^\/plan$/);
 		assert.equal((await fetch(`${bench.app.base}/api/v1/plans/${id}`)).status, 404);
-		await outside('Undo');
+		await person.undo();
 		await person.waitForPath(new RegExp(`^/plan/${id}$`));
 		const links = await person.driver.findElements(By.css('[data-job]'));
 		assert.ok(links.length >= 4);

@@ -74,11 +74,7 @@ describe('from an empty shelf', () => {
 		await person.driver.executeScript('arguments[0].select()', field);
 		await field.sendKeys('200', '\uE007');
 		await person.sees('200 min');
-		await person.driver.wait(
-			async () => (await browser.driver.findElements(By.css('[data-sonner-toast] [data-button]'))).length > 0,
-			8000
-		);
-		await (await person.find('[data-sonner-toast] [data-button]')).click();
+		await person.undo();
 		await person.driver.wait(async () => {
 			const [c] = await get<{ held: { kind: string; heldValue: number }[] }[]>('/chargers');
 			return c.held.find((h) => h.kind === 'safetyTimerMin')!.heldValue === 120;
@@ -119,7 +115,7 @@ describe('from an empty shelf', () => {
 		await person.press('button', 'Delete');
 		await person.waitForPath(/^\/packs$/);
 		await person.sees('No pack yet');
-		await (await person.find('[data-sonner-toast] [data-button]')).click();
+		await person.undo();
 		await person.waitForPath(/^\/packs\/[0-9a-f-]+$/);
 		assert.equal((await get<unknown[]>('/packs')).length, 1);
 	});

@@ -17,6 +17,7 @@ export function runsOfDay(problem: Problem, placed: readonly (Placement | null)[
 				jobId: problem.jobs[p.job].id,
 				channelId: `c${way.channel}`,
 				packIds: [problem.jobs[p.job].id],
+				place: way.place,
 				dueMin: problem.jobs[p.job].due === null ? null : min(problem.jobs[p.job].due as number),
 				spans: p.spans.map((s) => {
 					const step = way.steps[s.step];
@@ -68,6 +69,13 @@ export function walkedDay(problem: Problem, runs: readonly OddsRun[], seed: numb
 	const done = new Set<string>();
 	const plugged = new Map<string, Job>();
 	let busyUntil = 0;
+	let at = -1;
+	/** What is left of the walk to `place` for whoever set out when the last act was done. */
+	const walkTo = (place: number, t: number): number => {
+		const left = at < 0 || at === place ? 0 : Math.max(0, problem.walk * slotMin - (t - busyUntil));
+		at = place;
+		return left;
+	};
 	const watchedFrom = (t: number): number => {
 		let u = t;
 		while (u < slots * slotMin && there(problem.watched, u)) u++;
@@ -107,14 +115,14 @@ export function walkedDay(problem: Problem, runs: readonly OddsRun[], seed: numb
 			}
 			plugged.set(waits.run.channelId, waits);
 			waits.state = 'runs';
-			waits.runsFrom = t + PLUG_MIN;
-			busyUntil = t + PLUG_MIN;
+			busyUntil = t + walkTo(waits.run.place, t) + PLUG_MIN;
+			waits.runsFrom = busyUntil;
 			continue;
 		}
 		const off = [...plugged.values()].find((j) => j.state === 'over');
 		if (off) {
 			plugged.delete(off.run.channelId);
-			busyUntil = t + UNPLUG_MIN;
+			busyUntil = t + walkTo(off.run.place, t) + UNPLUG_MIN;
 		}
 	}
 	return done;

@@ -22,10 +22,12 @@ export interface DayShape {
 	slotMin: number;
 	/** Length of the plan, h; people are there for about two thirds of it, in two stretches. */
 	hours: number;
+	/** Slots of walk between two places at which the chargers stand; none where it is left out. */
+	walk?: number;
 }
 
 /** A day: chargers of one, two and four channels, two of which share watts; a supply, boards, a battery on some days, one lead job. */
-export function drawnDay(seed: number, { jobs, channels, slotMin, hours }: DayShape): Problem {
+export function drawnDay(seed: number, { jobs, channels, slotMin, hours, walk = 0 }: DayShape): Problem {
 	const next = uniform(seed);
 	const slots = Math.round((hours * 60) / slotMin);
 	const inSlots = (min: number) => Math.max(1, Math.round(min / slotMin));
@@ -85,6 +87,7 @@ export function drawnDay(seed: number, { jobs, channels, slotMin, hours }: DaySh
 				const step: Step = { likely, kept, rest: 0, divisible: lead, draws, stores: energy };
 				ways.push({
 					channel: c,
+					place: walk > 0 ? c % 2 : 0,
 					holds: [pack, ...(board && !lead ? [boards] : [])],
 					steps: [step],
 					wear: (storage ? 0.1 : Math.pow(rate, 0.6)) * (0.9 + 0.2 * next())
@@ -101,7 +104,18 @@ export function drawnDay(seed: number, { jobs, channels, slotMin, hours }: DaySh
 			pinnedAt: null
 		};
 	});
-	return { slotMin, slots, watched, hands, limits, stores, jobs: list, handsLimit, taste: TASTES.usual };
+	return {
+		slotMin,
+		slots,
+		watched,
+		hands,
+		limits,
+		stores,
+		jobs: list,
+		handsLimit,
+		walk,
+		taste: TASTES.usual
+	};
 }
 
 export interface Optimum {
@@ -205,9 +219,9 @@ let solver: Awaited<ReturnType<typeof highs>> | null = null;
 
 /**
  * The best plan there is to a hundredth of an ordinary charge's wear, as a linear program with whole numbers: a column for every way,
- * start and job. One step a job. Null where four minutes do not suffice.
+ * start and job. One step a job. Null where so many seconds do not suffice.
  */
-export async function bestPlan(problem: Problem): Promise<Optimum | null> {
+export async function bestPlan(problem: Problem, seconds = 240): Promise<Optimum | null> {
 	solver ??= await highs();
 	const columns = problem.jobs.flatMap((job, j) =>
 		job.ways.flatMap((_, w) =>
@@ -232,6 +246,17 @@ export async function bestPlan(problem: Problem): Promise<Optimum | null> {
 		return cap - (taken[s] ?? 0);
 	};
 	const lines = [...rows].map(([key, terms]) => ` ${key}: ${sum(terms)} <= ${capOf(key)}`);
+	// Hands that are at one place are at no other within the walk.
+	const names = (s: number, wanted: (place: number) => boolean) =>
+		columns
+			.filter((c) => c.acts.includes(s) && wanted(problem.jobs[c.job].ways[c.way].place))
+			.map((c) => c.name);
+	for (let s = 0; s < problem.slots && problem.walk > 0; s++)
+		for (let t = s + 1; t <= Math.min(problem.slots - 1, s + problem.walk); t++)
+			for (const place of new Set(columns.map((c) => problem.jobs[c.job].ways[c.way].place))) {
+				const both = [...names(s, (p) => p === place), ...names(t, (p) => p !== place)];
+				if (both.length > 1) lines.push(` w${s}_${t}_${place}: ${sum(both)} <= 1`);
+			}
 	for (const [s, names] of acted) {
 		lines.push(` h${s}: ${sum(names)} <= 1`);
 		const before = acted.get(s - 1) ?? [];
@@ -246,7 +271,7 @@ export async function bestPlan(problem: Problem): Promise<Optimum | null> {
 		`Minimize\n obj: ${objective}\nSubject To\n${lines.join('\n')}\nBounds\n${[...acted.keys()]
 			.map((s) => ` 0 <= v_${s} <= 1`)
 			.join('\n')}\nBinary\n ${columns.map((c) => c.name).join('\n ')}\nEnd`,
-		{ output_flag: false, mip_rel_gap: 0, mip_abs_gap: 0.01, time_limit: 240 }
+		{ output_flag: false, mip_rel_gap: 0, mip_abs_gap: 0.01, time_limit: seconds }
 	);
 	if (solved.Status !== 'Optimal') return null;
 	const chosen = columns.filter((c) => (solved.Columns[c.name] as { Primal: number }).Primal > 0.5);
@@ -259,13 +284,17 @@ export async function bestPlan(problem: Problem): Promise<Optimum | null> {
 	};
 }
 
+/** On days after this one the chargers stand at two places, ten minutes apart. */
+const UNWALKED = 100;
+
 /** The small day of a seed: of up to 12 jobs and 6 channels, in slots of ten minutes. */
 export const smallDay = (seed: number): Problem =>
 	drawnDay(seed, {
 		jobs: 4 + (seed % 9),
 		channels: 2 + (seed % 5),
 		slotMin: 10,
-		hours: 3 + (seed % 3)
+		hours: 3 + (seed % 3),
+		walk: seed > UNWALKED ? 1 : 0
 	});
 
 /** A search gone through to its end. */
@@ -298,11 +327,16 @@ export function walkedPlans(count: number): { jobs: number; said: number; did: n
 			jobs: 4 + (seed % 9),
 			channels: 2 + (seed % 5),
 			slotMin: 5,
-			hours: 4 + (seed % 4)
+			hours: 4 + (seed % 4),
+			walk: seed % 4 === 0 ? 1 : 0
 		});
 		const found = foundPlan(problem, placementsOf(problem), { rounds: 150 });
 		const runs = runsOfDay(problem, found.placed);
-		const { byJob } = outlookOf(runs, watchOfDay(problem), { tries: 200, seed });
+		const { byJob } = outlookOf(runs, watchOfDay(problem), {
+			tries: 200,
+			seed,
+			walkMin: problem.walk * problem.slotMin
+		});
 		const done = walkedDay(problem, runs, 90_000 + seed);
 		for (const { jobId } of runs) {
 			jobs++;

@@ -23,7 +23,7 @@ import { atOwnCost, nearTo } from '$core/plan/stay';
 import { bindingsOf, helpOf, variantsOf } from '$core/plan/why';
 
 /** How long is looked for a good plan, for each other way and each help, ms, and the time between looks at what is wanted. */
-const SEARCH_MS = 1500;
+const SEARCH_MS = 2500;
 const OTHER_MS = 500;
 const HELP_ROUNDS = 300;
 const PRICE_ROUNDS = 60;

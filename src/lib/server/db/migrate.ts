@@ -16,6 +16,7 @@ import * as drills from './migrations/0012-drills';
 import * as judgements from './migrations/0013-judgements';
 import * as fits from './migrations/0014-fits';
 import * as plans from './migrations/0015-plans';
+import * as places from './migrations/0016-places';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -38,7 +39,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0012-drills': drills,
 	'0013-judgements': judgements,
 	'0014-fits': fits,
-	'0015-plans': plans
+	'0015-plans': plans,
+	'0016-places': places
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

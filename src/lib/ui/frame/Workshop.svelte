@@ -12,6 +12,9 @@
 		ambientDegC: number;
 		presenceMin: number;
 		watchStops: boolean;
+		walkMin: number;
+		/** Places where chargers stand. */
+		places: number;
 	}
 	let standing: Standing = $props();
 
@@ -26,7 +29,9 @@
 	const CALLED: Record<keyof Standing, string> = {
 		ambientDegC: 'Air temperature',
 		presenceMin: 'The interval',
-		watchStops: 'Stopping by itself'
+		watchStops: 'Stopping by itself',
+		walkMin: 'The walk',
+		places: 'Places'
 	};
 	const said = (value: unknown) => (typeof value === 'boolean' ? (value ? 'on' : 'off') : String(value));
 
@@ -88,6 +93,24 @@
 			onset={(v) => set('presenceMin', Math.round(v))}
 		/>
 	</div>
+	{#if standing.places > 1}
+		<div class="grid grid-cols-[1fr_150px] items-center gap-x-4 border-b py-2">
+			<p>
+				Walk from one charger’s place to another<br /><span class="quiet text-[12.5px]"
+					>a plan leaves so long between what hands do at two places</span
+				>
+			</p>
+			<Stepper
+				label="Walk"
+				unit="min"
+				figure={String(shown.walkMin)}
+				step={1}
+				min={0}
+				max={60}
+				onset={(v) => set('walkMin', v)}
+			/>
+		</div>
+	{/if}
 	<div class="border-b py-2">
 		<Checkbox checked={shown.watchStops} onchange={(on) => set('watchStops', on)}
 			>Stop a charge over the link by itself<span class="quiet block text-[12.5px]"

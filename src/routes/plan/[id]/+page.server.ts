@@ -1,5 +1,5 @@
 import { error } from '@sveltejs/kit';
-import { channelNameOf } from '$core/charger/charger';
+import { channelPlaceOf } from '$core/charger/charger';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { allPacks } from '$lib/server/services/packs/packs';
@@ -28,14 +28,14 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 			charger.channels.map((channel) => ({
 				id: channel.id,
 				chargerId: charger.id,
-				name: channelNameOf(charger, channel),
+				name: channelPlaceOf(charger, channel, chargers),
 				short: charger.channels.length === 1 ? charger.name : `${charger.name} ${channel.label}`
 			}))
 		),
 		packs: packs.filter((p) => p.condition === 'in service').map((p) => ({ id: p.id, name: p.name })),
 		names: Object.fromEntries(packs.map((p) => [p.id, p.name])),
 		plans: plans.map(({ id, name }) => ({ id, name })),
-		care: care.filter((c) => c.goal !== 'read'),
+		care: care.filter((c) => c.goal !== 'read' && c.goal !== 'resistance'),
 		now
 	};
 };

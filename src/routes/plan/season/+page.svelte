@@ -13,7 +13,7 @@
 		}))
 	);
 	const href = (packId: string, goal: string) =>
-		goal === 'read'
+		goal === 'read' || goal === 'resistance'
 			? `/packs/${packId}#reading`
 			: goal === 'capacity check'
 				? checkHref(packId, 'discharge')

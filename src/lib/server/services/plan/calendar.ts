@@ -1,7 +1,7 @@
 /** Plans as iCalendar (RFC 5545) and CSV, and hours out of an iCalendar file. The format itself is the package's. */
 import ICAL from 'ical.js';
 import Papa from 'papaparse';
-import { channelNameOf } from '$core/charger/charger';
+import { channelPlaceOf } from '$core/charger/charger';
 import { actsOf } from '$core/plan/acts';
 import { LONGEST_PLAN_H, type Hours, type Plan } from '$core/plan/plan';
 import { actWords, GOAL_WORDS, type Names } from '$core/plan/words';
@@ -26,7 +26,7 @@ async function namesFor(db: Store, plan: Plan): Promise<Names> {
 		channel: (id) => {
 			const charger = chargers.find((c) => c.channels.some((ch) => ch.id === id));
 			const channel = charger?.channels.find((ch) => ch.id === id);
-			return charger && channel ? channelNameOf(charger, channel) : 'a channel that is gone';
+			return charger && channel ? channelPlaceOf(charger, channel, chargers) : 'a channel that is gone';
 		},
 		clock: (at) => at
 	};

@@ -1,4 +1,5 @@
 /** What care the shelf asks for: the jobs of an evening, and of a season. */
+import { QueryTypes } from 'sequelize';
 import { careDue, seasonOf, type CareItem, type CarePack, type SeasonMonth } from '$core/plan/due-care';
 import type { Store } from '../../db/connect';
 import { pastsOf } from '../packs/care';
@@ -6,11 +7,28 @@ import { listPacks } from '../packs/packs';
 import { getPreferences } from '../house/preferences';
 
 async function carePacks(db: Store, now: string): Promise<CarePack[]> {
-	const [shelf, pasts] = await Promise.all([listPacks(db, now), pastsOf(db)]);
+	const [shelf, pasts, ohms] = await Promise.all([listPacks(db, now), pastsOf(db), ohmsRead(db)]);
 	return shelf.map(({ pack, reading }) => {
 		const past = pasts.get(pack.id) ?? { emptiedAt: null, filledAt: null, lastRun: null };
-		return { pack, reading, history: past, lastRun: past.lastRun };
+		return {
+			pack,
+			reading,
+			history: past,
+			lastRun: past.lastRun,
+			ohmsAt: ohms.get(pack.id) ?? null,
+			readsOhms: ohms.size > 0
+		};
 	});
+}
+
+/** When each pack's resistance was last read, ISO 8601, by pack. */
+async function ohmsRead(db: Store): Promise<Map<string, string>> {
+	const rows = await db.sequelize.query<{ packId: string; at: string }>(
+		`SELECT packId, MAX(takenAt) AS at FROM readings
+		 WHERE deletedAt IS NULL AND json_array_length(cellResistancesOhm, '$.value') > 0 GROUP BY packId`,
+		{ type: QueryTypes.SELECT }
+	);
+	return new Map(rows.map(({ packId, at }) => [packId, new Date(at).toISOString()]));
 }
 
 /** Care that is due by `until` (ISO 8601), the longest due first. */

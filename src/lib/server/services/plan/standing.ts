@@ -1,6 +1,6 @@
 /** Where a plan stands: what became of each job, what goes on, and everything that the rest is planned with. */
 import { Op } from 'sequelize';
-import { channelNameOf } from '$core/charger/charger';
+import { channelPlaceOf } from '$core/charger/charger';
 import type { Act } from '$core/plan/acts';
 import type { Pack } from '$core/pack/pack';
 import type { GoingOn, PlanningGround } from '$core/plan/bench';
@@ -85,7 +85,7 @@ async function goingOn(db: Store, now: string): Promise<GoingOn[]> {
 
 /** Everything that the rest of a plan is planned with at the moment `now`. */
 export async function groundOf(db: Store, plan: Plan, now: string): Promise<PlanningGround> {
-	const [{ progress }, chargers, supplies, { inventory }, packs, going, pasts] = await Promise.all([
+	const [{ progress }, chargers, supplies, { inventory, walkMin }, packs, going, pasts] = await Promise.all([
 		standingOf(db, plan, now),
 		listChargers(db),
 		listSupplies(db),
@@ -106,7 +106,15 @@ export async function groundOf(db: Store, plan: Plan, now: string): Promise<Plan
 	for (const [id, { lastRun }] of pasts)
 		if (wanted.has(id) && lastRun?.used) coolBy[id] = coolByOf(lastRun.used);
 	return {
-		bench: { chargers, supplies, inventory, packs: packs.filter((p) => wanted.has(p.id)), going, coolBy },
+		bench: {
+			chargers,
+			supplies,
+			inventory,
+			packs: packs.filter((p) => wanted.has(p.id)),
+			going,
+			walkMin,
+			coolBy
+		},
 		ways: await waysOfJobs(db, open, now),
 		now
 	};
@@ -152,7 +160,7 @@ export async function nextInPlan(db: Store, now: string): Promise<NextInPlan | n
 			packs: packs(act.jobId)
 		})),
 		channels: Object.fromEntries(
-			chargers.flatMap((c) => c.channels.map((ch) => [ch.id, channelNameOf(c, ch)] as const))
+			chargers.flatMap((c) => c.channels.map((ch) => [ch.id, channelPlaceOf(c, ch, chargers)] as const))
 		)
 	};
 }
