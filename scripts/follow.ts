@@ -1,14 +1,17 @@
 /**
  * What looks at a charger's screen are worth: npm run follow [-- charges [chemistry …]], 125 of every chemistry unless it is said
- * otherwise. Truths are the calibration's: other curves, capacities, resistances and cells than the forecast's own.
+ * otherwise. Truths are the calibration's: other curves, capacities, resistances and cells than the forecast's own. With
+ * --reference also what somebody knows who has the truth's own physics and priors; that takes some seconds a charge.
  */
 import { CHEMISTRY_IDS } from '../core/chemistry/catalogue';
 import { Following, quantile } from '../core/follow/following';
 import { judgeLook } from '../core/follow/judge-look';
 import type { Look } from '../core/log/look';
 import { trueRuns } from './follow/case';
+import { referenceOf } from './follow/reference';
 
-const [count = '125', ...only] = process.argv.slice(2);
+const compared = process.argv.includes('--reference');
+const [count = '125', ...only] = process.argv.slice(2).filter((word) => !word.startsWith('--'));
 const LOOKS = [
 	['packV', 0.25],
 	['chargeAh', 0.5],
@@ -22,16 +25,20 @@ function percent(errors: number[]): string {
 }
 
 console.log(
-	'| chemistry | end untold, median / 90 of 100 | with three figures | charge untold | with three | band holds | worse by 5 points | stop cried |'
+	`| chemistry | end untold, median / 90 of 100 | with three figures | charge untold | with three | band holds | worse by 5 points | stop cried |${compared ? ' end by the reference | charge | its band holds | it is worse by 5 points |' : ''}`
 );
-console.log('| --- | --- | --- | --- | --- | --- | --- | --- |');
+console.log(`| --- | --- | --- | --- | --- | --- | --- | --- |${compared ? ' --- | --- | --- | --- |' : ''}`);
 for (const chemistry of only.length ? only : CHEMISTRY_IDS) {
 	const errors = {
 		untold: [] as number[],
 		told: [] as number[],
 		ahUntold: [] as number[],
-		ahTold: [] as number[]
+		ahTold: [] as number[],
+		reference: [] as number[],
+		ahReference: [] as number[]
 	};
+	let itsInside = 0;
+	let itsWorse = 0;
 	let inside = 0;
 	let worse = 0;
 	let cried = 0;
@@ -59,9 +66,15 @@ for (const chemistry of only.length ? only : CHEMISTRY_IDS) {
 		if (run.endMin >= told.minute.p5 && run.endMin <= told.minute.p95) inside++;
 		if (errors.told.at(-1)! > errors.untold.at(-1)! + 0.05) worse++;
 		if (stop) cried++;
+		if (!compared) continue;
+		const best = referenceOf(run, looks);
+		errors.reference.push(off(best.endMin.median, run.endMin));
+		errors.ahReference.push(off(best.endAh.median, run.endAh));
+		if (run.endMin >= best.endMin.p5 && run.endMin <= best.endMin.p95) itsInside++;
+		if (errors.reference.at(-1)! > errors.untold.at(-1)! + 0.05) itsWorse++;
 	}
 	const of = (n: number) => `${((100 * n) / runs.length).toFixed(1)} %`;
 	console.log(
-		`| ${chemistry} | ${percent(errors.untold)} | ${percent(errors.told)} | ${percent(errors.ahUntold)} | ${percent(errors.ahTold)} | ${of(inside)} | ${of(worse)} | ${of(cried)} |`
+		`| ${chemistry} | ${percent(errors.untold)} | ${percent(errors.told)} | ${percent(errors.ahUntold)} | ${percent(errors.ahTold)} | ${of(inside)} | ${of(worse)} | ${of(cried)} |${compared ? ` ${percent(errors.reference)} | ${percent(errors.ahReference)} | ${of(itsInside)} | ${of(itsWorse)} |` : ''}`
 	);
 }

@@ -23,7 +23,9 @@ if (process.argv.includes('--anew') || process.argv.includes('--unknown')) {
 	const before = readFileSync(FILE, 'utf8').split('\n').filter(Boolean);
 	const head = before.filter((l) => l.startsWith('#'));
 	const lineOf = new Map(before.filter((l) => !l.startsWith('#')).map((l) => [Number(l.split(' ')[0]), l]));
-	for (let seed = 1; seed <= DAYS; seed++) {
+	const seeds = Array.from({ length: DAYS }, (_, n) => n + 1);
+	// Those that were never looked at come first: they are the quick ones.
+	for (const seed of seeds.sort((a, b) => Number(lineOf.has(a)) - Number(lineOf.has(b)) || a - b)) {
 		const line = lineOf.get(seed);
 		if (!anew && line !== undefined && !line.endsWith('none')) continue;
 		const best = await bestPlan(smallDay(seed), anew || line === undefined ? USUAL_S : LONG_S);

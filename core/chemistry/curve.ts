@@ -95,3 +95,16 @@ export function socAt(curve: OpenCircuitCurve, voltsV: number): number {
 export function slopeAt(curve: OpenCircuitCurve, soc: number): number {
 	return (ocvAt(curve, soc + 0.005) - ocvAt(curve, soc - 0.005)) / 0.01;
 }
+
+/** How much of a bend lies at this charge: all of it in the middle, nothing when empty or full. */
+export const bendAt = (soc: number): number => (soc > 0 && soc < 1 ? 4 * soc * (1 - soc) : 0);
+
+/** The curve of another cell of the kind: the same volts empty and full, in between reached with less charge by `by` at most (a share). */
+export function bent(curve: OpenCircuitCurve, by: number): OpenCircuitCurve {
+	if (by === 0) return curve;
+	const voltsV = curve.voltsV.map((_, k) => {
+		const soc = curve.firstSoc + k * curve.stepSoc;
+		return ocvAt(curve, soc + by * bendAt(soc));
+	});
+	return { ...curve, voltsV };
+}

@@ -60,6 +60,22 @@ test('without a look it is the forecast; each look narrows what it tells of, and
 	assert.equal(f.end(0).doneShare, 0);
 });
 
+test('in the first minutes the band is as narrow as later: ten volts more are seen at once', () => {
+	for (const [n, run] of trueRuns('lipo', 3).entries()) {
+		const f = new Following(run.solution.resolved, run.solution.settings);
+		// A charger that has not come up to its current yet shows little more than the pack at rest.
+		const atRest = run.solution.resolved.reading!.cellVoltagesV!.reduce((a, b) => a + b);
+		assert.ok(f.shouldRead(0.3)!.packV.least <= atRest, 'not yet at its current');
+		assert.equal(f.shouldRead(0.3)!.currentA.least, 0);
+		assert.ok(f.shouldRead(1)!.currentA.least > 0);
+		for (const minute of [0, 0.2, 1, 3, 10]) {
+			const { packV } = f.shouldRead(minute)!;
+			const wide = packV.most - packV.least;
+			assert.ok(wide < 0.25 * packV.median, `run ${n}, minute ${minute}: ${packV.least} to ${packV.most} V`);
+		}
+	}
+});
+
 test('one figure that was read wrong does not outweigh those that were read right', () => {
 	const [, run] = trueRuns('lipo', 2);
 	const f = new Following(run.solution.resolved, run.solution.settings);

@@ -1,6 +1,6 @@
 /**
  * A run followed by what is read off the charger's screen. Possible packs are drawn from what was known at the start (charge,
- * capacity, resistance, how cells differ, the charger's own errors), each is simulated, and each look weighs them by how well
+ * capacity, resistance, the pack's own curve, how cells differ, the charger's own errors), each is simulated, and each look weighs them by how well
  * they agree with it. Where few are left that agree, more are drawn around those (adaptive importance sampling over all draws so
  * far with the mixture they came from: Cornuet, Marin, Mira and Robert 2012, Scand. J. Stat. 39, 798-812; from memory).
  */
@@ -16,7 +16,8 @@ import { forecast } from '../forecast/forecast';
 import { LOOK_KIND_IDS, LOOK_KINDS, type Look, type LookKind } from '../log/look';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
-import { ocvAt } from '../chemistry/curve';
+import { bendAt } from '../chemistry/curve';
+import { CURVE_SIGMA } from '../pack/charge-state';
 import { normal, uniform } from '../simulate/random';
 import { courseOf, POINTS, shownAt, type Course } from './course';
 import { fitted, logDensity, pointOf, standard, type Gaussian } from './gaussian';
@@ -56,8 +57,13 @@ const MORE = 160;
 const MOST_ROUNDS = 4;
 /** Fewer draws than this that count say too little. */
 const ENOUGH = 110;
+/** So many are left to fit to, and count in the end at least. */
+const ENOUGH_TO_FIT = 40;
+const LEAST_COUNTING = 60;
 /** Departures further out are slips, not packs, standard deviations. */
 const FURTHEST = 3.5;
+/** Volts never tell the charge better than so. */
+const LEAST_SOC_SIGMA = 0.005;
 /** New draws spread wider than those they stand around, and never less than this share of a standard deviation. */
 const WIDER = 1.5;
 const LEAST_WIDTH = 0.05;
@@ -65,13 +71,17 @@ const LEAST_WIDTH = 0.05;
 const HORIZON = 1.5;
 
 /**
- * How exactly a figure tells, one standard deviation. The curve of this very pack is off ours by a few millivolts and by some
- * charge, a charger's meter by a per cent; the minute that was read may have begun or be nearly over (common practice, no source).
+ * How exactly a figure tells, one standard deviation. The curve of this very pack is off ours by some charge, which is drawn with it,
+ * and by a few millivolts besides; a charger's meter by a per cent; the minute that was read may have begun or be nearly over
+ * (common practice, no source).
  */
-const CURVE_V = 0.005;
-const CURVE_SOC = 0.02;
+const CURVE_V = 0.002;
 const METER = { currentA: 0.015, chargeAh: 0.015 };
-const CLOCK_MIN = 0.4;
+const CLOCK_MIN = 0.25;
+/** Within this, min, a charger has come up to its current (common practice, no source). */
+const RAMP_MIN = 1;
+/** What a flat or lazy curve remembers while it is charged, as a share of what it does at rest (common practice, no source). */
+const REMEMBERED = 0.2;
 /** Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others. */
 const FREEDOM = 4;
 
@@ -83,22 +93,26 @@ export class Following {
 	readonly untilMin: number;
 	private readonly ids: (keyof Departure)[];
 	private readonly sigma: Departure;
-	/** What the curve's own error of charge makes in volts, over the middle of it, V per cell. */
-	private readonly curveV: number;
+	/** Whether the charge at the start was told by volts alone, so that another curve means another charge. */
+	private readonly byVolts: boolean;
 	private readonly draw: () => number;
 	private readonly drawn: Drawn[] = [];
 	/** Where the draws came from, and how many from each. */
 	private readonly sources: { from: Gaussian; count: number }[] = [];
-	private weights = new Float64Array(0);
+	private weights: Float64Array = new Float64Array(0);
 
 	constructor(
 		private readonly r: Resolved,
 		private readonly settings: ProgramSettings,
 		seed = 11
 	) {
-		this.sigma = uncertaintyOf(r);
-		const { curve } = r.chemistry;
-		this.curveV = (CURVE_SOC * (ocvAt(curve, 0.8) - ocvAt(curve, 0.2))) / 0.6;
+		const { fromReading, known, sigma, soc } = r.chargeState;
+		this.byVolts = fromReading && known === null;
+		// The curve's part of what is not known of the charge is drawn with the curve.
+		const own = this.byVolts
+			? Math.sqrt(Math.max(LEAST_SOC_SIGMA ** 2, sigma ** 2 - (CURVE_SIGMA * bendAt(soc)) ** 2))
+			: sigma;
+		this.sigma = { ...uncertaintyOf(r), soc: own, curve: CURVE_SIGMA };
 		this.ids = (Object.keys(this.sigma) as (keyof Departure)[]).filter((id) => this.sigma[id] > 0);
 		this.draw = normal(uniform(seed));
 		const { timeMin } = forecast(r, settings);
@@ -112,6 +126,8 @@ export class Following {
 		this.ids.forEach((id, i) => {
 			departure[id] = this.sigma[id] * Math.max(-FURTHEST, Math.min(FURTHEST, z[i]));
 		});
+		// Where the curve has less charge in its middle, the volts that were read at rest meant less.
+		if (this.byVolts) departure.soc -= departure.curve * bendAt(this.r.chargeState.soc);
 		return departure;
 	}
 
@@ -128,14 +144,17 @@ export class Following {
 	/** One standard deviation of what a screen shows at this minute of this course, besides what the course itself leaves open. */
 	private errorOf(what: LookKind, course: Course, minute: number, value: number): number {
 		const gridMin = this.untilMin / (POINTS - 1);
-		const before = shownAt(course.shown[what], Math.max(0, minute - gridMin), this.untilMin);
-		const slope = Number.isFinite(before) ? (value - before) / Math.min(gridMin, Math.max(minute, 1e-6)) : 0;
+		// How fast this course's own figure moves: over the step before, in the first one over that.
+		const at = (m: number) => shownAt(course.shown[what], m, this.untilMin);
+		const to = Math.max(gridMin, minute);
+		const moved = (at(to) - at(to - gridMin)) / gridMin;
+		const slope = Number.isFinite(moved) ? moved : 0;
 		const cells = what === 'packV' ? this.r.pack.cells : 1;
 		const rest = this.r.chemistry.defaults.restUncertaintyV;
 		const own =
 			what === 'currentA' || what === 'chargeAh'
 				? METER[what] * value
-				: cells * Math.hypot(CURVE_V, this.curveV, rest);
+				: cells * Math.hypot(CURVE_V, REMEMBERED * rest);
 		return Math.hypot(own, LOOK_KINDS[what].step, slope * CLOCK_MIN);
 	}
 
@@ -151,33 +170,33 @@ export class Following {
 		return (-(FREEDOM + 1) / 2) * Math.log(1 + (t * t) / FREEDOM) - Math.log(error);
 	}
 
-	private weigh(looks: readonly Look[]): void {
+	/** How well each draw agrees with the looks, and how much likelier it was drawn than it is, as natural logarithms. */
+	private agreement(looks: readonly Look[]): { likelihood: Float64Array; drawn: Float64Array } {
 		const total = this.drawn.length;
-		const logs = this.drawn.map(({ z, course, logPrior }) => {
-			let mixture = 0;
-			for (const { from, count } of this.sources)
-				mixture += (count / total) * Math.exp(logDensity(from, z) - logPrior);
-			return looks.reduce((sum, look) => sum + this.logLikelihood(course, look), 0) - Math.log(mixture);
-		});
-		const most = Math.max(...logs);
-		const weights = Float64Array.from(logs, (l) => Math.exp(l - most));
-		const sum = weights.reduce((a, b) => a + b, 0);
-		this.weights = weights.map((w) => w / sum);
-	}
-
-	/** How many draws of equal weight say as much as these. */
-	private get counting(): number {
-		return 1 / this.weights.reduce((sum, w) => sum + w * w, 0);
+		return {
+			likelihood: Float64Array.from(this.drawn, ({ course }) =>
+				looks.reduce((sum, look) => sum + this.logLikelihood(course, look), 0)
+			),
+			drawn: Float64Array.from(this.drawn, ({ z, logPrior }) => {
+				let mixture = 0;
+				for (const { from, count } of this.sources)
+					mixture += (count / total) * Math.exp(logDensity(from, z) - logPrior);
+				return Math.log(mixture);
+			})
+		};
 	}
 
 	/** Takes these looks, and no others, for what was read so far. */
 	tell(looks: readonly Look[]): void {
-		this.weigh(looks);
-		for (let round = 0; round < MOST_ROUNDS && this.counting < ENOUGH; round++) {
+		let agreement = this.agreement(looks);
+		for (let round = 0; round < MOST_ROUNDS && countingOf(weightsOf(agreement, 1)) < ENOUGH; round++) {
+			// Fitted to weights that are no sharper than leaves some draws to fit to: one draw alone says nothing of a direction.
 			const points = this.drawn.map((d) => d.z);
-			this.add(fitted(points, this.weights, WIDER, LEAST_WIDTH), MORE);
-			this.weigh(looks);
+			this.add(fitted(points, evened(agreement, ENOUGH_TO_FIT), WIDER, LEAST_WIDTH), MORE);
+			agreement = this.agreement(looks);
 		}
+		// Where hardly any agree, the looks count for less: their band is wide and not one draw's own.
+		this.weights = evened(agreement, LEAST_COUNTING);
 	}
 
 	private spread(valueOf: (d: Drawn) => number): Expected | null {
@@ -199,6 +218,18 @@ export class Following {
 		return { p5, median, p95, least: median - FAR * (median - p5), most: median + FAR * (p95 - median) };
 	}
 
+	/** What of a figure is there only because current flows: all of amps and charge, of volts what resistance makes of it. */
+	private byCurrent(what: LookKind, median: number): number {
+		if (what === 'currentA' || what === 'chargeAh') return median;
+		const out = this.r.taskData.moves === 'out';
+		const currentA = out ? -(this.settings.dischargeA ?? 0) : this.settings.currentA;
+		const { seriesOhm, relaxOhm } = packModel(this.r);
+		const ohm =
+			(seriesOhm.reduce((a, b) => a + b, 0) + relaxOhm.reduce((a, b) => a + b, 0)) / seriesOhm.length;
+		// Twice of it: nobody knows a resistance so well.
+		return 2 * currentA * ohm * (what === 'packV' ? seriesOhm.length : 1);
+	}
+
 	/** What the screen should show at `minute`, null where every possible pack is done by then. The meter's error is in the far ends. */
 	shouldRead(minute: number): Record<LookKind, Expected> | null {
 		const each = LOOK_KIND_IDS.map((what) => {
@@ -209,7 +240,13 @@ export class Following {
 			const error = 3.29 * this.errorOf(what, likely, minute, e.median);
 			const least = e.median - Math.hypot(e.median - e.least, error);
 			const most = e.median + Math.hypot(e.most - e.median, error);
-			return [what, { ...e, least, most }] as const;
+			if (minute >= RAMP_MIN) return [what, { ...e, least, most }] as const;
+			// A charger feels its way up: what the current makes of the figure may not be there yet.
+			const ramp = this.byCurrent(what, e.median);
+			return [
+				what,
+				{ ...e, least: Math.min(least, e.median - ramp), most: Math.max(most, e.median - ramp) }
+			] as const;
 		});
 		if (each.some((e) => e === null)) return null;
 		return Object.fromEntries(each as [LookKind, Expected][]) as Record<LookKind, Expected>;
@@ -307,6 +344,29 @@ export class Following {
 			cellOhm: this.learned('resistance', (d) => ohm * Math.exp(d))
 		};
 	}
+}
+
+/** Weights that add up to 1, the looks' say taken to this power. */
+function weightsOf(
+	{ likelihood, drawn }: { likelihood: Float64Array; drawn: Float64Array },
+	power: number
+): Float64Array {
+	const logs = likelihood.map((l, k) => power * l - drawn[k]);
+	const most = logs.reduce((a, b) => Math.max(a, b), -Infinity);
+	const weights = logs.map((l) => Math.exp(l - most));
+	const sum = weights.reduce((a, b) => a + b, 0);
+	return weights.map((w) => w / sum);
+}
+
+/** How many draws of equal weight say as much as these. */
+const countingOf = (weights: Float64Array): number => 1 / weights.reduce((sum, w) => sum + w * w, 0);
+
+/** Weights of which at least so many count: as sharp as that allows. */
+function evened(agreement: { likelihood: Float64Array; drawn: Float64Array }, least: number): Float64Array {
+	let weights = weightsOf(agreement, 1);
+	for (let power = 1; countingOf(weights) < least && power > 1e-4; power *= 0.75)
+		weights = weightsOf(agreement, 0.75 * power);
+	return weights;
 }
 
 /** Quantile of sorted numbers; exported for the scripts that measure this. */

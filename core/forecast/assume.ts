@@ -1,6 +1,6 @@
 /** Turns what is known of a pack and a program into the numbers of a simulation, and says what was assumed. */
 import { powerLimits } from '../charger/envelope';
-import { slopeAt } from '../chemistry/curve';
+import { bent, slopeAt } from '../chemistry/curve';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import type { ChargeControl } from '../simulate/charge-control';
@@ -34,6 +34,8 @@ export interface Departure {
 	spread: number;
 	/** Height of the false early peak of a nickel charge, in units of its usual height; its sign does not matter. */
 	falsePeak: number;
+	/** How much less charge the pack's own curve has in its middle than that of its chemistry, a share; see {@link bent}. */
+	curve: number;
 }
 
 export const NO_DEPARTURE: Departure = {
@@ -44,7 +46,8 @@ export const NO_DEPARTURE: Departure = {
 	voltageV: 0,
 	current: 0,
 	spread: 0,
-	falsePeak: 0
+	falsePeak: 0,
+	curve: 0
 };
 
 /** How far cells of one pack differ in capacity, one standard deviation as a share (common practice, no source). */
@@ -59,16 +62,33 @@ const LEVELLED = 0.01;
  * end, where the difference shows and is bled. Null where the volts of the cells tell. The last full charge levelled them.
  */
 function unseenSigma(r: Resolved): number | null {
-	const { traits, storage } = r.chemistry;
+	const differ = differences(r);
+	if (differ === null) return null;
+	const { supposed, byVolts } = differ;
+	return byVolts === null ? supposed : (supposed * byVolts) / Math.hypot(supposed, byVolts);
+}
+
+/** How cells are supposed to differ in charge, and how exactly their volts tell it where they were read; one standard deviation each. */
+function differences(r: Resolved): { supposed: number; byVolts: number | null } | null {
+	const { traits, storage, curve, defaults } = r.chemistry;
 	if (storage.kind !== 'charge' || !traits.cellsDiffer || r.pack.cells < 2) return null;
 	const missing = Math.max(0, 1 - r.chargeState.soc);
 	const levelled = r.around.lastRun?.end === 'filled' && r.chargeState.known !== null;
 	const supposed = Math.hypot(levelled ? LEVELLED : traits.cellsDiffer.cellsRead, CELL_CAPACITY * missing);
-	if (!r.reading?.cellVoltagesV) return supposed;
 	// Nearly empty or full even a flat curve is steep, and what was read says how they differ.
-	const { curve, defaults } = r.chemistry;
-	const byVolts = defaults.restUncertaintyV / Math.max(1e-6, slopeAt(curve, r.chargeState.soc));
-	return (supposed * byVolts) / Math.hypot(supposed, byVolts);
+	const byVolts = r.reading?.cellVoltagesV
+		? defaults.restUncertaintyV / Math.max(1e-6, slopeAt(curve, r.chargeState.soc))
+		: null;
+	return { supposed, byVolts };
+}
+
+/** Each cell's charge at the start by what was read: on a flat curve a few millivolts apart are not the charge that they would be. */
+function socsOf(r: Resolved): readonly number[] {
+	const { socs, soc } = r.chargeState;
+	const differ = differences(r);
+	if (differ === null || differ.byVolts === null) return socs;
+	const believed = differ.supposed ** 2 / (differ.supposed ** 2 + differ.byVolts ** 2);
+	return socs.map((s) => soc + believed * (s - soc));
 }
 
 /**
@@ -110,7 +130,9 @@ export function uncertaintyOf(r: Resolved): Departure {
 		voltageV: r.channel.voltageAccuracyV / 3,
 		current: 0.02,
 		spread: spreadSigma(r),
-		falsePeak: r.chemistry.endOfCharge.kind === 'dip' ? 1 : 0
+		falsePeak: r.chemistry.endOfCharge.kind === 'dip' ? 1 : 0,
+		// What is read at rest carries it in its charge already; who follows a course tells the two apart.
+		curve: 0
 	};
 }
 
@@ -152,6 +174,7 @@ export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): Pac
 	const rFactor = Math.exp(departure.resistance);
 	const fill = (value: (i: number) => number) => Float64Array.from({ length: cells }, (_, i) => value(i));
 	const measured = reading?.cellResistancesOhm?.length === cells ? reading.cellResistancesOhm : null;
+	const socs = socsOf(r);
 	const unseen = unseenSigma(r);
 	const scores = unseen === null ? null : normalScores(cells);
 	const apart = (i: number) =>
@@ -161,9 +184,9 @@ export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): Pac
 				: 0
 			: Math.max(0, unseen + departure.spread) * scores[i];
 	return {
-		curve: chemistry.curve,
+		curve: bent(chemistry.curve, departure.curve),
 		capacityAh: fill(() => capacityAh),
-		startSoc: fill((i) => startSoc(r.chargeState.socs[i], departure.soc + apart(i))),
+		startSoc: fill((i) => startSoc(socs[i], departure.soc + apart(i))),
 		seriesOhm: fill((i) => (measured ? measured[i] : d.seriesOhmAh / pack.capacityAh) * rFactor),
 		relaxOhm: fill(() => (d.relaxOhmAh / pack.capacityAh) * rFactor),
 		relaxS: d.relaxS,

@@ -9,7 +9,7 @@ const METER_SIGMA_V = 0.005;
 /** How far a cell is still from rest when it has just been used, V (common practice, no source). */
 const UNRESTED_SIGMA_V = 0.03;
 /** Uncertainty of any curve for one particular cell, state of charge. */
-const CURVE_SIGMA = 0.02;
+export const CURVE_SIGMA = 0.02;
 /** Slope below which a curve says nothing more about charge, V per unit: LiFe in its middle. */
 const FLATTEST = 0.03;
 /** Assumed start when nothing was read: a pack of unknown charge is somewhere between empty and half. */

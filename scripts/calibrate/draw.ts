@@ -31,7 +31,7 @@ export const TRUTH = {
 	chargerA: 0.01
 } as const;
 /** Draws further out are slips, not packs. */
-const WIDEST = 2.5;
+export const WIDEST = 2.5;
 
 export interface DrawnPack {
 	chemistry: Chemistry;
@@ -50,7 +50,7 @@ export interface DrawnPack {
 }
 
 /** Our curve with the charge at each voltage moved, most in the middle and nothing when empty or full. */
-function another(curve: OpenCircuitCurve, by: number): OpenCircuitCurve {
+export function another(curve: OpenCircuitCurve, by: number): OpenCircuitCurve {
 	const voltsV = curve.voltsV.map((_, k) => {
 		const soc = curve.firstSoc + k * curve.stepSoc;
 		return ocvAt(curve, soc > 0 && soc < 1 ? soc + by * Math.sin(Math.PI * soc) : soc);

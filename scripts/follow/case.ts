@@ -10,6 +10,8 @@ import { contextOf, truly, withErrors } from '../calibrate/table';
 
 export interface TrueRun {
 	solution: Solution;
+	/** What nobody knows, and the meter's readings that everybody does. */
+	pack: DrawnPack;
 	endMin: number;
 	endAh: number;
 	/** What the screen shows at a minute, with its meter's own error, rounded as it rounds. */
@@ -17,24 +19,30 @@ export interface TrueRun {
 }
 
 /** A screen's current and charge are off by so much, one standard deviation (common practice, no source). */
-const METER = 0.01;
+export const METER = 0.01;
 const STEP_S = 5;
 const LONGEST_MIN = 2800;
 
-function followed(p: DrawnPack, solution: Solution, seed: number): TrueRun | null {
+/** What a screen would show of this pack, unrounded, by steps of time, and when it ends by itself; null where a guard ends it. */
+export interface Shown {
+	endMin: number;
+	endAh: number;
+	at(what: LookKind, minute: number): number;
+}
+
+/** The truth's own physics: this pack on this charger, `meter` the factor of its current's and charge's display. */
+export function shownBy(p: DrawnPack, solution: Solution, meter: number, stepS = STEP_S): Shown | null {
 	const { resolved: r, settings } = solution;
 	const model = truly(p, packModel(r));
 	const guards = guardsOf(r, settings);
 	const [leg] = endedByFull(legsOf(r, unguarded(r, settings)));
 	const sim = simulateLeg(model, withErrors(leg, p));
-	const draw = normal(uniform(seed));
-	const meter = 1 + METER * draw();
 	const columns = Object.fromEntries(LOOK_KIND_IDS.map((k) => [k, [] as number[]])) as Record<
 		LookKind,
 		number[]
 	>;
 	while (sim.endReason === null && sim.timeS < LONGEST_MIN * 60) {
-		sim.step(STEP_S);
+		sim.step(stepS);
 		const cells = Array.from(sim.cellV);
 		columns.packV.push(sim.packV - cells.length * p.chargerV);
 		columns.lowestCellV.push(Math.min(...cells) - p.chargerV);
@@ -46,14 +54,26 @@ function followed(p: DrawnPack, solution: Solution, seed: number): TrueRun | nul
 	if (endMin >= LONGEST_MIN || sim.timeS > guards.timerS || sim.chargeAh > guards.capacityLimitAh)
 		return null;
 	return {
-		solution,
 		endMin,
 		endAh: sim.chargeAh,
-		screen: (what, minute) => {
+		at: (what, minute) => {
 			const column = columns[what];
-			const value = column[Math.min(column.length - 1, Math.max(0, Math.round((minute * 60) / STEP_S) - 1))];
+			return column[Math.min(column.length - 1, Math.max(0, Math.round((minute * 60) / stepS) - 1))];
+		}
+	};
+}
+
+function followed(p: DrawnPack, solution: Solution, seed: number): TrueRun | null {
+	const shown = shownBy(p, solution, 1 + METER * normal(uniform(seed))());
+	if (!shown) return null;
+	return {
+		solution,
+		pack: p,
+		endMin: shown.endMin,
+		endAh: shown.endAh,
+		screen: (what, minute) => {
 			const { step } = LOOK_KINDS[what];
-			return Math.round(value / step) * step;
+			return Math.round(shown.at(what, minute) / step) * step;
 		}
 	};
 }
