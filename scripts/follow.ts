@@ -53,7 +53,8 @@ for (const chemistry of only.length ? only : CHEMISTRY_IDS) {
 			const minute = Math.floor(share * run.endMin);
 			const look: Look = { minute, what, value: run.screen(what, minute) };
 			const shows = f.shouldRead(minute);
-			stop ||= judgeLook(resolved, settings, look, looks, shows?.[what] ?? null).verdict === 'stop now';
+			const any = f.soundReads(minute)?.[what] ?? null;
+			stop ||= judgeLook(resolved, settings, look, looks, shows?.[what] ?? null, any).verdict === 'stop now';
 			looks.push(look);
 			f.tell(looks);
 		}

@@ -199,9 +199,9 @@ export class Following {
 		this.weights = evened(agreement, LEAST_COUNTING);
 	}
 
-	private spread(valueOf: (d: Drawn) => number): Expected | null {
+	private spread(valueOf: (d: Drawn) => number, weights = this.weights): Expected | null {
 		const known = this.drawn
-			.map((d, k) => ({ value: valueOf(d), weight: this.weights[k] }))
+			.map((d, k) => ({ value: valueOf(d), weight: weights[k] ?? 0 }))
 			.filter(({ value, weight }) => Number.isFinite(value) && weight > 0)
 			.sort((a, b) => a.value - b.value);
 		const sum = known.reduce((s, { weight }) => s + weight, 0);
@@ -232,11 +232,20 @@ export class Following {
 
 	/** What the screen should show at `minute`, null where every possible pack is done by then. The meter's error is in the far ends. */
 	shouldRead(minute: number): Record<LookKind, Expected> | null {
+		return this.reads(minute, this.weights);
+	}
+
+	/** The same for any sound pack, as it was before the first look; null where every one of them is done by then. */
+	soundReads(minute: number): Record<LookKind, Expected> | null {
+		return this.reads(minute, new Float64Array(FIRST).fill(1 / FIRST));
+	}
+
+	private reads(minute: number, weights: Float64Array): Record<LookKind, Expected> | null {
+		// What the very likeliest course leaves open besides, which no draw knows of.
+		const likely = this.drawn[weights.indexOf(Math.max(...weights))].course;
 		const each = LOOK_KIND_IDS.map((what) => {
-			const e = this.spread((d) => shownAt(d.course.shown[what], minute, this.untilMin));
+			const e = this.spread((d) => shownAt(d.course.shown[what], minute, this.untilMin), weights);
 			if (e === null) return null;
-			// What the very likeliest course leaves open besides, which no draw knows of.
-			const likely = this.drawn[this.weights.indexOf(Math.max(...this.weights))].course;
 			const error = 3.29 * this.errorOf(what, likely, minute, e.median);
 			const least = e.median - Math.hypot(e.median - e.least, error);
 			const most = e.median + Math.hypot(e.most - e.median, error);

@@ -57,17 +57,21 @@ const further = (r: Resolved, what: Look['what']): 1 | -1 => {
 
 /**
  * Judges a look. `expected` is what the screen should have shown before this look was taken for anything; null where the run
- * should be over by then.
+ * should be over by then. `sound` is what any sound pack shows, whatever earlier looks taught: a danger that was there from the
+ * beginning must not teach that it is this pack's way.
  */
 export function judgeLook(
 	r: Resolved,
 	settings: ProgramSettings,
 	look: Look,
 	earlier: readonly Look[],
-	expected: Expected | null
+	expected: Expected | null,
+	sound: Expected | null = null
 ): LookJudged {
 	const broken = limitBroken(r, settings, look, earlier);
 	if (broken) return { verdict: 'stop now', sentence: broken };
+	const unlike = sound && outside(r, look, sound);
+	if (unlike?.verdict === 'stop now') return unlike;
 	if (expected === null)
 		return {
 			verdict: 'behind',

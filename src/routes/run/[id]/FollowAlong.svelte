@@ -65,7 +65,7 @@
 		return () => clearTimeout(later);
 	});
 	const kinds = $derived<LookKind[]>(
-		pack.cells > 1 && run.settings.balance
+		pack.cells > 1 && (run.settings.balance || known?.cellPage)
 			? ['packV', 'currentA', 'chargeAh', 'lowestCellV']
 			: ['packV', 'currentA', 'chargeAh']
 	);
@@ -319,6 +319,7 @@
 		<p class="min-w-0 flex-1 text-[13px]">
 			{#if judged && judged.verdict !== 'on track'}{judged.sentence}{/if}
 			<b>Next:</b>
+			{#if known?.cellPage}<span class="font-semibold" data-cell-page>{known.cellPage}</span>{/if}
 			{next}
 		</p>
 	{/if}
