@@ -110,6 +110,22 @@ test('what the charger shares, what its supply gives less what hangs on it, and 
 	);
 });
 
+test('what its input takes is less than its channels together could give: that is what they share', () => {
+	const shares = (change: object) =>
+		limit(of([job('p4')], bench({ chargers: [{ ...charger, sharedPowerW: null, ...change }] })), charger.id)
+			?.cap;
+	const volts = bench().supplies[0].voltageV;
+	const inputCurrentA = 90 / volts;
+	// 90 W in, 5 W for itself, four fifths of the rest come out.
+	assert.ok(Math.abs(shares({ inputCurrentA })! - 68) < 1e-9);
+	assert.equal(shares({ inputCurrentA: 100 }), undefined);
+	assert.equal(
+		shares({ inputCurrentA, supplyId: null }),
+		undefined,
+		'without a supply nobody knows its volts'
+	);
+});
+
 test('half a battery is all there is of it', () => {
 	const day = of(
 		[job('p4')],

@@ -143,7 +143,9 @@ export function wayIn(
 		if (n === 0) currentA = (out ? settings.dischargeA : settings.currentA) ?? 0;
 		balances ||= settings.balance;
 		const reading = evenReading(pack, leaves(solution), context.ambientDegC, context.now);
-		at = { ...at, reading, around: { ...at.around, lastRun: null } };
+		// What it will read then is supposed: it is no evidence against the pack's own label.
+		const labelVoltageV = pack.labelVoltageV ?? pack.cells * chemistry.voltages.printedV[0];
+		at = { ...at, pack: { ...at.pack, labelVoltageV }, reading, around: { ...at.around, lastRun: null } };
 	}
 	return {
 		chargerId: charger.id,
