@@ -53,7 +53,7 @@ export const NO_DEPARTURE: Departure = {
 /** How far cells of one pack differ in capacity, one standard deviation as a share (common practice, no source). */
 const CELL_CAPACITY = 0.01;
 /** How far the differences themselves differ from pack to pack, as a share: some were never balanced (common practice, no source). */
-const MORE_OR_LESS = 1.5;
+const MORE_OR_LESS = 1.35;
 /** How far apart balancing leaves cells, one standard deviation of charge (common practice, no source). */
 const LEVELLED = 0.01;
 

@@ -203,6 +203,15 @@ describe('from a pack to the logbook', () => {
 		await person.press('button', 'Close the run');
 		await person.waitForTheEnd();
 		await person.sees('The cells ended level');
+		// Nothing has happened to the pack since: what comes next is one press away.
+		assert.match(
+			await person.text('[data-next-thing]'),
+			/Ready for use\. If it is not used by .*, bring it to storage: full for 5 d at most, by the usual practice\./
+		);
+		assert.match(
+			(await (await person.find('[data-next-thing] a')).getAttribute('href')) ?? '',
+			/\/program\?pack=.*&task=storage$/
+		);
 		// What is done and may still be connected calls, is heard, and calls no more once it is answered.
 		const called = await person.find('[aria-label="Called to a run"]');
 		assert.match(

@@ -1,5 +1,7 @@
 import { judgeEnd } from '$core/log/end-judgement';
-import { endOf } from '$lib/server/services/packs/care';
+import { endOf, lastRunOf } from '$lib/server/services/packs/care';
+import { getPreferences } from '$lib/server/services/house/preferences';
+import { openRuns } from '$lib/server/services/runs/open-runs';
 import { looksOf } from '$lib/server/services/runs/looks';
 import { taskOf } from '$core/request/task';
 import { error } from '@sveltejs/kit';
@@ -32,6 +34,13 @@ export const load: PageServerLoad = async ({ params }) => {
 		plannedCourse(db, found.value.run)
 	]);
 	const { run } = found.value;
+	const now = new Date().toISOString();
+	const [last, open, { practice }] = await Promise.all([
+		lastRunOf(db, run.packId, now),
+		openRuns(db),
+		getPreferences(db)
+	]);
+	const busy = open.some((r) => r.packId === run.packId || r.joined.includes(run.packId));
 	const looks = run.mode === 'by hand' ? await looksOf(db, run.id) : [];
 	return {
 		...found.value,
@@ -40,9 +49,13 @@ export const load: PageServerLoad = async ({ params }) => {
 		seen: await seenOn(db, run.id),
 		parted: await partedOf(db, run),
 		corrections: await correctionsOf(db, run.id),
-		after: packRow ? await afterwards(db, run, new Date().toISOString()) : null,
+		after: packRow ? await afterwards(db, run, now) : null,
 		/** How its end fits what went before it. */
 		judged: packRow && run.status === 'ended' ? judgeEnd(endOf(run, toPack(packRow))) : null,
+		/** Nothing has happened to its pack since, so that what comes next follows from this run. */
+		last: run.joined.length === 0 && !busy && last !== null && !last.used && last.endedAt === run.endedAt,
+		practice,
+		now,
 		pack: packRow ? toPack(packRow) : null,
 		packOnShelf: packRow !== null && packRow.get('deletedAt') == null,
 		telemetry: thinned(telemetry, MOST_POINTS),

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { changePack } from '$lib/ui/pack/change-pack';
 	import { offerUndo } from '$lib/ui/frame/undo.svelte';
+	import { nextThing } from '$core/care/next-thing';
 	import { capacityIn } from '$core/log/legs';
 	import { empties } from '$core/log/judged-end';
 	import { lookText } from '$core/log/look';
@@ -18,7 +19,7 @@
 	import ForecastChart from '$lib/ui/charts/ForecastChart.svelte';
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import SeenList from '$lib/ui/run/SeenList.svelte';
-	import { minutesOf, moment } from '$lib/ui/words';
+	import { dayAndClock, minutesOf, moment } from '$lib/ui/words';
 	import Afterwards from './Afterwards.svelte';
 	import Correct from './Correct.svelte';
 	import Parted from './Parted.svelte';
@@ -40,6 +41,13 @@
 		taskOf(run.task)
 			.settings.map((id) => [id, run.settings[id] ?? null] as const)
 			.filter(([id, value]) => value !== null || GUARDS.includes(id))
+	);
+
+	/** What comes next for the pack, where nothing has happened to it since and its end says nothing of it. */
+	const proposed = $derived(
+		data.last && data.packOnShelf && data.pack && data.judged && run.endedAt && !data.judged.next
+			? nextThing(data.pack, run.task, data.judged.outcome, run.endedAt, data.now, dayAndClock, data.practice)
+			: null
 	);
 
 	/** What the end means, in a sentence. */
@@ -160,6 +168,15 @@
 			{data.judged.reason}
 			{#if data.judged.next}<br /><b>Next:</b> {data.judged.next}{/if}
 			{#if data.judged.outcome !== 'sound'}<a class="link ml-2" href="/diagnose?run={run.id}">Find out why</a
+				>{/if}
+		</p>
+	{/if}
+	{#if proposed}
+		<p class="mt-1" data-next-thing>
+			<b>Next:</b>
+			{proposed.sentence}
+			{#if proposed.task}<a class="link ml-2" href="/program?pack={run.packId}&task={proposed.task}"
+					>{taskOf(proposed.task).name} program</a
 				>{/if}
 		</p>
 	{/if}
