@@ -1,6 +1,7 @@
 /** Turns what is known of a pack and a program into the numbers of a simulation, and says what was assumed. */
 import { powerLimits } from '../charger/envelope';
 import { bent, slopeAt } from '../chemistry/curve';
+import { METER_SIGMA_V } from '../pack/charge-state';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import type { ChargeControl } from '../simulate/charge-control';
@@ -53,7 +54,12 @@ export const NO_DEPARTURE: Departure = {
 /** How far cells of one pack differ in capacity, one standard deviation as a share (common practice, no source). */
 const CELL_CAPACITY = 0.01;
 /** How far the differences themselves differ from pack to pack, as a share: some were never balanced (common practice, no source). */
-const MORE_OR_LESS = 1.35;
+const MORE_OR_LESS = 1.6;
+/**
+ * What a lazy curve remembers is mostly what all cells of a pack went through; each cell's own part of it, as a share (common practice,
+ * no source).
+ */
+const OWN_MEMORY = 0.7;
 /** How far apart balancing leaves cells, one standard deviation of charge (common practice, no source). */
 const LEVELLED = 0.01;
 
@@ -77,7 +83,8 @@ function differences(r: Resolved): { supposed: number; byVolts: number | null } 
 	const supposed = Math.hypot(levelled ? LEVELLED : traits.cellsDiffer.cellsRead, CELL_CAPACITY * missing);
 	// Nearly empty or full even a flat curve is steep, and what was read says how they differ.
 	const byVolts = r.reading?.cellVoltagesV
-		? defaults.restUncertaintyV / Math.max(1e-6, slopeAt(curve, r.chargeState.soc))
+		? Math.hypot(METER_SIGMA_V, OWN_MEMORY * defaults.restUncertaintyV) /
+			Math.max(1e-6, slopeAt(curve, r.chargeState.soc))
 		: null;
 	return { supposed, byVolts };
 }

@@ -5,7 +5,7 @@ import type { KnownCharge } from './known-charge';
 import { cellVoltages, type ReadingInput } from './reading';
 
 /** Meter error, V per cell, one standard deviation (common practice, no source: a good meter agrees within 10 mV). */
-const METER_SIGMA_V = 0.005;
+export const METER_SIGMA_V = 0.005;
 /** How far a cell is still from rest when it has just been used, V (common practice, no source). */
 const UNRESTED_SIGMA_V = 0.03;
 /** Uncertainty of any curve for one particular cell, state of charge. */
