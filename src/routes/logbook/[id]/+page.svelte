@@ -45,7 +45,15 @@
 
 	/** What comes next for the pack, where nothing has happened to it since and its end says nothing of it. */
 	const proposed = $derived(
-		data.last && data.packOnShelf && data.pack && data.judged && run.endedAt && !data.judged.next
+		data.last &&
+			data.packOnShelf &&
+			data.pack &&
+			data.judged &&
+			run.endedAt &&
+			!data.judged.next &&
+			// A cell that fell since is another matter than what comes after a good end.
+			data.after?.state !== 'flagged' &&
+			data.after?.state !== 'again'
 			? nextThing(data.pack, run.task, data.judged.outcome, run.endedAt, data.now, dayAndClock, data.practice)
 			: null
 	);
