@@ -134,6 +134,7 @@
 				<span class="num">{charger.inputMinV} to {charger.inputMaxV}</span>
 				V · fed by {data.supply?.name ?? 'a supply not stated'} · efficiency
 				<span class="num">{Math.round(charger.efficiency * 100)} %</span>
+				{#if charger.standsAt}· stands in: {charger.standsAt}{/if}
 			</p>
 		</div>
 		<p class="flex flex-wrap gap-2">
