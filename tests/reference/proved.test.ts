@@ -45,7 +45,9 @@ test('what once broke something breaks nothing now; an end by the sum that the f
 	}
 	const c = drawCase(169324);
 	const found = solve(c.context, c.keyed).findings.find((f) => f.rule === 'weak-cell-unseen')!;
-	const [, lowest] = /in the forecast the weakest falls to (\d\.\d\d) V, under its floor of 2\.50 V/.exec(found.sentence)!;
+	const [, lowest] = /in the forecast the weakest falls to (\d\.\d\d) V, under its floor of 2\.50 V/.exec(
+		found.sentence
+	)!;
 	// Where it falls to is the forecast's to say, and moves with its figures; that it lies under the floor does not.
 	assert.ok(Number(lowest) < 2.5 && Number(lowest) > 1.5, found.sentence);
 });
