@@ -7,7 +7,7 @@ import { uniform } from '../core/simulate/random';
 import { DRILLS } from '../drill/drills';
 import { expertPath } from '../drill/expert';
 import { worldOf } from '../drill/world';
-import { play, type Played } from '../tests/diagnose/dialogue';
+import { play, type PlayedByHand as Played } from '../tests/diagnose/dialogue';
 import { HAND_CASES } from '../tests/diagnose/hand-cases';
 
 const ROUNDS = 10;

@@ -89,7 +89,7 @@ export function cellPage(chemistry: Chemistry, cellV: readonly number[]): Answer
 	return 'one high';
 }
 
-function ofCheck({ check, r }: Known): Answered[] {
+function ofCheck({ check, r, shown }: Known): Answered[] {
 	if (!check) return [];
 	const out: Answered[] = [];
 	const { cells } = r.pack;
@@ -114,7 +114,8 @@ function ofCheck({ check, r }: Known): Answered[] {
 		else if (Math.abs(off) <= AGREE_V * cells + 0.01) out.push(known('main-sum', 'agree', detail));
 		else if (off > 0.5 * (sum / cells)) out.push(known('main-sum', 'main more by a cell', detail));
 	}
-	if (inputV !== null) {
+	// Steady with nothing flowing says nothing of what a load makes of it.
+	if (inputV !== null && shown === null) {
 		const { charger, supply } = r;
 		const detail = volts(inputV);
 		if (inputV < charger.inputMinV)

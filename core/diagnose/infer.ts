@@ -128,10 +128,21 @@ function believed(causes: readonly Cause[], { clue, answer, sure, from }: Answer
 	return share * ofHypothesis(causes, clue, answer) + (1 - share) * shareOf(clueOf(clue).usual, answer);
 }
 
-/** How much each answer counts: those of kin share what they say. */
-function counts(answers: readonly Answered[]): number[] {
+/** How much each answer counts: of those of kin the one that tells most counts whole, the next half, then a third. */
+function counts(answers: readonly Answered[], told: readonly number[]): number[] {
 	const kin = answers.map((a) => clueOf(a.clue).kin ?? a.clue);
-	return kin.map((k) => 1 / Math.sqrt(kin.filter((other) => other === k).length));
+	return kin.map((k, i) => {
+		const before = kin.filter(
+			(other, j) => other === k && (told[j] > told[i] || (told[j] === told[i] && j < i))
+		);
+		return 1 / (1 + before.length);
+	});
+}
+
+/** How far apart an answer sets what it could be, as the standard deviation of its logarithm over the odds before it. */
+function tells(hypotheses: readonly Hypothesis[], logs: readonly number[]): number {
+	const mean = hypotheses.reduce((sum, h, i) => sum + h.prior * logs[i], 0);
+	return Math.sqrt(hypotheses.reduce((sum, h, i) => sum + h.prior * (logs[i] - mean) ** 2, 0));
 }
 
 const fits = (cause: Cause, { family, impossible }: Scene): boolean =>
@@ -163,9 +174,13 @@ function priors(scene: Scene): Hypothesis[] {
 }
 
 function weighed(hypotheses: readonly Hypothesis[], answers: readonly Answered[]): Hypothesis[] {
-	const count = counts(answers);
-	const logs = hypotheses.map(({ causes, prior }) =>
-		answers.reduce((sum, a, i) => sum + count[i] * Math.log(believed(causes, a)), Math.log(prior))
+	const each = answers.map((a) => hypotheses.map((h) => Math.log(believed(h.causes, a))));
+	const count = counts(
+		answers,
+		each.map((logs) => tells(hypotheses, logs))
+	);
+	const logs = hypotheses.map(({ prior }, i) =>
+		each.reduce((sum, of, k) => sum + count[k] * of[i], Math.log(prior))
 	);
 	const most = Math.max(...logs);
 	const weights = logs.map((l) => Math.exp(l - most));

@@ -27,9 +27,11 @@ export interface NextTest {
 /** A glance is asked for first wherever this much can burn. */
 const GLANCE_FROM = 0.003;
 /** One action this sure needs no more looks. */
-const SURE = 0.88;
+const SURE = 0.9;
 /** A test that tells less than this is not worth anybody's time, bit. */
 const WORTH = 0.05;
+/** What it is worth that a look may be the last one, bit. */
+const DECIDES = 0.3;
 /** What it costs besides minutes: reaching for a meter, changing plugs. */
 const STAGE_COST: Record<Clue['stage'], number> = {
 	danger: 0.3,
@@ -72,10 +74,22 @@ class Open {
 		return shares.reduce((s, p) => s + bits(p), 0) + BURN_WEIGHT * (bits(burning) + bits(1 - burning));
 	}
 
-	/** Shares of the answers to a clue, and how much it is expected to clear up, bit. */
-	asked(clue: ClueId): { answers: { answer: string; p: number }[]; gain: number } {
+	/** Whether these shares, of sum `sum`, say what is done and whether it may go on. */
+	private decides(weights: Float64Array, sum: number): boolean {
+		const shares = new Float64Array(this.actions);
+		let burning = 0;
+		weights.forEach((w, i) => {
+			shares[this.action[i]] += w / sum;
+			if (this.burns[i]) burning += w / sum;
+		});
+		return (burning <= BURNS_AT_MOST || burning >= 0.5) && Math.max(...shares) >= SURE;
+	}
+
+	/** Shares of the answers to a clue, how much it is expected to clear up, bit, and how likely it decides the matter. */
+	asked(clue: ClueId): { answers: { answer: string; p: number }[]; gain: number; decides: number } {
 		const usual: Record<string, number> = clueOf(clue).usual;
 		let after = 0;
+		let decides = 0;
 		const answers = Object.keys(usual).map((answer) => {
 			let sum = 0;
 			const weights = this.p.map((p, i) => {
@@ -84,10 +98,13 @@ class Open {
 				sum += w;
 				return w;
 			});
-			if (sum > 1e-4) after += sum * this.doubt(weights, sum);
+			if (sum > 1e-4) {
+				after += sum * this.doubt(weights, sum);
+				if (this.decides(weights, sum)) decides += sum;
+			}
 			return { answer, p: sum };
 		});
-		return { answers, gain: this.doubt(this.p, 1) - after };
+		return { answers, gain: this.doubt(this.p, 1) - after, decides };
 	}
 
 	/** Share of a cause once this answer is heard. */
@@ -134,8 +151,9 @@ export function nextTest(
 	const ranked = able
 		.map((clue) => {
 			const { minutes, stage } = clueOf(clue);
-			const { gain } = open.asked(clue);
-			return { clue, gain, score: gain / (STAGE_COST[stage] + Math.log2(1 + minutes)) };
+			const { gain, decides } = open.asked(clue);
+			const worth = gain + DECIDES * decides;
+			return { clue, gain, score: worth / (STAGE_COST[stage] + Math.log2(1 + minutes)) };
 		})
 		.filter((x) => x.gain >= WORTH)
 		.sort((a, b) => b.score - a.score);

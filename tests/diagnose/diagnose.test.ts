@@ -9,7 +9,7 @@ import { nextTest } from '../../core/diagnose/next-test';
 import { SYMPTOM_IDS, symptomOf } from '../../core/diagnose/symptom';
 import { findSymptoms } from '../../core/diagnose/words';
 import { uniform } from '../../core/simulate/random';
-import { play, type Played } from './dialogue';
+import { play, type PlayedByHand as Played } from './dialogue';
 import { HAND_CASES } from './hand-cases';
 
 const burnsIn = ({ case: c }: Played): boolean => causeOf(c.is)!.burns;

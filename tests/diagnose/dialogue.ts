@@ -4,10 +4,10 @@ import { causeOf } from '../../core/diagnose/causes';
 import { diagnose, type Answered, type Diagnosis, type Scene } from '../../core/diagnose/infer';
 import { mayGoOn, type MayGoOn } from '../../core/diagnose/may-go-on';
 import { nextTest } from '../../core/diagnose/next-test';
+import type { SymptomId } from '../../core/diagnose/symptom';
 import type { HandCase } from './hand-cases';
 
 export interface Played {
-	case: HandCase;
 	diagnosis: Diagnosis;
 	asked: ClueId[];
 	may: MayGoOn;
@@ -35,26 +35,46 @@ const RECORDED: readonly ClueId[] = [
 	'pack-age'
 ];
 
-/** `wrong` decides for each answer whether it is another one than what there is to be seen. */
-export function play(
-	c: HandCase,
-	options: { wrong?: () => boolean; order?: (left: ClueId[]) => ClueId } = {}
-): Played {
-	const { wrong = () => false, order } = options;
-	const seen = (clue: ClueId): string => c.sees[clue] ?? c.known?.[clue] ?? usual(clue);
-	const answered = (clue: ClueId, from: Answered['from']): Answered => {
-		const right = seen(clue);
-		const others = Object.keys(clueOf(clue).usual).filter((a) => a !== right);
-		const answer = from === 'person' && wrong() ? others[0] : right;
-		return { clue, answer, sure: 'sure', from, detail: '' };
-	};
+export type PlayedByHand = Played & { case: HandCase };
+
+/** A bench to be asked about: what shows, what is known without asking, and what each look finds. */
+export interface Playable {
+	shows: SymptomId;
+	family: Scene['family'];
+	is: string;
+	known: readonly Answered[];
+	impossible: Scene['impossible'];
+	look: (clue: ClueId) => string;
+}
+
+interface Manner {
+	/** Decides for each answer whether it is another one than what there is to be seen. */
+	wrong?: () => boolean;
+	order?: (left: ClueId[]) => ClueId;
+}
+
+/** A case worked out by hand: what is not written down is found as it usually is. */
+export function play(c: HandCase, manner: Manner = {}): PlayedByHand {
+	const look = (clue: ClueId): string => c.sees[clue] ?? c.known?.[clue] ?? usual(clue);
 	const recorded = RECORDED.filter((clue) => {
 		const { families } = clueOf(clue);
 		return !families || families.includes(c.family);
 	});
-	const answers: Answered[] = [...new Set([...(Object.keys(c.known ?? {}) as ClueId[]), ...recorded])].map(
-		(clue) => answered(clue, 'known')
+	const known = [...new Set([...(Object.keys(c.known ?? {}) as ClueId[]), ...recorded])].map(
+		(clue): Answered => ({ clue, answer: look(clue), sure: 'sure', from: 'known', detail: '' })
 	);
+	const { shows, family, is } = c;
+	return { case: c, ...playOut({ shows, family, is, known, impossible: {}, look }, manner) };
+}
+
+/** One look after another, until what is to be done is clear. */
+export function playOut(c: Playable, { wrong = () => false, order }: Manner = {}): Played {
+	const answers: Answered[] = [...c.known];
+	const answered = (clue: ClueId): Answered => {
+		const right = c.look(clue);
+		const others = Object.keys(clueOf(clue).usual).filter((a) => a !== right);
+		return { clue, answer: wrong() ? others[0] : right, sure: 'sure', from: 'person', detail: '' };
+	};
 	const asked: ClueId[] = [];
 	let yesAfter: number | null = null;
 	for (;;) {
@@ -62,7 +82,7 @@ export function play(
 			symptom: c.shows,
 			family: c.family,
 			answers: [...answers],
-			impossible: {},
+			impossible: c.impossible,
 			confirmed: {}
 		};
 		const diagnosis = diagnose(scene);
@@ -73,7 +93,7 @@ export function play(
 			const truth = causeOf(c.is)!;
 			const place =
 				diagnosis.causes.findIndex(({ cause }) => cause.id === c.is || cause.action === truth.action) + 1;
-			return { case: c, diagnosis, asked, may, yesAfter, place: place || 99 };
+			return { diagnosis, asked, may, yesAfter, place: place || 99 };
 		}
 		const left = CLUE_IDS.filter((id) => {
 			const { families } = clueOf(id);
@@ -81,6 +101,6 @@ export function play(
 		});
 		const clue = order ? order(left) : next.clue;
 		asked.push(clue);
-		answers.push(answered(clue, 'person'));
+		answers.push(answered(clue));
 	}
 }

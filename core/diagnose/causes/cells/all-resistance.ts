@@ -6,7 +6,7 @@ export const allResistance = cause({
 	area: 'cells',
 	burns: false,
 	action: 'spare use',
-	odds: { 'current-falls': 18, 'few-mah': 16, 'cuts-early': 16, 'goes-on': 6 },
+	odds: { 'current-falls': 18, 'few-mah': 16, 'cuts-early': 16, 'goes-on': 6, 'cells-part': 6 },
 	shows: {
 		resistance: { 'all higher': 0.93 },
 		'rest-after': { 'fall well below': 0.92 },

@@ -6,7 +6,7 @@ export const leakingCell = cause({
 	area: 'cells',
 	burns: true,
 	action: 'retire',
-	odds: { 'took-more': 40, 'cells-part': 8, 'cell-falls': 12, 'goes-on': 8, 'drift-apart': 22 },
+	odds: { 'took-more': 40, 'cells-part': 8, 'cell-falls': 12, 'goes-on': 8, 'drift-apart': 22, jumps: 2 },
 	shows: {
 		'charge-share': { 'more than it holds': 0.75 },
 		'cell-page': { 'one low': 0.8 },

@@ -6,7 +6,7 @@ export const cold = cause({
 	area: 'surroundings',
 	burns: false,
 	action: 'warm it',
-	odds: { 'current-falls': 10, 'few-mah': 6, 'cuts-early': 8, 'less-current': 4 },
+	odds: { 'current-falls': 10, 'few-mah': 6, 'cuts-early': 8, 'less-current': 4, 'cells-part': 4 },
 	shows: {
 		air: { cold: 0.93 },
 		resistance: { 'all higher': 0.85 },

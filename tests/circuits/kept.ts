@@ -1,0 +1,15 @@
+/** Benches that were solved once and are kept: two thirds open, a third frozen, on which nothing may be tuned. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { SolvedBench } from './circuit-case';
+
+export interface Kept {
+	open: SolvedBench[];
+	frozen: SolvedBench[];
+}
+
+/** From the root of the tree. */
+export const KEPT = 'tests/fixtures/circuit-benches.json';
+
+export const keptBenches = (): Kept =>
+	JSON.parse(readFileSync(join(import.meta.dirname, '../..', KEPT), 'utf8')) as Kept;
