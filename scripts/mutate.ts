@@ -36,7 +36,9 @@ const files = FOLDERS.flatMap((folder) =>
 		.map((f) => `${folder}/${f}`)
 ).filter((f) => !LEFT_OUT.test(f) && (positionals.length === 0 || positionals.some((p) => f.startsWith(p))));
 
-const textOf = (file: string): string => readFileSync(join(root, file), 'utf8');
+/** As it was when the mutants were drawn: the tree may be worked on meanwhile. */
+const texts = new Map(files.map((file) => [file, readFileSync(join(root, file), 'utf8')]));
+const textOf = (file: string): string => texts.get(file)!;
 const lineOf = (m: Mutant): string => textOf(m.file).split('\n')[m.line - 1].trim();
 const reasonFor = (m: Mutant): string | undefined =>
 	EQUIVALENTS.find(

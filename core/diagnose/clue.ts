@@ -85,6 +85,14 @@ export const CLUES = {
 		},
 		kin: 'cells'
 	},
+	paused: {
+		asks: 'Paused for a minute, nothing flowing: what do its cells do?',
+		stage: 'page',
+		minutes: 1.5,
+		families: ['lithium'],
+		usual: { level: 0.82, 'much closer at once': 0.06, 'as far apart as before': 0.12 },
+		kin: 'cells'
+	},
 	input: {
 		asks: 'What are its input volts doing?',
 		stage: 'page',

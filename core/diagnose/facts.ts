@@ -3,6 +3,7 @@
  * supply, the check before the start, the figures of the run.
  */
 import { deliverableA, powerLimits } from '../charger/envelope';
+import { ocvAt } from '../chemistry/curve';
 import type { Chemistry } from '../chemistry/chemistry';
 import { presentCapacityAh } from '../forecast/assume';
 import type { CheckEvidence } from '../log/check-evidence';
@@ -43,6 +44,7 @@ export interface Facts {
 const NOTHING_V = 0.3;
 const LEVEL_V = 0.03;
 const LONE_V = 0.1;
+const NEXT_TO_EMPTY = 0.03;
 const AHEAD_V = 0.05;
 const AGREE_V = 0.01;
 const NEAR_END_V = 0.03;
@@ -81,7 +83,9 @@ export function cellPage(chemistry: Chemistry, cellV: readonly number[]): Answer
 		return nothing === 0 || nothing === cellV.length - 1 ? 'an end cell zero' : 'one low';
 	}
 	if (cellV.every((v) => v > cellMaxV)) return 'all high';
-	if (cellV.every((v) => v < doNotChargeV + LONE_V)) return 'all low';
+	// Below what a few per cent of charge rest at, each of them is next to empty.
+	if (cellV.every((v) => v < Math.max(doNotChargeV + LONE_V, ocvAt(chemistry.curve, NEXT_TO_EMPTY))))
+		return 'all low';
 	const [low, high] = [Math.min(...cellV), Math.max(...cellV)];
 	if (high - low <= LEVEL_V) return 'level';
 	if (high > cellMaxV || high - middle > Math.max(AHEAD_V, middle - low)) return 'one high';

@@ -1,5 +1,5 @@
 /** The one look that tells most for least effort and risk: first a glance for danger, nothing that passes current before danger is excluded. */
-import type { Cause } from './cause';
+import type { ActionId, Cause } from './cause';
 import { CLUE_IDS, clueOf, type Clue, type ClueId } from './clue';
 import {
 	actionOf,
@@ -28,6 +28,9 @@ export interface NextTest {
 const GLANCE_FROM = 0.003;
 /** One action this sure needs no more looks. */
 const SURE = 0.9;
+/** What ends a pack is not said of a page or two. */
+const FOR_GOOD: readonly ActionId[] = ['retire'];
+const SURE_FOR_GOOD = 0.97;
 /** A test that tells less than this is not worth anybody's time, bit. */
 const WORTH = 0.05;
 /** What it is worth that a look may be the last one, bit. */
@@ -127,7 +130,7 @@ function settled(diagnosis: Diagnosis, answers: readonly Answered[]): boolean {
 	const { may, first } = mayGoOn(diagnosis, answers);
 	if (may === 'never') return true;
 	const top = diagnosis.actions[0];
-	if (!top || top.p < SURE) return false;
+	if (!top || top.p < (FOR_GOOD.includes(top.action) ? SURE_FOR_GOOD : SURE)) return false;
 	return may !== 'not yet' || (first !== null && top.action === first);
 }
 

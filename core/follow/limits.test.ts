@@ -70,6 +70,9 @@ test('charge that became less, a lowest cell that fell, a current that rose agai
 	assert.equal(cell(3.781), null);
 	assert.match(cell(3.779)!, /A cell that falls while it is charged is failing/);
 	assert.equal(cell(4.0, 4.1), null, 'it may be bled there');
+	const from = of4S.settings.endVoltageV - 0.3;
+	assert.equal(cell(from - 0.05, from), null);
+	assert.match(cell(from - 0.06, from - 0.01)!, /is failing/);
 	const changed = [look(10, 'lowestCellV', 3.8), look(9, 'currentA', 3), look(19, 'currentA', 1)];
 	assert.equal(broken(look(20, 'lowestCellV', 3.7), changed), null, 'with less current volts fall');
 	const { r, settings } = of4S;

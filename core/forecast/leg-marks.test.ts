@@ -22,3 +22,10 @@ test('a timer counts anew in each leg: it is drawn from the longest with current
 	assert.equal(timedLegFromMin(legs.slice(0, 1)), 0);
 	assert.equal(timedLegFromMin([]), 0);
 });
+
+test('two legs are marked as well', () => {
+	assert.deepEqual(
+		legMarks(legs.slice(1)).map((m) => m.label),
+		['1 · rest', '2 · charge']
+	);
+});

@@ -90,3 +90,14 @@ test('resistance is read again every three months, and once where there is a met
 	const times = months.flatMap((m) => m.items.filter((i) => i.goal === 'resistance'));
 	assert.equal(times.length, 2, 'after 71 days and three months later');
 });
+
+test('by the month a capacity check comes again after 30 days, by the quarter after 91', () => {
+	const checks = (maintenance: 'monthly' | 'every 3 months') =>
+		seasonOf([of(3.8, 1)], NOW, 9, { maintenance })
+			.flatMap((m) => m.items)
+			.filter((i) => i.goal === 'capacity check')
+			.map((i) => inDays(i.dueAt));
+	const steps = (days: number[]) => new Set(days.slice(1).map((d, k) => d - days[k]));
+	assert.deepEqual([...steps(checks('monthly'))], [30]);
+	assert.deepEqual([...steps(checks('every 3 months'))], [91]);
+});

@@ -56,3 +56,10 @@ test('balancing is missed by lithium packs of two cells and more alone', () => {
 	assert.equal(misses([nimhPack(), leadPack()]), false);
 	assert.equal(misses([nimhPack(), aPack({ cells: 2 })]), true);
 });
+
+test('programs of its own that a channel has not are named, each alone', () => {
+	const lacksOf = (tasks: string[]) => judgeCharger(aMultiCharger({}, { tasks }), [aPack()]).lacks.join('; ');
+	assert.match(lacksOf(['charge', 'balance', 'discharge']), /programs of its own for storage(;|$)/);
+	assert.match(lacksOf(['charge', 'balance', 'storage']), /programs of its own for discharge(;|$)/);
+	assert.doesNotMatch(lacksOf(['charge', 'balance', 'storage', 'discharge']), /programs of its own/);
+});

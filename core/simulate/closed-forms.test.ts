@@ -68,6 +68,20 @@ test('power-limited current is (−E + √(E² + 4RP)) / 2R', () => {
 	assert.ok(Math.abs(sim.currentA - (-e + Math.sqrt(e * e + 4 * OHM * 12)) / (2 * OHM)) < 1e-6);
 	assert.equal(sim.phase, 1);
 	assert.ok(Math.abs(sim.packV * sim.currentA - 12) < 1e-6);
+	assert.ok(Math.abs(sim.outputW - 12) < 1e-6, 'what the charger must find for it');
+	sim.stop();
+	assert.equal(sim.outputW, 0, 'nothing once it was stopped');
+});
+
+test('a pack that heats beyond all measure is stopped there, and is said to be no hotter', () => {
+	const sim = new ChargeSimulation(
+		linear({ seriesOhm: one(2), heatCapacityJPerK: 1 }),
+		control({ currentA: 10, endVoltageV: 60 })
+	);
+	for (let k = 0; k < 100; k++) sim.step(1);
+	assert.equal(sim.endReason, 'temperature');
+	assert.equal(sim.temperatureDegC, 200);
+	assert.equal(sim.peakTemperatureDegC, 200);
 });
 
 test('the relaxation pair follows I·R1·(1 − exp(−t/τ)) whatever the step', () => {

@@ -31,7 +31,9 @@ function contextOf(b: Bench) {
 	const n = b.cells.length;
 	const read = ocv(b.curve, b.readSoc);
 	const rest = { takenAt: hoursAgo(b.usedSince ? 60 : 1), temperatureDegC: b.ambientDegC };
-	const used = b.usedSince ? ({ usedSince: 'until it faded' } as const) : ({ usedSince: 'not used' } as const);
+	const used = b.usedSince
+		? ({ usedSince: 'until it faded' } as const)
+		: ({ usedSince: 'not used' } as const);
 	return aContext({
 		pack: aPack({
 			chemistry: b.kind,

@@ -137,11 +137,25 @@ export class Looks {
 				if (off > (0.5 * now.mainV) / n) return 'main more by a cell';
 				return off > 0.05 ? 'main a little more' : 'agree';
 			}
+			case 'paused': {
+				if (!lithium || !s.now || s.ended !== null) return null;
+				const spread = (v: readonly number[]) => Math.max(...v) - Math.min(...v);
+				const still = spread(
+					rested(
+						b,
+						s.course.soc.map((v) => v[s.at]),
+						0.02
+					)
+				);
+				const before = spread(now.cellV);
+				if (before < 0.03) return 'level';
+				return still > 0.6 * before ? 'as far apart as before' : 'much closer at once';
+			}
 			case 'input':
 				if (now.inputV > charger.inputMaxV) return 'too high';
 				if (s.now === null || s.now.currentA < 0.1)
 					return now.inputV < charger.inputMinV ? 'too low or none' : 'steady';
-				return now.inputV < 0.88 * b.supply.voltageV ? 'sagging under load' : 'steady';
+				return now.inputV < s.check.inputV - 0.6 ? 'sagging under load' : 'steady';
 			case 'held':
 				return charger.capA < charger.setA ? 'a limit or cap at just that figure' : 'as programmed';
 			case 'reseat':

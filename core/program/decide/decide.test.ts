@@ -47,6 +47,36 @@ test('a fixed setting is taken as it is, a missing one is null and said to be mi
 	assert.match(d.temperatureLimitDegC.why, /no limit on this charger/);
 });
 
+test('where storage is fixed, what was wished is said from half a hundredth of a volt off', () => {
+	const why = (storageV: number) =>
+		decisions({
+			task: 'storage',
+			reading: aReading([3.7, 3.7, 3.7]),
+			charger: aCharger({}, { storageV: 3.8 }),
+			around: { practice: { person: { storageV }, program: {} } }
+		}).endVoltageV.why;
+	assert.doesNotMatch(why(3.8049), /cannot be keyed/);
+	assert.match(why(3.8052), /3\.81 V \(.*\) cannot be keyed here/);
+	assert.match(why(3.7948), /cannot be keyed/);
+});
+
+test('a gentle nickel charge by time is raised to what its longest timer lets end; without a timer, or with a long one, it stays', () => {
+	const current = (timer: Parameters<typeof held>[0] | null) =>
+		decisions({
+			pack: aPack({ chemistry: 'nimh', cells: 6, capacityAh: 2, balanceLead: false, labelChargeRateC: null }),
+			reading: null,
+			purpose: 'gentle',
+			task: 'charge',
+			charger: aCharger(
+				{ held: timer ? [held(timer)] : [] },
+				{ chemistries: [{ chemistry: 'nimh', minCells: 1, maxCells: 12 }] }
+			)
+		}).currentA.value;
+	const gentle = current({ kind: 'safetyTimerMin', heldValue: 600, max: 1200 });
+	assert.equal(current(null), gentle);
+	assert.ok(current({ kind: 'safetyTimerMin', heldValue: 600, max: 600 }) > gentle);
+});
+
 test('the capacity limit is the smaller of capacity and a tenth and need and 15 %, on the step', () => {
 	const empty = decisions({ reading: aReading([3.45, 3.45, 3.45]) });
 	assert.equal(empty.capacityLimitAh.decidedBy, 'capacity');

@@ -113,6 +113,16 @@ describe('may they be joined', () => {
 		assert.ok(says(judge(two(), [even(), sum]), 'join-cells-not-read'));
 		const old = fresh([3.8, 3.8, 3.8], { takenAt: '2026-05-02T17:44:00.000Z' });
 		assert.match(says(judge(two(), [even(), old]), 'join-reading-stale'), /B was read 16 min ago/);
+		for (const [hours, words] of [
+			[0.99, '59 min'],
+			[1, '1 h'],
+			[47, '47 h'],
+			[48, '2 d'],
+			[240, '10 d']
+		] as const) {
+			const then = { ...old, takenAt: new Date(Date.parse(NOW) - 3600e3 * hours).toISOString() };
+			assert.ok(says(judge(two(), [even(), then]), 'join-reading-stale').includes(`was read ${words} ago`));
+		}
 		const young = fresh([3.8, 3.8, 3.8], { takenAt: '2026-05-02T17:46:00.000Z' });
 		assert.equal(says(judge(two(), [even(), young]), 'join-reading-stale'), '');
 		assert.ok(

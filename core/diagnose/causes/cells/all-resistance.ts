@@ -8,6 +8,7 @@ export const allResistance = cause({
 	action: 'spare use',
 	odds: { 'current-falls': 18, 'few-mah': 16, 'cuts-early': 16, 'goes-on': 6, 'cells-part': 6 },
 	shows: {
+		paused: { 'much closer at once': 0.35, level: 0.58 },
 		resistance: { 'all higher': 0.93 },
 		'rest-after': { 'fall well below': 0.92 },
 		'main-sum': { agree: 0.93 },
@@ -15,7 +16,7 @@ export const allResistance = cause({
 		'pack-age': { 'old or much used': 0.85 },
 		'near-end': { yes: 0.93 },
 		'charge-share': { little: 0.6 },
-		'cell-page': { level: 0.9 },
+		'cell-page': { level: 0.68, 'one high': 0.16, 'one low': 0.14 },
 		air: { 'as in a room': 0.9 },
 		when: { 'as volts rose': 0.7 },
 		'pack-warm': { warm: 0.55 }

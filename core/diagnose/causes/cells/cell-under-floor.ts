@@ -8,6 +8,7 @@ export const cellUnderFloor = cause({
 	action: 'recover or retire',
 	odds: { 'cell-low': 55, 'count-differs': 3, 'volts-odd': 12, 'cells-part': 5, 'first-screen': 2 },
 	shows: {
+		paused: { 'as far apart as before': 0.85 },
 		'cell-page': { 'one low': 0.92 },
 		'meter-taps': { 'one low': 0.92 },
 		'main-sum': { agree: 0.92 },

@@ -16,6 +16,7 @@ export const deadCell = cause({
 		'cell-falls': 4
 	},
 	shows: {
+		paused: { 'as far apart as before': 0.9 },
 		'cell-page': { 'an end cell zero': 0.2, 'one low': 0.72 },
 		'meter-taps': { 'one near nothing': 0.88 },
 		'meter-plug': { 'a cell short': 0.9 },

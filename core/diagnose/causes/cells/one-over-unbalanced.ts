@@ -8,6 +8,7 @@ export const oneOverUnbalanced = cause({
 	action: 'take out',
 	odds: { 'ends-high': 32, 'cells-part': 7 },
 	shows: {
+		paused: { 'as far apart as before': 0.88, 'much closer at once': 0.03 },
 		'cell-page': { 'one high': 0.92 },
 		'meter-taps': { 'one over': 0.9 },
 		'balance-on': { no: 0.9 },

@@ -6,8 +6,9 @@ export const softShort = cause({
 	area: 'cells',
 	burns: true,
 	action: 'retire',
-	odds: { 'cell-falls': 62, 'drift-apart': 12, 'cells-part': 3, 'full-on-empty': 4 },
+	odds: { 'cell-falls': 62, 'drift-apart': 12, 'cells-part': 3, 'full-on-empty': 4, jumps: 1 },
 	shows: {
+		paused: { 'as far apart as before': 0.88, 'much closer at once': 0.03 },
 		'hour-later': { 'one lower': 0.6 },
 		'day-later': { 'one lower': 0.95 },
 		'cell-page': { 'one low': 0.55 },

@@ -18,6 +18,7 @@ export const weakCell = cause({
 		'goes-on': 5
 	},
 	shows: {
+		paused: { 'much closer at once': 0.85, 'as far apart as before': 0.1 },
 		resistance: { 'one much higher': 0.93 },
 		'cell-page': { 'one high': 0.75, level: 0.12 },
 		'hour-later': { level: 0.82, 'one lower': 0.14 },

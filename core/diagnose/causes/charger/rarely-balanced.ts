@@ -8,6 +8,7 @@ export const rarelyBalanced = cause({
 	action: 'balance it',
 	odds: { 'goes-on': 10, 'cells-part': 14, 'drift-apart': 42, 'cell-low': 10, 'cuts-early': 6 },
 	shows: {
+		paused: { 'as far apart as before': 0.88, 'much closer at once': 0.03 },
 		balanced: { 'long ago, or never': 0.95 },
 		'cell-page': { 'one high': 0.45, 'one low': 0.4 },
 		resistance: { 'as ever': 0.92 },

@@ -8,6 +8,7 @@ export const smallBalanceCurrent = cause({
 	action: 'wait and watch',
 	odds: { 'goes-on': 32, 'cells-part': 3 },
 	shows: {
+		paused: { 'as far apart as before': 0.88, 'much closer at once': 0.03 },
 		'balance-on': { yes: 0.97 },
 		'cell-page': { 'one high': 0.5, 'one low': 0.42 },
 		'near-end': { yes: 0.95 },

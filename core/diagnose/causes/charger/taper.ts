@@ -8,6 +8,7 @@ export const taper = cause({
 	action: 'go on',
 	odds: { 'less-current': 22, 'current-falls': 26, 'goes-on': 24 },
 	shows: {
+		paused: { level: 0.92 },
 		'near-end': { yes: 0.97 },
 		when: { 'as volts rose': 0.7 },
 		watts: { no: 0.92 },

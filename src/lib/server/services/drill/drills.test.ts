@@ -25,6 +25,16 @@ describe('drills', () => {
 			assert.equal(benchOf(grade, seed), null);
 	});
 
+	test('a bench that ran says for how many minutes, one before its start says none', () => {
+		const benches = [1, 2, 3].flatMap((grade) => [1, 2, 3, 4, 5, 6].map((seed) => benchOf(grade, seed)!));
+		const ran = benches.filter((b) => b.minutes !== null);
+		assert.ok(ran.length > 3 && ran.length < benches.length);
+		for (const { minutes, log } of ran) {
+			const last = log.timeS.at(-1)! / 60;
+			assert.ok(Math.abs(minutes! - last) < 0.2, `${minutes} min, its log ends at ${last}`);
+		}
+	});
+
 	test('a decision is kept once, judged by its remedy and by whether what burns was let go on', async () => {
 		const go = (causeId: string, goOn: boolean, id?: string) =>
 			decide(shop.db, 1, 2, { causeId, goOn, looks: ['eye', 'meter-taps'] }, now(), id);
