@@ -194,4 +194,39 @@ describe('diagnose', () => {
 		await person.sees('took corrected');
 		await person.sees('1 min → 12 min');
 	});
+
+	test('a case in two windows: what another has answered is not overwritten; on paper it stands whole', async () => {
+		const { person } = bench;
+		const { id } = await bench.api<{ id: string }>('/cases', 'POST', {
+			family: 'lithium',
+			symptom: 'no-pack'
+		});
+		await person.goTo(`/diagnose/${id}`);
+		assert.equal(await (await person.find('[data-next-look]')).getAttribute('data-next-look'), 'eye');
+		await bench.api(`/cases/${id}`, 'PATCH', { answer: { clue: 'eye', answer: 'smells or hisses' } });
+		await person.press('button', 'sound, nothing smells');
+		await person.sees('In another window this was answered since: smells or hisses.');
+		await person.driver.wait(async () => (await may()) === 'never', 8000);
+		const cdp = person.driver as unknown as {
+			sendDevToolsCommand(command: string, o: object): Promise<void>;
+		};
+		await cdp.sendDevToolsCommand('Emulation.setEmulatedMedia', { media: 'print' });
+		try {
+			const paper = await person.driver.findElement({ css: 'article.sheet' });
+			const words = await paper.getText();
+			for (const part of [
+				/^No pack is seen/,
+				/May charge go on\? no, never again/,
+				/smells or hisses/,
+				/told apart by/,
+				/no certainty/
+			])
+				assert.match(words, part);
+			const [rail] = await person.driver.findElements({ css: 'nav.rail' });
+			assert.equal(await rail.isDisplayed(), false);
+			assert.equal(await (await person.driver.findElement({ css: '[data-may]' })).isDisplayed(), false);
+		} finally {
+			await cdp.sendDevToolsCommand('Emulation.setEmulatedMedia', { media: '' });
+		}
+	});
 });

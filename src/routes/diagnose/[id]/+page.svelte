@@ -12,6 +12,7 @@
 	import { send } from '$lib/ui/server/api';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { dayAndClock } from '$lib/ui/words';
+	import CaseSheet from './CaseSheet.svelte';
 	import NextLook from './NextLook.svelte';
 	import OddsList from './OddsList.svelte';
 	import WouldShow from './WouldShow.svelte';
@@ -26,14 +27,22 @@
 		busy = true;
 		const sent = await send('PATCH', `/cases/${c.id}`, what);
 		busy = false;
-		if (!sent.ok) return void toast.error(sent.message);
+		if (!sent.ok) toast.error(sent.message);
+		// What was refused was mostly done elsewhere: show how it stands.
 		await refresh();
+		if (!sent.ok) return;
 		if (undo) offerUndo(said, undo);
 	}
 	const forget = (clue: string) => change({ forget: clue });
+	const shownTo = (clue: string) => c.answers.find((a) => a.clue === clue)?.answer ?? null;
 	const answer = (clue: ClueId, text: string, sure: Sureness) =>
-		change({ answer: { clue, answer: text, sure } }, () => forget(clue), `Answered: ${text}.`);
-	const skip = (clue: ClueId) => change({ skip: clue }, () => forget(clue), 'Passed over.');
+		change(
+			{ answer: { clue, answer: text, sure }, was: shownTo(clue) },
+			() => forget(clue),
+			`Answered: ${text}.`
+		);
+	const skip = (clue: ClueId) =>
+		change({ skip: clue, was: shownTo(clue) }, () => forget(clue), 'Passed over.');
 
 	const typed = $derived(report.answers.filter((a) => a.from === 'person'));
 	const known = $derived(report.answers.filter((a) => a.from === 'known'));
@@ -118,7 +127,8 @@
 </script>
 
 <svelte:head><title>{report.title} · Stack Tender</title></svelte:head>
-<div class="page !max-w-none">
+<CaseSheet {report} pack={data.pack} where={data.where} />
+<div class="page no-print !max-w-none">
 	<header class="flex flex-wrap items-center gap-x-5 gap-y-2 border-b pb-3">
 		{#if data.pack}<StackGlyph
 				pack={data.pack}
@@ -247,8 +257,11 @@
 								class="btn"
 								disabled={busy}
 								onclick={() =>
-									void change({ confirmed: w.id }, () => change({ confirmed: null }), `Closed: ${w.name}.`)}
-								>{w.name}</button
+									void change(
+										{ confirmed: w.id, was: c.confirmed },
+										() => change({ confirmed: null }),
+										`Closed: ${w.name}.`
+									)}>{w.name}</button
 							>
 						{/each}
 						<button
@@ -257,7 +270,7 @@
 							disabled={busy}
 							onclick={() =>
 								void change(
-									{ confirmed: 'none of these' },
+									{ confirmed: 'none of these', was: c.confirmed },
 									() => change({ confirmed: null }),
 									'Closed: none of these.'
 								)}>none of these</button
@@ -288,7 +301,7 @@
 					: ''}.{/if}
 			{#if first?.never}<b class="text-stop">{first.never}</b>{/if}
 		</p>
-		<p class="no-print flex flex-wrap gap-2">
+		<p class="flex flex-wrap gap-2">
 			<button type="button" class="btn" onclick={() => window.print()}>Print the case</button>
 			<a class="btn" href="/api/v1/cases/{c.id}" download="case.json">As a file</a>
 			<button type="button" class="btn" onclick={remove}>Delete</button>

@@ -43,6 +43,37 @@ describe('cases', () => {
 		assert.equal((await report(c.id)).case.id, c.id);
 	});
 
+	test('an answer from a window that does not show what another has answered since is refused, and nothing is lost', async () => {
+		const { id } = ok(await openCase(shop.db, stranger, now()));
+		const change = (what: Record<string, unknown>) => changeCase(shop.db, id, what, now());
+		const eye = (answer: string, was?: string | null) => change({ answer: { clue: 'eye', answer }, was });
+		ok(await eye('smells or hisses', null));
+		refused(
+			await eye('sound, nothing smells', null),
+			409,
+			/another window this was answered since: smells or hisses/
+		);
+		refused(await change({ skip: 'eye', was: null }), 409, /another window/);
+		assert.equal(ok(await eye('smells or hisses', null)).answers.length, 1, 'the same again is no conflict');
+		assert.deepEqual(
+			ok(await eye('sound, nothing smells', 'smells or hisses')).answers.map((a) => a.answer),
+			['sound, nothing smells'],
+			'one that saw it may change it'
+		);
+		assert.equal(
+			ok(await eye('smells or hisses')).answers[0].answer,
+			'smells or hisses',
+			'and one that does not say'
+		);
+		ok(await change({ confirmed: 'plug-not-home', was: null }));
+		refused(
+			await change({ confirmed: 'reversed', was: null }),
+			409,
+			/since: The main plug is not fully home/
+		);
+		assert.equal(ok(await change({ confirmed: null, was: 'plug-not-home' })).confirmed, null);
+	});
+
 	test('what is no symptom, look, answer or cause is refused', async () => {
 		refused(
 			await openCase(shop.db, { family: 'lithium', symptom: 'hiccups' }, now()),

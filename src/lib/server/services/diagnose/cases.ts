@@ -84,14 +84,28 @@ export async function listCases(db: Store, where: { packId?: string } = {}, limi
 	return rows.map((row) => shapeOf('Case', row));
 }
 
+/** What this window showed when the change was made: null for nothing; not said by those that do not care. */
+const was = z.string().max(80).nullable().optional();
+
 const Change = z.union([
-	z.object({ answer: CaseAnswerSchema }),
-	z.object({ skip: z.string().min(1).max(40) }),
+	z.object({ answer: CaseAnswerSchema, was }),
+	z.object({ skip: z.string().min(1).max(40), was }),
 	z.object({ forget: z.string().min(1).max(40) }),
 	z.object({ symptom: z.string().min(1).max(40) }),
 	z.object({ notes: z.string().max(2000) }),
-	z.object({ confirmed: z.string().min(1).max(60).nullable() })
+	z.object({ confirmed: z.string().min(1).max(60).nullable(), was })
 ]);
+
+/** Refuses what was done in a window that did not show what stands by now; null where it did, or says nothing of it. */
+function elsewhere(
+	stands: string | null,
+	seen: string | null | undefined,
+	wants: string | null
+): Result<never> | null {
+	if (seen === undefined || stands === null || stands === seen || stands === wants) return null;
+	const words = causeOf(stands)?.name ?? stands;
+	return refuse(409, `In another window this was answered since: ${words}. Look at it once more.`);
+}
 
 /** Changes one thing of a case: an answer, a look that nobody can make, what shows, how it came out. */
 export async function changeCase(
@@ -107,6 +121,7 @@ export async function changeCase(
 		const row = await tx.models.Case.findByPk(id);
 		if (!row) return missing('case');
 		const { answers, skipped } = shapeOf('Case', row);
+		const answerTo = (clue: string) => answers.find((a) => a.clue === clue)?.answer ?? null;
 		const without = (clue: string) => ({
 			answers: answers.filter((a) => a.clue !== clue),
 			skipped: skipped.filter((s) => s.clue !== clue)
@@ -115,10 +130,14 @@ export async function changeCase(
 			const { answer } = change;
 			if (!isClue(answer.clue) || !(answer.answer in clueOf(answer.clue).usual))
 				return refuse(422, 'That is no answer to this look.', { answer: 'Choose one of its answers.' });
+			const other = elsewhere(answerTo(answer.clue), change.was, answer.answer);
+			if (other) return other;
 			const rest = without(answer.clue);
 			await row.update({ ...rest, answers: [...rest.answers, answer] });
 		} else if ('skip' in change) {
 			if (!isClue(change.skip)) return refuse(422, 'There is no such look.');
+			const other = elsewhere(answerTo(change.skip), change.was, null);
+			if (other) return other;
 			const rest = without(change.skip);
 			await row.update({ ...rest, skipped: [...rest.skipped, { clue: change.skip }] });
 		} else if ('forget' in change) await row.update(without(change.forget));
@@ -130,6 +149,8 @@ export async function changeCase(
 			const { confirmed } = change;
 			if (confirmed !== null && confirmed !== 'none of these' && !causeOf(confirmed))
 				return refuse(422, 'There is no such cause.');
+			const other = elsewhere(row.get('confirmed'), change.was, confirmed);
+			if (other) return other;
 			await row.update({ confirmed, closedAt: confirmed === null ? null : now });
 		}
 		return done(shapeOf('Case', row));
