@@ -10,6 +10,7 @@ import type { CheckEvidence } from '../log/check-evidence';
 import type { Run } from '../log/run';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
+import { fitsOf, type Fit } from './by-course';
 import type { AnswerOf, ClueId } from './clue';
 import type { Answered } from './infer';
 
@@ -38,6 +39,8 @@ export interface Facts {
 	impossible: Record<string, string>;
 	/** The sum behind a cause, with this pack's figures, by cause. */
 	sums: Record<string, string>;
+	/** How the course that was seen fits each cause that can be simulated; empty where none was seen. */
+	fits: Record<string, Fit>;
 }
 
 /* All common practice, no source. */
@@ -356,7 +359,8 @@ export function factsOf(k: Known): Facts {
 	const facts: Facts = {
 		answers: [...ofCheck(k), ...ofCells(k), ...ofRun(k), ...ofPack(k)],
 		impossible: {},
-		sums: {}
+		sums: {},
+		fits: fitsOf(k.r, k.settings, k.shown)
 	};
 	ofPower(k, facts);
 	sumsOf(k, facts);

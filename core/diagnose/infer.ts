@@ -2,6 +2,7 @@
  * From what shows and what was answered to odds of causes: Bayes over single causes, over two at once where both can be behind
  * it, and over none of these. Answers of a person may be wrong, and answers that tell the same thing another way count for less together.
  */
+import type { Fit } from './by-course';
 import type { ActionId, Cause } from './cause';
 import { clueOf, type ClueId } from './clue';
 import { CAUSES, causeOf } from './causes';
@@ -26,6 +27,8 @@ export interface Scene {
 	answers: readonly Answered[];
 	/** Causes that cannot be, with why, in figures. */
 	impossible: Readonly<Record<string, string>>;
+	/** How the course that was seen fits causes, as factors of their likelihood; absent or empty where none was seen. */
+	fits?: Readonly<Record<string, Fit>>;
 	/** How many times each cause was confirmed before for this pack, lead or charger. */
 	confirmed: Readonly<Record<string, number>>;
 }
@@ -173,14 +176,22 @@ function priors(scene: Scene): Hypothesis[] {
 	];
 }
 
-function weighed(hypotheses: readonly Hypothesis[], answers: readonly Answered[]): Hypothesis[] {
+/** What the course says of a hypothesis: of two at once, the one that fits better. */
+const courseOf = (causes: readonly Cause[], fits: Scene['fits']): number =>
+	causes.length === 0 ? 1 : Math.max(...causes.map((c) => fits?.[c.id]?.factor ?? 1));
+
+function weighed(
+	hypotheses: readonly Hypothesis[],
+	answers: readonly Answered[],
+	fits?: Scene['fits']
+): Hypothesis[] {
 	const each = answers.map((a) => hypotheses.map((h) => Math.log(believed(h.causes, a))));
 	const count = counts(
 		answers,
 		each.map((logs) => tells(hypotheses, logs))
 	);
-	const logs = hypotheses.map(({ prior }, i) =>
-		each.reduce((sum, of, k) => sum + count[k] * of[i], Math.log(prior))
+	const logs = hypotheses.map(({ prior, causes }, i) =>
+		each.reduce((sum, of, k) => sum + count[k] * of[i], Math.log(prior * courseOf(causes, fits)))
 	);
 	const most = Math.max(...logs);
 	const weights = logs.map((l) => Math.exp(l - most));
@@ -223,7 +234,7 @@ function oddOne(start: readonly Hypothesis[], answers: readonly Answered[], none
 export function diagnose(scene: Scene): Diagnosis {
 	const start = priors(scene);
 	const { answers } = scene;
-	const hypotheses = weighed(start, answers);
+	const hypotheses = weighed(start, answers, scene.fits);
 	const share = (of: (h: Hypothesis) => number, id: string) =>
 		hypotheses.reduce((sum, h) => sum + (h.causes.some((c) => c.id === id) ? of(h) : 0), 0);
 	const none = hypotheses.at(-1)!.p;

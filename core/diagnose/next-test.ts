@@ -28,13 +28,16 @@ export interface NextTest {
 const GLANCE_FROM = 0.003;
 /** One action this sure needs no more looks. */
 const SURE = 0.9;
-/** What ends a pack is not said of a page or two. */
+/** What ends a pack is not said by the program's own figures: somebody has looked, and it spoke for it. */
 const FOR_GOOD: readonly ActionId[] = ['retire'];
 const SURE_FOR_GOOD = 0.97;
 /** A test that tells less than this is not worth anybody's time, bit. */
 const WORTH = 0.05;
 /** What it is worth that a look may be the last one, bit. */
 const DECIDES = 0.3;
+/** Unless it is this likely to be the last one, where little that burns is left. */
+const MAY_DECIDE = 0.3;
+const LITTLE_LEFT = 0.1;
 /** What it costs besides minutes: reaching for a meter, changing plugs. */
 const STAGE_COST: Record<Clue['stage'], number> = {
 	danger: 0.3,
@@ -91,13 +94,14 @@ class Open {
 	/** Shares of the answers to a clue, how much it is expected to clear up, bit, and how likely it decides the matter. */
 	asked(clue: ClueId): { answers: { answer: string; p: number }[]; gain: number; decides: number } {
 		const usual: Record<string, number> = clueOf(clue).usual;
+		const belief = BELIEVED.sure;
 		let after = 0;
 		let decides = 0;
 		const answers = Object.keys(usual).map((answer) => {
 			let sum = 0;
 			const weights = this.p.map((p, i) => {
 				const told = ofHypothesis(this.hypotheses[i].causes, clue, answer);
-				const w = p * (BELIEVED.sure * told + (1 - BELIEVED.sure) * usual[answer]);
+				const w = p * (belief * told + (1 - belief) * usual[answer]);
 				sum += w;
 				return w;
 			});
@@ -115,9 +119,9 @@ class Open {
 		let sum = 0;
 		let own = 0;
 		const usual: Record<string, number> = clueOf(clue).usual;
+		const belief = BELIEVED.sure;
 		this.hypotheses.forEach(({ causes, p }) => {
-			const w =
-				p * (BELIEVED.sure * ofHypothesis(causes, clue, answer) + (1 - BELIEVED.sure) * usual[answer]);
+			const w = p * (belief * ofHypothesis(causes, clue, answer) + (1 - belief) * usual[answer]);
 			sum += w;
 			if (causes.includes(cause)) own += w;
 		});
@@ -130,7 +134,11 @@ function settled(diagnosis: Diagnosis, answers: readonly Answered[]): boolean {
 	const { may, first } = mayGoOn(diagnosis, answers);
 	if (may === 'never') return true;
 	const top = diagnosis.actions[0];
-	if (!top || top.p < (FOR_GOOD.includes(top.action) ? SURE_FOR_GOOD : SURE)) return false;
+	if (!top || top.p < SURE) return false;
+	if (FOR_GOOD.includes(top.action)) {
+		const first = diagnosis.causes.find((w) => w.cause.action === top.action);
+		if (top.p < SURE_FOR_GOOD || !first?.for.some((a) => a.from === 'person')) return false;
+	}
 	return may !== 'not yet' || (first !== null && top.action === first);
 }
 
@@ -150,15 +158,16 @@ export function nextTest(
 		if (!unasked(id) || (clue.families && !clue.families.includes(family))) return false;
 		return !(clue.passesCurrent && diagnosis.burns > BURNS_AT_MOST);
 	});
+	const nearlyClear = diagnosis.burns > BURNS_AT_MOST && diagnosis.burns < LITTLE_LEFT;
 	const open = new Open(diagnosis.hypotheses);
 	const ranked = able
 		.map((clue) => {
 			const { minutes, stage } = clueOf(clue);
 			const { gain, decides } = open.asked(clue);
 			const worth = gain + DECIDES * decides;
-			return { clue, gain, score: worth / (STAGE_COST[stage] + Math.log2(1 + minutes)) };
+			return { clue, gain, decides, score: worth / (STAGE_COST[stage] + Math.log2(1 + minutes)) };
 		})
-		.filter((x) => x.gain >= WORTH)
+		.filter((x) => x.gain >= WORTH || (nearlyClear && x.decides >= MAY_DECIDE))
 		.sort((a, b) => b.score - a.score);
 	const clue = glance ? 'eye' : (ranked[0]?.clue ?? (able.includes('eye') ? 'eye' : null));
 	if (clue === null) return null;

@@ -30,6 +30,11 @@ function contextOf(b: Bench) {
 	const lithium = familyOf(b.kind) === 'lithium';
 	const n = b.cells.length;
 	const read = ocv(b.curve, b.readSoc);
+	// Each cell as a meter found it; what failed since then stood like its fellows.
+	const cellsRead = Array.from({ length: charger.setCells }, (_, i) => {
+		const soc = b.cells[i]?.soc ?? b.readSoc;
+		return Math.round(1000 * (b.usedSince || soc < 0 ? read : ocv(b.curve, soc))) / 1000;
+	});
 	const rest = { takenAt: hoursAgo(b.usedSince ? 60 : 1), temperatureDegC: b.ambientDegC };
 	const used = b.usedSince
 		? ({ usedSince: 'until it faded' } as const)
@@ -45,10 +50,7 @@ function contextOf(b: Bench) {
 			firstUsedOn: yearsAgo(b.years)
 		}),
 		reading: lithium
-			? aReading(
-					Array.from({ length: charger.setCells }, () => Math.round(1000 * read) / 1000),
-					{ ...rest, ...used }
-				)
+			? aReading(cellsRead, { ...rest, ...used })
 			: aReading([], {
 					cellVoltagesV: null,
 					packVoltageV: Math.round(100 * n * read) / 100,
@@ -125,7 +127,7 @@ const NORMAL = new Set([
 ]);
 
 /** Solves the bench of a fault; null where what is wrong does not show, or shows no otherwise than without it. */
-function solvedBench(fault: BuiltFault, seed: number): SolvedBench | null {
+export function solvedBench(fault: BuiltFault, seed: number): SolvedBench | null {
 	const bench = benchOf(fault, seed);
 	const story = storyOf(bench);
 	const shows = story.shows ?? (story.ended ? afterwards(bench, story) : null);
@@ -158,13 +160,14 @@ export function drawBench(n: number, series: number): SolvedBench | null {
 export function playable({ fault, seed, shows, story, looks }: SolvedBench): Playable {
 	const built = FAULTS.find((f) => f.name === fault)!;
 	const bench = benchOf(built, seed);
-	const { answers, impossible } = factsOfBench(bench, story);
+	const { answers, impossible, fits } = factsOfBench(bench, story);
 	return {
 		shows,
 		family: familyOf(bench.kind),
 		is: built.is,
 		known: answers,
 		impossible,
+		fits,
 		look: (clue) => looks[clue] ?? usual(clue)
 	};
 }

@@ -95,7 +95,7 @@ export class Looks {
 		const amps = this.screen().currentA;
 		return b.cells.reduce((sum, c, i) => {
 			const v = s.course.cellV[i][s.at];
-			const over = b.kind === 'nimh' && s.course.soc[i][s.at] > 1 ? amps * v * 0.8 : 0;
+			const over = b.kind === 'nimh' && s.course.soc[i][s.at] > 1 ? amps * v * 0.3 : 0;
 			return sum + amps ** 2 * (c.ohm + c.relax[0][0] + c.relax[1][0]) + v ** 2 / c.leakOhm + over;
 		}, 0);
 	}
@@ -242,6 +242,12 @@ export class Looks {
 					: s.ended === 'cut off'
 						? 'suddenly'
 						: 'as volts rose';
+			case 'charge-share': {
+				if (!s.now) return null;
+				const missing = (1 - b.readSoc) * b.ratedAh;
+				if (s.now.chargeAh > 1.12 * missing) return 'more than it holds';
+				return s.ended === 'full' && s.now.chargeAh < 0.6 * missing ? 'little' : 'about what was missing';
+			}
 			case 'emptied':
 				return b.lay;
 			default:

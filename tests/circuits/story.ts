@@ -127,14 +127,23 @@ function goingOn(b: Bench, s: Screen, atEndMin: number, coin: number): SymptomId
 function atTheEnd(b: Bench, s: Screen, c: Course, k: number): SymptomId | null {
 	if (b.kind === 'nimh' && s.minutes < 15) return 'nickel-early';
 	if (s.chargeAh < 0.45 * b.ratedAh) return 'few-mah';
-	const high = Math.max(...c.cellV.map((v) => v[k]));
+	// Of lead and nickel nobody meters a cell.
+	const volts = c.cellV.map((v) => v[k]);
+	const high =
+		familyOf(b.kind) === 'lithium' ? Math.max(...volts) : volts.reduce((x, y) => x + y, 0) / volts.length;
 	if (b.kind !== 'nimh' && high > END_V[b.kind] + 0.02) return 'ends-high';
 	return null;
 }
 
 /** Cells after a rest: the same bench with nothing flowing, from the charge that it had then; relaxed from the start, V. */
 export function rested(b: Bench, soc: readonly number[], hours: number): number[] {
-	const later: Bench = { ...b, bumpV: 0, cells: b.cells.map((cell, i) => ({ ...cell, soc: soc[i] })) };
+	const later: Bench = {
+		...b,
+		bumpV: 0,
+		plugOhm: 1e9,
+		balance: { ...b.balance, plugged: false },
+		cells: b.cells.map((cell, i) => ({ ...cell, soc: soc[i] }))
+	};
 	const c = solveCircuit({ ...later, supply: { ...b.supply, voltageV: 0.1 } }, 0, 3600 * hours, 360 * hours);
 	return c.cellV.map((v) => v.at(-1)!);
 }
@@ -151,7 +160,7 @@ export function storyOf(b: Bench): Story {
 		return { ...base, shows: first, now: null, at: before.timeS.length - 1, ended: null, course: before };
 	const course = solveCircuit(b, b.charger.setA, 3600 * MOST_H, STEP_S);
 	const screen = screens(b, course);
-	const taperA = (b.kind === 'lead' ? 0.15 : 0.1) * b.charger.setA;
+	const taperA = (b.kind === 'lead' ? 0.07 : 0.1) * b.charger.setA;
 	let atEndSince: number | null = null;
 	let peak = 0;
 	let nextLook = 3;

@@ -44,6 +44,7 @@ export interface Playable {
 	is: string;
 	known: readonly Answered[];
 	impossible: Scene['impossible'];
+	fits?: Scene['fits'];
 	look: (clue: ClueId) => string;
 }
 
@@ -83,6 +84,7 @@ export function playOut(c: Playable, { wrong = () => false, order }: Manner = {}
 			family: c.family,
 			answers: [...answers],
 			impossible: c.impossible,
+			fits: c.fits,
 			confirmed: {}
 		};
 		const diagnosis = diagnose(scene);

@@ -6,7 +6,7 @@ export const leakingCell = cause({
 	area: 'cells',
 	burns: true,
 	action: 'retire',
-	odds: { 'took-more': 40, 'cells-part': 8, 'cell-falls': 12, 'goes-on': 8, 'drift-apart': 22, jumps: 4 },
+	odds: { 'took-more': 40, 'cells-part': 8, 'cell-falls': 12, 'goes-on': 8, 'drift-apart': 22, jumps: 6 },
 	shows: {
 		paused: { 'as far apart as before': 0.88, 'much closer at once': 0.03 },
 		'charge-share': { 'more than it holds': 0.75 },

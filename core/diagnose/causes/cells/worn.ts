@@ -12,7 +12,8 @@ export const worn = cause({
 		'nickel-early': 18,
 		'full-on-empty': 10,
 		'discharge-early': 18,
-		'stopped-at-limit': 2
+		'stopped-at-limit': 2,
+		'current-falls': 6
 	},
 	shows: {
 		'capacity-check': { 'much less': 0.95 },

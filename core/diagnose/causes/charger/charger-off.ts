@@ -6,7 +6,7 @@ export const chargerOff = cause({
 	area: 'charger',
 	burns: true,
 	action: 'calibrate',
-	odds: { 'ends-high': 14, 'not-quite': 14, disagree: 52, 'volts-odd': 3, 'cells-part': 3, 'goes-on': 2 },
+	odds: { 'ends-high': 14, 'not-quite': 6, disagree: 52, 'volts-odd': 3, 'cells-part': 3, 'goes-on': 2 },
 	shows: {
 		'charger-meter': { 'charger reads lower': 0.47, 'charger reads higher': 0.47 },
 		'cell-page': { level: 0.85 },

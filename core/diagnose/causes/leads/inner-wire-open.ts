@@ -6,7 +6,7 @@ export const innerWireOpen = cause({
 	area: 'leads',
 	burns: true,
 	action: 'mend balance lead',
-	odds: { 'cell-odd': 46, 'cells-part': 4, jumps: 2 },
+	odds: { 'cell-odd': 46, 'cells-part': 4, jumps: 2, 'ends-high': 2 },
 	shows: {
 		'cell-page': { 'zero beside double': 0.85, level: 0.08 },
 		'main-sum': { agree: 0.93 },

@@ -9,6 +9,9 @@ export const endedALittleLow = cause({
 	odds: { 'not-quite': 46, disagree: 36, 'ends-high': 2 },
 	shows: {
 		'charger-meter': { agree: 0.88 },
+		// What taper and meters leave, they leave in every pack of this channel.
+		'other-pack': { 'same trouble': 0.25 },
+		'other-channel': { cured: 0.3 },
 		'cell-page': { level: 0.93 },
 		'meter-taps': { level: 0.93 },
 		'rest-after': { 'stay near the end': 0.95 },

@@ -8,7 +8,7 @@ export const wasNotEmpty = cause({
 	action: 'go on',
 	odds: { 'few-mah': 26, 'nickel-early': 20, 'discharge-early': 6, 'stopped-at-limit': 1 },
 	shows: {
-		'was-full': { 'nearly full': 0.95 },
+		'was-full': { 'nearly full': 0.88 },
 		'rest-after': { 'stay near the end': 0.95 },
 		'charge-share': { 'about what was missing': 0.8, little: 0.18 },
 		'pack-warm': { cool: 0.5, warm: 0.48 },

@@ -205,7 +205,7 @@ export interface CaseScene {
 
 /** A case with everything that is known besides: ready to be weighed. */
 export async function sceneOf(db: Store, c: Case, now: string): Promise<CaseScene> {
-	const nothing: Facts = { answers: [], impossible: {}, sums: {} };
+	const nothing: Facts = { answers: [], impossible: {}, sums: {}, fits: {} };
 	const record = c.runId ? await onRecord(db, c.runId) : null;
 	const { packId, chargerId, channelId } = c;
 	const known =
@@ -223,6 +223,7 @@ export async function sceneOf(db: Store, c: Case, now: string): Promise<CaseScen
 		family: c.family,
 		answers,
 		impossible: facts.impossible,
+		fits: facts.fits,
 		confirmed: await confirmedBefore(db, c)
 	};
 	return { case: c, scene, sums: facts.sums, suggested: record?.suggested ?? [] };

@@ -53,6 +53,9 @@ export const evidenceText = (a: Answered): string => {
 	return a.detail || `${asks}: ${a.answer}${a.sure === 'sure' ? '' : ` (${a.sure})`}`;
 };
 
+/** A course is worth a word from this on, in natural-logarithm units. */
+const COURSE_MATTERS = 0.5;
+
 /** The case of this id, weighed at the moment `now`. */
 export async function reportOf(db: Store, id: string, now: string): Promise<Result<Report>> {
 	const found = await getCase(db, id);
@@ -60,6 +63,12 @@ export async function reportOf(db: Store, id: string, now: string): Promise<Resu
 	const { scene, sums, suggested } = await sceneOf(db, found.value, now);
 	const d = diagnose(scene);
 	const { symptom, skipped } = found.value;
+	/** What the simulated course says for a cause, or against it. */
+	const courseText = (id: string, sign: 1 | -1): string[] => {
+		const fit = scene.fits?.[id];
+		if (!fit || sign * Math.log(fit.factor) < COURSE_MATTERS) return [];
+		return [`simulated with it, it would show ${fit.shows}`];
+	};
 	return done({
 		case: found.value,
 		title: isSymptom(symptom) ? symptomOf(symptom).name : symptom,
@@ -75,8 +84,8 @@ export async function reportOf(db: Store, id: string, now: string): Promise<Resu
 			action: cause.action,
 			before,
 			now,
-			for: pro.slice(0, 3).map(evidenceText),
-			against: against.slice(0, 2).map(evidenceText),
+			for: [...courseText(cause.id, 1), ...pro.slice(0, 3).map(evidenceText)],
+			against: [...courseText(cause.id, -1), ...against.slice(0, 2).map(evidenceText)],
 			impossible,
 			sum: sums[cause.id] ?? null,
 			tells: cause.tells,

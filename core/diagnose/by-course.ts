@@ -1,0 +1,226 @@
+/**
+ * What the figures of a run say of its causes: the same program is simulated under each cause that a simulation can have, in several
+ * strengths and as the pack may depart from the best guess anyway, and laid beside what the screen showed. A course alone never moves
+ * the odds of two causes against each other by more than 20 to 1.
+ */
+import { coarseStepS } from '../forecast/forecast';
+import { NO_DEPARTURE, packModel, uncertaintyOf, type Departure } from '../forecast/assume';
+import { endedByFull, legsOf, unguarded } from '../forecast/program-legs';
+import type { Resolved } from '../request/context';
+import type { ProgramSettings } from '../request/settings';
+import { simulateLeg } from '../simulate/legs';
+import type { PackModel } from '../simulate/pack-model';
+import type { Shown } from './facts';
+
+/** How one cause fits: its likelihood against that of all that can be simulated, between 1/√20 and √20, and what it would show. */
+export interface Fit {
+	factor: number;
+	/** "12.31 V and 4.2 A", at the strength that fits best. */
+	shows: string;
+}
+
+/** One way that a cause may be there. */
+interface Way {
+	change?: (model: PackModel, odd: number) => void;
+	departure?: Partial<Departure>;
+	/** Resistance between charger and pack that the cells do not have, Ω. */
+	leadOhm?: number;
+	/** The current is held at what is shown. */
+	held?: true;
+	/** Only where the cells were read apart by the charge that stands for a cause. */
+	whereApart?: true;
+}
+
+const ohms =
+	(by: number, only?: 'odd') =>
+	(m: PackModel, odd: number): void => {
+		m.seriesOhm.forEach((_, i) => {
+			if (only && i !== odd) return;
+			m.seriesOhm[i] *= by;
+			m.relaxOhm[i] *= by;
+		});
+	};
+const apart =
+	(soc: number) =>
+	(m: PackModel, odd: number): void => {
+		m.startSoc[odd] += soc;
+	};
+const smaller =
+	(by: number) =>
+	(m: PackModel): void => {
+		m.capacityAh.forEach((_, i) => (m.capacityAh[i] *= by));
+		ohms(1.4)(m, 0);
+	};
+
+const SOUND: readonly Way[] = [{}];
+const AHEAD = [0.03, 0.07, 0.13].map((s): Way => ({ change: apart(s) }));
+const BEHIND = [0.03, 0.07, 0.13].map((s): Way => ({ change: apart(-s) }));
+/** They were read apart: nothing more is needed. */
+const KNOWN_APART: readonly Way[] = [{ whereApart: true }];
+const APART = [...KNOWN_APART, ...AHEAD, ...BEHIND];
+const HELD: readonly Way[] = [{ held: true }];
+
+/** The causes that a simulation can have, each in some strengths (common practice, no source). */
+const WAYS: Readonly<Record<string, readonly Way[]>> = {
+	taper: SOUND,
+	'channel-watts': SOUND,
+	'ended-a-little-low': SOUND,
+	'was-not-empty': [...SOUND, ...[0.15, 0.3].map((soc): Way => ({ departure: { soc } }))],
+	balancing: [...SOUND, { change: apart(0.02) }, { change: apart(-0.02) }],
+	'own-limit-misread': [-0.15, -0.3].map((soc): Way => ({ departure: { soc } })),
+	'weak-cell': [2.5, 4, 7].map((by): Way => ({ change: ohms(by, 'odd') })),
+	'all-resistance': [2, 3.5, 6].map((by): Way => ({ change: ohms(by) })),
+	cold: [-10, -18].map((temperatureK): Way => ({ departure: { temperatureK } })),
+	'hot-plug': [0.03, 0.06, 0.1, 0.2].map((leadOhm): Way => ({ leadOhm })),
+	worn: [0.4, 0.55, 0.7].map((by): Way => ({ change: smaller(by) })),
+	'rarely-balanced': APART,
+	'small-balance-current': APART,
+	'one-over-unbalanced': [...KNOWN_APART, ...AHEAD],
+	'leaking-cell': BEHIND,
+	'rate-cap': HELD,
+	'supply-limits': HELD,
+	'supply-leads-sag': HELD,
+	'charger-hot': HELD,
+	'keeps-own-values': HELD
+};
+
+/* Errors of the model, no smaller than what the calibration leaves (common practice, no source). */
+const VOLTS_PER_CELL = 0.012;
+const CELL_APART_V = 0.01;
+const CURRENT_SHARE = 0.06;
+const CURRENT_A = 0.08;
+const CHARGE_SHARE = 0.06;
+/** Figures of one course hang together: they count for less than as many that do not. */
+const TOGETHER = 0.6;
+/** Most that a course may set two causes apart. */
+const MOST = 20;
+/** Read apart by this much of their charge. */
+const APART_SOC = 0.03;
+/** The charger's own lead, Ω, and how exactly main volts and cells go together: V, and V per A. */
+const LEAD_OHM = 0.012;
+const SUM_V = 0.03;
+const SUM_V_PER_A = 0.01;
+/** Shorter than this a course says next to nothing, min. */
+const LEAST_MIN = 2;
+
+/** Heavy in its tails: a figure far off is not endlessly unlikely. */
+const likely = (z: number): number => (1 + (z * z) / 4) ** -2.5;
+const sorted = (v: readonly number[]): number[] => [...v].sort((a, b) => a - b);
+const median = (v: readonly number[]): number => sorted(v)[v.length >> 1];
+
+interface Screen {
+	packV: number;
+	currentA: number;
+	cellV: number[];
+	chargeAh: number;
+	/** Main volts above the sum of the cells, V. */
+	aboveV: number;
+}
+
+/** What the screen would show at `minutes`; where it is over by then, what it showed last. */
+function simulated(
+	r: Resolved,
+	settings: ProgramSettings,
+	{ change, departure, leadOhm = 0, held }: Way,
+	nuisance: Partial<Departure>,
+	shown: Shown,
+	odd: number
+): Screen {
+	const whole: Departure = { ...NO_DEPARTURE, ...nuisance };
+	for (const [name, value] of Object.entries(departure ?? {})) whole[name as keyof Departure] += value;
+	const keyed = held ? { ...settings, currentA: Math.min(settings.currentA, shown.currentA) } : settings;
+	const model = packModel(r, whole);
+	change?.(model, odd);
+	const cells = r.pack.cells;
+	const share = leadOhm / cells;
+	// A charger that goes by its own terminals sees the lead as part of every cell.
+	model.seriesOhm.forEach((_, i) => (model.seriesOhm[i] += share));
+	const [leg] = endedByFull(legsOf(r, unguarded(r, keyed), whole));
+	const sim = simulateLeg(model, leg);
+	const dtS = Math.min(coarseStepS(r, settings) * 2, Math.max(1, shown.minutes * 2));
+	while (sim.endReason === null && sim.timeS < shown.minutes * 60) sim.step(dtS);
+	const currentA = Math.abs(sim.currentA);
+	return {
+		packV: sim.packV - cells * whole.voltageV,
+		currentA,
+		cellV: Array.from(sim.cellV, (v) => v - whole.voltageV - currentA * share),
+		chargeAh: sim.chargeAh,
+		aboveV: currentA * (leadOhm + LEAD_OHM)
+	};
+}
+
+/** How well a screen goes with what was shown. */
+function agrees(r: Resolved, settings: ProgramSettings, is: Screen, shown: Shown): number {
+	const { cells } = r.pack;
+	let p =
+		likely((is.packV - shown.packV) / (VOLTS_PER_CELL * cells)) *
+		likely((is.currentA - shown.currentA) / (CURRENT_SHARE * settings.currentA + CURRENT_A)) *
+		likely(
+			(is.chargeAh - shown.chargeAh) / (CHARGE_SHARE * Math.max(0.1 * r.pack.capacityAh, shown.chargeAh))
+		);
+	if (shown.cellV.length === cells && cells > 1) {
+		const off = (v: readonly number[]) => {
+			const [s, m] = [sorted(v), median(v)];
+			return [s[s.length - 1] - m, m - s[0]];
+		};
+		const [ours, theirs] = [off(is.cellV), off(shown.cellV)];
+		const above = shown.packV - shown.cellV.reduce((a, b) => a + b, 0);
+		p *= likely((is.aboveV - above) / Math.max(SUM_V, SUM_V_PER_A * shown.currentA));
+		p *= likely((ours[0] - theirs[0]) / CELL_APART_V) * likely((ours[1] - theirs[1]) / CELL_APART_V);
+	}
+	return p;
+}
+
+/** Departures that any sound pack may have: the best guess, and one standard deviation either way of what moves a course most. */
+function nuisances(r: Resolved): Partial<Departure>[] {
+	const { soc, resistance } = uncertaintyOf(r);
+	return [{}, { soc }, { soc: -soc }, { resistance }, { resistance: -resistance }];
+}
+
+/**
+ * Fits of the causes that can be simulated to what the screen shows, by cause; empty where nothing can be said: before anything
+ * flowed, for discharges and programs of several legs, and for nickel, whose volts hardly tell.
+ */
+export function fitsOf(r: Resolved, settings: ProgramSettings, shown: Shown | null): Record<string, Fit> {
+	const tells = r.taskData.moves === 'in' && !r.taskData.repeats && r.chemistry.endOfCharge.kind !== 'dip';
+	if (!shown || !tells || shown.minutes < LEAST_MIN || shown.packV <= 0) return {};
+	const { cellV } = shown;
+	const middle = cellV.length ? median(cellV) : 0;
+	const odd = cellV.reduce(
+		(best, v, i) => (Math.abs(v - middle) > Math.abs(cellV[best] - middle) ? i : best),
+		0
+	);
+	const around = nuisances(r);
+	const { startSoc } = packModel(r);
+	const readApart = Math.max(...startSoc) - Math.min(...startSoc) >= APART_SOC;
+	const cache = new Map<readonly Way[], { p: number; best: Screen }>();
+	const fitOf = (ways: readonly Way[]) => {
+		let found = cache.get(ways);
+		if (found) return found;
+		let best: { p: number; is: Screen } | null = null;
+		let sum = 0;
+		const able = ways.filter((way) => !way.whereApart || readApart);
+		for (const way of able)
+			for (const nuisance of around) {
+				const is = simulated(r, settings, way, nuisance, shown, odd);
+				const p = agrees(r, settings, is, shown);
+				sum += p;
+				if (best === null || p > best.p) best = { p, is };
+			}
+		found = { p: sum / (able.length * around.length), best: best!.is };
+		cache.set(ways, found);
+		return found;
+	};
+	const all = Object.entries(WAYS).map(([cause, ways]) => ({ cause, ...fitOf(ways) }));
+	const mean = all.reduce((s, x) => s + x.p, 0) / all.length;
+	const most = Math.sqrt(MOST);
+	return Object.fromEntries(
+		all.map(({ cause, p, best }) => [
+			cause,
+			{
+				factor: Math.min(most, Math.max(1 / most, (p / mean) ** TOGETHER)),
+				shows: `${best.packV.toFixed(2)} V and ${best.currentA.toFixed(1)} A`
+			}
+		])
+	);
+}
