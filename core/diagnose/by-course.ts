@@ -23,8 +23,8 @@ export interface Fit {
 interface Way {
 	change?: (model: PackModel, odd: number) => void;
 	departure?: Partial<Departure>;
-	/** Resistance between charger and pack that the cells do not have, Ω. */
-	leadOhm?: number;
+	/** Resistance between charger and pack that the cells do not have, Ω; or what main volts and cells together make of it. */
+	leadOhm?: number | 'as shown';
 	/** The current is held at what is shown. */
 	held?: true;
 	/** Only where the cells were read apart by the charge that stands for a cause. */
@@ -71,7 +71,7 @@ const WAYS: Readonly<Record<string, readonly Way[]>> = {
 	'weak-cell': [2.5, 4, 7].map((by): Way => ({ change: ohms(by, 'odd') })),
 	'all-resistance': [2, 3.5, 6].map((by): Way => ({ change: ohms(by) })),
 	cold: [-10, -18].map((temperatureK): Way => ({ departure: { temperatureK } })),
-	'hot-plug': [0.03, 0.06, 0.1, 0.2].map((leadOhm): Way => ({ leadOhm })),
+	'hot-plug': [0.03, 0.06, 0.12, 0.25, 'as shown' as const].map((leadOhm): Way => ({ leadOhm })),
 	worn: [0.4, 0.55, 0.7].map((by): Way => ({ change: smaller(by) })),
 	'rarely-balanced': APART,
 	'small-balance-current': APART,
@@ -108,6 +108,10 @@ const likely = (z: number): number => (1 + (z * z) / 4) ** -2.5;
 const sorted = (v: readonly number[]): number[] => [...v].sort((a, b) => a - b);
 const median = (v: readonly number[]): number => sorted(v)[v.length >> 1];
 
+/** Main volts above the sum of the cells, V, and whether they say anything of the lead. */
+const aboveOf = (shown: Shown): number => shown.packV - shown.cellV.reduce((a, b) => a + b, 0);
+const tellsLead = (shown: Shown): boolean => shown.cellV.length > 1 && shown.currentA > 0.3;
+
 interface Screen {
 	packV: number;
 	currentA: number;
@@ -121,7 +125,7 @@ interface Screen {
 function simulated(
 	r: Resolved,
 	settings: ProgramSettings,
-	{ change, departure, leadOhm = 0, held }: Way,
+	{ change, departure, leadOhm: lead = 0, held }: Way,
 	nuisance: Partial<Departure>,
 	shown: Shown,
 	odd: number
@@ -132,6 +136,7 @@ function simulated(
 	const model = packModel(r, whole);
 	change?.(model, odd);
 	const cells = r.pack.cells;
+	const leadOhm = lead === 'as shown' ? Math.max(0, aboveOf(shown) / shown.currentA - LEAD_OHM) : lead;
 	const share = leadOhm / cells;
 	// A charger that goes by its own terminals sees the lead as part of every cell.
 	model.seriesOhm.forEach((_, i) => (model.seriesOhm[i] += share));
@@ -164,8 +169,7 @@ function agrees(r: Resolved, settings: ProgramSettings, is: Screen, shown: Shown
 			return [s[s.length - 1] - m, m - s[0]];
 		};
 		const [ours, theirs] = [off(is.cellV), off(shown.cellV)];
-		const above = shown.packV - shown.cellV.reduce((a, b) => a + b, 0);
-		p *= likely((is.aboveV - above) / Math.max(SUM_V, SUM_V_PER_A * shown.currentA));
+		p *= likely((is.aboveV - aboveOf(shown)) / Math.max(SUM_V, SUM_V_PER_A * shown.currentA));
 		p *= likely((ours[0] - theirs[0]) / CELL_APART_V) * likely((ours[1] - theirs[1]) / CELL_APART_V);
 	}
 	return p;
@@ -199,7 +203,9 @@ export function fitsOf(r: Resolved, settings: ProgramSettings, shown: Shown | nu
 		if (found) return found;
 		let best: { p: number; is: Screen } | null = null;
 		let sum = 0;
-		const able = ways.filter((way) => !way.whereApart || readApart);
+		const able = ways.filter(
+			(way) => (!way.whereApart || readApart) && (way.leadOhm !== 'as shown' || tellsLead(shown))
+		);
 		for (const way of able)
 			for (const nuisance of around) {
 				const is = simulated(r, settings, way, nuisance, shown, odd);

@@ -216,7 +216,7 @@ describe('diagnose', () => {
 			const words = await paper.getText();
 			for (const part of [
 				/^No pack is seen/,
-				/May charge go on\? no, never again/,
+				/May charge go on\? No, never again/,
 				/smells or hisses/,
 				/told apart by/,
 				/no certainty/

@@ -60,6 +60,12 @@
 		if (!sent.ok) return void toast.error(sent.message);
 		await refresh();
 	}
+	/** What floats above the dock keeps clear of it. */
+	let height = $state(0);
+	$effect(() => {
+		document.documentElement.style.setProperty('--bar-h', `${height}px`);
+		return () => document.documentElement.style.removeProperty('--bar-h');
+	});
 	async function notify() {
 		mayNotify = false;
 		await Notification.requestPermission();
@@ -67,7 +73,7 @@
 </script>
 
 {#if first}
-	<section class="bar no-print" aria-label="Called to a run">
+	<section class="bar no-print" aria-label="Called to a run" bind:clientHeight={height}>
 		<p class="min-w-0 flex-1" role="alert">
 			<b class="text-check">▲</b>
 			{first.sentence}

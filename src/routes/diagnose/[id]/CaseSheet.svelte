@@ -37,7 +37,10 @@
 			.filter(Boolean)
 			.join(' · ')}
 	</p>
-	<p class="may"><b>May charge go on? {WORDS[report.may.may]}.</b> {report.may.because}</p>
+	<p class="may">
+		<b>May charge go on? {WORDS[report.may.may][0].toUpperCase()}{WORDS[report.may.may].slice(1)}.</b>
+		{report.may.because}
+	</p>
 	{#if report.actions[0]}<p>
 			Likeliest to be done, at {percent(report.actions[0].p)}: {report.actions[0].words}.
 		</p>{/if}
