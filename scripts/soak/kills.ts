@@ -6,6 +6,8 @@ import { randomUUID } from 'node:crypto';
 import { SAMPLE_EVERY_S } from '../../stand-in/spec';
 import { OPEN_READONLY, withHandle } from '../../src/lib/server/db/sqlite';
 import { uniform } from '../../core/simulate/random';
+import type { Fault } from '../../link/protocol';
+import { StandInLink } from '../../src/lib/server/link/stand-in-link';
 import { startApp } from '../../tests/support/server';
 import { brokenAt, DemoBench } from './bench';
 import { Client, sleep } from './client';
@@ -18,6 +20,17 @@ export interface KillsOptions {
 	writes: number;
 	writers: number;
 }
+
+/** What goes wrong at the bench meanwhile, on every so many kills. */
+const EVERY = 4;
+const BENCH_FAULTS: readonly Fault[] = [
+	{ kind: 'weak cell', cell: 1, times: 5 },
+	{ kind: 'bad plug', ohm: 0.2 },
+	{ kind: 'leaking cell', cell: 2, leakA: 0.5 },
+	{ kind: 'charger hot', fromMin: 0 },
+	{ kind: 'main lead open', fromMin: 0 },
+	{ kind: 'drifting reading', cell: 1, mvPerHour: 200 }
+];
 
 /** Faults that SQLite finds in a file, and references that lead nowhere. */
 async function faultsIn(file: string): Promise<number> {
@@ -32,8 +45,11 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 	const report = new Report('kill -9');
 	const random = uniform(seed);
 	const app = await startApp({ demo: true, speed: 60, quiet: true });
+	const link = new StandInLink(app.standInPort);
 	try {
 		const bench = await DemoBench.at(app.base);
+		const at = { chargerId: bench.linked.id, channelId: bench.linked.channels[0].id };
+		let put = 0;
 		const reader = bench.packs[2];
 		// A run by hand whose screen is looked at all the time.
 		const handed = await bench.byHand(bench.packs[3]);
@@ -106,7 +122,9 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 			await app.kill();
 			unclean += await faultsIn(app.dataFile);
 			await app.start();
+			if (k % EVERY === 0) await link.faults(at, [BENCH_FAULTS[put++ % BENCH_FAULTS.length]]);
 			if ((await bench.run(run.id))?.status === 'ended') {
+				await link.faults(at, []);
 				run = await bench.start(bench.packs[runs.length % 2], 0);
 				runs.push(run.id);
 			}
@@ -117,6 +135,7 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 		await bench.stopAll();
 		await sleep(700);
 
+		const ends = await Promise.all(runs.map(async (id) => (await bench.run(id))?.endReason ?? null));
 		let broken = 0;
 		let samples = 0;
 		for (const id of runs) {
@@ -151,10 +170,14 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 		report.most('answers of 500', failed, 0);
 		report.most('writes refused', refused, 0);
 		report.most('faults in the file after kills', unclean, 0);
+		report.tell('faults put into the charger', put);
 		report.tell('runs followed', runs.length);
+		report.tell('how they ended', [...new Set(ends)].join(', '));
+		report.most('runs that ended without a reason', ends.filter((end) => end === null).length, 0);
 		report.least('samples of runs followed', samples, 10);
 		report.most('places where samples are missing, doubled or run backwards', broken, 0);
 	} finally {
+		link.close();
 		await app.close();
 	}
 	return report.figures;

@@ -7,7 +7,7 @@
 
 {#if undoList.items.length}
 	<div
-		class="no-print fixed bottom-[calc(76px+var(--bar-h,0px))] left-[152px] z-30 max-[720px]:bottom-[calc(132px+var(--bar-h,0px))] max-[720px]:left-3"
+		class="no-print fixed bottom-[150px] left-[14px] z-30 max-[720px]:bottom-[calc(132px+var(--bar-h,0px))] max-[720px]:left-3"
 	>
 		<Popover class="btn" label="What can be taken back">
 			{#snippet word()}<Undo2 size={14} aria-hidden="true" /> {undoList.items.length}{/snippet}
