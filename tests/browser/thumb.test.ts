@@ -1,7 +1,7 @@
 /** The same instrument by thumb, on a phone: found, chosen, typed, ticked and kept at 390×844. */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
-import { By } from 'selenium-webdriver';
+import { By, type WebElement } from 'selenium-webdriver';
 import { PHONE } from '../support/browser';
 import { DemoBench } from './demo-bench';
 import { startApp } from '../support/server';
@@ -144,6 +144,83 @@ describe('by thumb', () => {
 		await person.press('button', 'Stop');
 		await person.waitForPath(/^\/logbook\/[0-9a-f-]{36}$/);
 		await within('the logbook entry');
+	});
+
+	test('keyed by hand, all of it by touch: from the program over a look that lies to an end that is not what it says, and a call that is heard', async () => {
+		const cdp = person.driver as unknown as {
+			sendDevToolsCommand(command: string, o: object): Promise<void>;
+		};
+		await cdp.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: true, maxTouchPoints: 1 });
+		/** A finger on the middle of it, which must have room for one. */
+		const tapOn = async (element: WebElement) => {
+			await person.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', element);
+			const { x, y, width, height } = await element.getRect();
+			assert.ok(height >= 40 || width >= 40, `${await element.getText()}: ${width} × ${height}`);
+			const [left, top] = await main<[number, number]>('return [scrollX, scrollY]');
+			const at = { x: x - left + width / 2, y: y - top + height / 2 };
+			await cdp.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [at] });
+			await cdp.sendDevToolsCommand('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+		};
+		const tap = async (tag: string, words: string) => {
+			await person.withText(tag, words);
+			// What stands twice, for a wide window and for a narrow one, is touched where it is seen.
+			const path = `//main//${tag}[contains(normalize-space(.), "${words}")]`;
+			for (const element of await person.driver.findElements(By.xpath(path)))
+				if (await element.isDisplayed()) {
+					await person.driver.wait(() => element.isEnabled(), 8000, `${words} stays shut`);
+					return tapOn(element);
+				}
+			assert.fail(`${words} is not to be seen`);
+		};
+		try {
+			await bench.api('/preferences', 'PATCH', { presenceMin: 0 });
+			await person.goTo(
+				`/program?pack=${bench.packId('Skua cutter')}&channel=${bench.channelId('Basin Four')}`
+			);
+			await tap('button', 'Check and connect');
+			await person.waitForPath(/^\/run\/start\//);
+			for (const box of await person.driver.findElements(By.css('main [role="checkbox"]')))
+				if ((await box.getAttribute('aria-checked')) === 'false') {
+					const row = await box.findElement(By.xpath('./ancestor::label | ./ancestor::li'));
+					await tapOn(row);
+				}
+			for (const field of await person.driver.findElements(By.css('li[data-rule] input.field')))
+				await field.sendKeys('keyed it in');
+			await (await person.find('[data-cells-read] input')).sendKeys('3');
+			await within('the check');
+			await tap('button', 'It is charging now');
+			await person.waitForPath(/^\/run\/[0-9a-f-]{36}$/);
+			await person.sees('Its screen should read now');
+			await within('the run that is followed by hand');
+			await person.fill('What does it read?', '17.6');
+			await tap('button', 'Judge it');
+			await person.sees('17.60 V is above the end of this program');
+			await tapOn(await person.find('[aria-label="Remove 17.60 V"]'));
+			await person.driver.wait(async () => !(await person.text('main')).includes('Stop now'), 8000);
+			await main(`
+				window.tones = 0;
+				const start = OscillatorNode.prototype.start;
+				OscillatorNode.prototype.start = function (...at) { window.tones++; return start.apply(this, at); };`);
+			// Full, it says, after four minutes and next to nothing.
+			await person.fill('Minutes', '4');
+			await person.fill('Put in', '90');
+			await person.fill('What its screen said', 'FULL');
+			await tap('button', 'Close the run');
+			await person.waitForTheEnd();
+			await person.sees(/not what it says|doubtful/i);
+			await within('the end');
+			const called = await person.find('[aria-label="Called to a run"]');
+			assert.match(await called.getText(), /Skua cutter on Basin Four, channel 1 has ended/);
+			await person.driver.wait(() => main<boolean>('return window.tones >= 4'), 8000, 'it did not sound');
+			await tapOn(await called.findElement(By.xpath('.//button[contains(., "It is unplugged")]')));
+			await person.driver.wait(
+				async () => !(await main<string>('return document.body.innerText')).includes('channel 1 has ended'),
+				8000,
+				'an answer ends it'
+			);
+		} finally {
+			await cdp.sendDevToolsCommand('Emulation.setTouchEmulationEnabled', { enabled: false });
+		}
 	});
 
 	test('a new charger and a new pack to a proved program: at most 15 inputs, and 90 s for a practised person', async () => {
