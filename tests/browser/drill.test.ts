@@ -1,6 +1,8 @@
 /** A drill through the real interface: looks taken, a decision, what was hidden, progress; at the desk and on a phone. */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
+import { solve } from '../../core/program/solve';
+import { programBench } from '../../drill/programs';
 import { openBrowser, PHONE, type Browser } from '../support/browser';
 import { startApp, type TestApp } from '../support/server';
 import { Person } from './page';
@@ -55,11 +57,36 @@ describe('drill', () => {
 		await person.sees('1 let go on that burns');
 	});
 
+	test('a program set up by hand: silent until it is committed, then judged and laid beside what would be set', async () => {
+		await person.goTo('/drill/program/1/3');
+		await person.sees('nothing is checked before you commit');
+		await person.press('button', 'Commit');
+		await person.sees('Key it in.');
+		const bench = programBench(1, 3);
+		const own = solve(bench.context);
+		const { currentA, cells, endVoltageV, safetyTimerMin, capacityLimitAh } = own.solved;
+		await person.fill('Cells', String(cells));
+		await person.fill('Current', currentA.toFixed(1));
+		await person.fill('End of charge', (endVoltageV + 0.1).toFixed(2));
+		await person.fill('Safety timer', String(safetyTimerMin));
+		await person.fill('Capacity limit', String(Math.round(1000 * capacityLimitAh!)));
+		await person.press('label', 'balance on');
+		await person.press('button', 'Commit');
+		await person.sees('It would have been stopped');
+		await person.sees('■ Stop');
+		await person.sees(endVoltageV.toFixed(2));
+		await person.follow('The next one', /^\/drill\/program\/1\/4$/);
+		await person.press('button', 'It must not be charged');
+		await person.sees('Safe, and it could have been charged');
+		await person.goTo('/drill');
+		assert.match(await person.text('[data-kind="programs"]'), /0 of 2 right\s+1 would have been stopped/);
+	});
+
 	test('on a phone nothing is wider than the page', async () => {
 		const phone = await openBrowser(PHONE);
 		try {
 			const touch = new Person(phone.driver, app.base);
-			for (const path of ['/drill', '/drill/2/2', '/drill/3/0']) {
+			for (const path of ['/drill', '/drill/2/2', '/drill/3/0', '/drill/program/2/1']) {
 				await touch.goTo(path);
 				const wide = await phone.driver.executeScript<number>(
 					'return document.documentElement.scrollWidth - innerWidth'

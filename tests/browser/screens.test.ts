@@ -143,6 +143,7 @@ describe('screens', () => {
 			emergency: '/emergency',
 			Drill: '/drill',
 			'a drill': '/drill/2/2',
+			'a program to set up': '/drill/program/2/1',
 			Parallel: '/parallel?kind=lihv%204',
 			'Parallel, unread': '/parallel?kind=lipo%204',
 			Diagnose: '/diagnose',

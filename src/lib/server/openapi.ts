@@ -255,6 +255,12 @@ const OPERATIONS: Operation[] = [
 		method: 'post',
 		summary: 'Commit to a decision in a drill; what was hidden is told'
 	},
+	{
+		path: '/drill/programs/{grade}/{seed}',
+		method: 'post',
+		summary:
+			'Commit to a program that was set up by hand in a drill; it is judged, and what would be set is told'
+	},
 	{ path: '/plans', method: 'get', summary: 'Plans, those that end last first', answers: 'Plan', list: true },
 	{ path: '/plans', method: 'post', summary: 'Make a plan', body: 'PlanInput', answers: 'Plan', status: 201 },
 	{

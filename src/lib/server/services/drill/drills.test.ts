@@ -1,7 +1,11 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { now, ok, refused, Workshop } from '../../../../../tests/support/workshop';
+import { solve } from '$core/program/solve';
+import type { Grade } from '../../../../../drill/drills';
+import { askedOf, programBench } from '../../../../../drill/programs';
 import { benchOf, decide, lookAt, progress } from './drills';
+import { commitProgram, programDrill, programProgress } from './program-drills';
 
 describe('drills', () => {
 	let shop: Workshop;
@@ -48,5 +52,70 @@ describe('drills', () => {
 		refused(await go('ghosts', true), 422, /no such cause/);
 		const [grade] = await progress(shop.db);
 		assert.deepEqual(grade, { grade: 1, done: 2, right: 1, unsafe: 1, nextSeed: 3 });
+	});
+});
+
+describe('programs set up by hand', () => {
+	let shop: Workshop;
+	before(async () => (shop = await Workshop.open()));
+	after(() => shop.close());
+	const commit = (keyed: object | null, grade = 1, seed = 3, id?: string) =>
+		commitProgram(shop.db, grade, seed, { keyed }, now(), id);
+	/** What would be set there. */
+	const ownOf = (grade: number, seed: number) => {
+		const own = solve(programBench(grade as Grade, seed).context);
+		return Object.fromEntries(askedOf(own).map((id) => [id, own.solved[id]]));
+	};
+
+	test('label, meter and channel are told, nothing of what would be set; there is no other grade', () => {
+		const bench = programDrill(1, 3)!;
+		assert.match(bench.title, / on Jetty Nine$/);
+		assert.deepEqual(bench.pack.map(([name]) => name).slice(0, 3), [
+			'Label',
+			'Printed volts',
+			'Printed rate'
+		]);
+		assert.ok(bench.asked.length >= 5);
+		assert.ok(!('own' in bench) && !JSON.stringify(bench).includes('why'));
+		for (const [grade, seed] of [
+			[0, 1],
+			[4, 1],
+			[1, -1],
+			[1, 0.5]
+		])
+			assert.equal(programDrill(grade, seed), null);
+	});
+
+	test('what would be set is right; more is stopped; what is missing is asked for; each is kept once', async () => {
+		const own = ownOf(1, 3);
+		const right = ok(await commit(own, 1, 3, 'one'));
+		ok(await commit(own, 1, 3, 'one'));
+		assert.deepEqual([right.right, right.safe, right.refused], [true, true, false]);
+		assert.equal(right.findings.filter((f) => f.severity === 'stop').length, 0);
+		assert.ok(right.rows.every((row) => row.keyed === row.own && row.why.length > 10));
+		assert.equal(right.minutes.keyed, right.minutes.own);
+		const over = ok(await commit({ ...own, endVoltageV: (own.endVoltageV as number) + 0.1 }));
+		assert.deepEqual([over.right, over.safe], [false, false]);
+		assert.ok(over.findings.some((f) => f.severity === 'stop'));
+		const { currentA: _, ...lacking } = own;
+		refused(await commit(lacking), 422, /Key in current\./);
+		refused(await commit({ ...own, currentA: -1 }), 422, /Current must be at least/);
+		refused(await commit(own, 9), 404, /no such drill/);
+		const left = ok(await commit(null));
+		assert.deepEqual([left.right, left.safe, left.rows[0].keyed], [false, true, null]);
+		const [first] = await programProgress(shop.db);
+		assert.deepEqual(first, { grade: 1, done: 3, right: 1, unsafe: 1, nextSeed: 4 });
+		assert.equal((await progress(shop.db))[0].done, 0, 'hidden faults are counted on their own');
+	});
+
+	test('what must not be charged is right to be refused, and is told why', async () => {
+		const seed = Array.from({ length: 40 }, (_, n) => n).find(
+			(n) => !solve(programBench(3, n).context).proposed
+		)!;
+		const judged = ok(await commit(null, 3, seed));
+		assert.deepEqual([judged.right, judged.safe, judged.proposed], [true, true, false]);
+		assert.ok(judged.trap !== null && judged.findings.some((f) => f.severity === 'stop'));
+		const keyed = ok(await commit(ownOf(3, seed), 3, seed));
+		assert.deepEqual([keyed.right, keyed.safe], [false, false]);
 	});
 });

@@ -151,7 +151,11 @@ export interface Progress {
 
 /** How far the person has come, by grade. */
 export async function progress(db: Store): Promise<Progress[]> {
-	const rows = await db.models.DrillResult.findAll({ attributes: ['grade', 'seed', 'right', 'safe'] });
+	// Programs that were set up by hand are counted on their own.
+	const rows = await db.models.DrillResult.findAll({
+		attributes: ['grade', 'seed', 'right', 'safe'],
+		where: { drillId: DRILLS.map((d) => d.id) }
+	});
 	return GRADES.map((grade) => {
 		const own = rows.filter((row) => row.get('grade') === grade);
 		return {
