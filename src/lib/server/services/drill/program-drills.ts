@@ -59,7 +59,7 @@ export function programDrill(grade: number, seed: number) {
 			...(lithium
 				? [['Balancing', `${channel.balanceCurrentA} A, a port for ${channel.balancePortCells}S`]]
 				: []),
-			['Temperature probe', channel.hasProbe ? 'yes' : 'no'],
+			['Probe', channel.hasProbe ? 'yes' : 'no'],
 			['Exact to', `${Math.round(1000 * channel.voltageAccuracyV)} mV a cell`]
 		],
 		asked: askedOf(own).map((id) => ({
