@@ -63,3 +63,8 @@ test('how long a pack may stand full is the person’s practice, or the pack’s
 	const patient = aPack({ practice: { storageAfterDays: 7 } });
 	assert.equal(readinessOf(patient, full, NOW, { storageAfterDays: 2 }).state, 'ready');
 });
+
+test('how far apart cells stand is said in whole millivolts', () => {
+	assert.match(state([3.8, 3.2, 3.8]).sentence, /^Cells 600 mV apart.*, cell 2 lowest\.$/);
+	assert.match(state([3.1, 3.9, 3.9]).sentence, /^Cells 800 mV apart.*, cell 1 lowest\.$/);
+});

@@ -1,6 +1,7 @@
 /** What a run has left, by task and by the charger's own word. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { chemistryOf } from '../chemistry/catalogue';
 import type { JudgedEnd } from '../pack/known-charge';
 import { TASK_IDS } from '../request/task';
 import type { EndSeen } from './end-judgement';
@@ -66,4 +67,11 @@ test('a "full" that does not fit its figures leaves nothing known', () => {
 		judgedEnd({ ...seen('charge', 'full', null), chargeAh, expectedAh: 2, durationS: 3600 });
 	assert.equal(full(1.9), 'filled');
 	assert.equal(full(0.2), null);
+});
+
+test('a discharge to a twentieth of a volt above the everyday end empties still, further above it does not', () => {
+	const { dischargeEndV } = chemistryOf('lipo').voltages;
+	assert.equal(empties('lipo', dischargeEndV + 0.05), true);
+	assert.equal(empties('lipo', dischargeEndV + 0.051), false);
+	assert.equal(empties('lipo', null), true);
 });

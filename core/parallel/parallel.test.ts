@@ -116,6 +116,21 @@ describe('batches', () => {
 			assert.ok(Math.abs(widthV(of(odd).map((m) => pileItem(m))) - 0.11) < 1e-9);
 		}
 	});
+	test('what an item of the pile needs: what is missing of its capacity, its least rate, the ohms that were measured or are usual', () => {
+		const half = socAt(lipo.curve, 3.8);
+		const one = pileItem(member('p', 3.8, { capacityAh: 2, measuredCapacityAh: 2, labelChargeRateC: 0.5 }));
+		assert.ok(Math.abs(one.soc - half) < 1e-9);
+		assert.ok(Math.abs(one.needAh - 2 * (1 - half)) < 1e-9);
+		assert.equal(one.rateC, 0.5);
+		assert.equal(pileItem(member('p', 3.8, { labelChargeRateC: 5 })).rateC, 1, 'joined at 1C at most');
+		assert.equal(pileItem(member('p', 4.25)).needAh, 0, 'one that is over needs nothing');
+		const metered = {
+			...member('p', 3.8),
+			reading: read([3.8, 3.8, 3.8], { cellResistancesOhm: [0.004, 0.005, 0.006] })
+		};
+		assert.ok(Math.abs(pileItem(metered).seriesOhm - 0.015) < 1e-12);
+		assert.ok(Math.abs(one.seriesOhm - (3 * lipo.defaults.seriesOhmAh) / 2) < 1e-12);
+	});
 	test('eight on a board of six are two batches that are done soonest; without a board each is alone', () => {
 		const eight = Array.from({ length: 8 }, (_, k) => member(`p${k}`, 3.78 + 0.002 * k));
 		const two = places().concat(places({ channelId: 'd' }));

@@ -94,6 +94,7 @@ describe('a load of two packs', () => {
 		const run = ok(await started());
 		ok(await endByHand(shop.db, run.id, { endReason: 'full', durationMin: 50, chargeAh: 2 }, now()));
 		ok(await deleteRun(shop.db, run.id));
+		assert.equal(ok(await deleteRun(shop.db, run.id)).id, run.id, 'twice is once');
 		for (const pack of [first, second]) {
 			assert.equal((await listRuns(shop.db, { packId: pack.id })).total, 0);
 			assert.equal(await lastRunOf(shop.db, pack.id, now()), null);
