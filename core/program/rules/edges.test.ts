@@ -1,0 +1,111 @@
+/** Rules at the very figure where they begin to speak. */
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import {
+	aCharger,
+	aContext,
+	aPack,
+	aReading,
+	aSupply,
+	held,
+	NOW
+} from '../../../tests/support/bench-chargers';
+import type { ProgramContext } from '../../request/context';
+import type { Overrides } from '../../request/settings';
+import { solve } from '../solve';
+
+const said = (rule: string, change: Partial<ProgramContext> = {}, set: Overrides = {}): string | null =>
+	solve(aContext(change), set).findings.find((f) => f.rule === rule)?.sentence ?? null;
+
+test('cells and the whole pack agree within 20 mV a cell and 3 parts in a thousand', () => {
+	// 11.40 V in three cells: t − 11.40 > 0.06 + 0.003 t from 11.4945 V on.
+	const both = (packVoltageV: number) =>
+		said('reading-contradicts-cells', { reading: aReading([3.8, 3.8, 3.8], { packVoltageV }) });
+	assert.equal(both(11.494), null);
+	assert.match(both(11.495)!, /cells add up to 11\.40 V and the pack reads 11\.4[89]|11\.50 V/);
+	assert.equal(both(11.307), null);
+	assert.match(both(11.306)!, /one of them was read or typed wrong/);
+	const sum = (packVoltageV: number) =>
+		said('reading-contradicts-cells', { reading: aReading([], { cellVoltagesV: null, packVoltageV }) });
+	assert.equal(sum(12.75), null);
+	assert.match(sum(12.76)!, /more than 3 LiPo cells can hold/);
+});
+
+test('a charger that may be 50 mV off still ends at 4.20 V, one that may be 51 does not', () => {
+	const off = (voltageAccuracyV: number) =>
+		said(
+			'end-voltage-inexact-charger',
+			{ charger: aCharger({}, { voltageAccuracyV }) },
+			{ endVoltageV: 4.2 }
+		);
+	assert.equal(off(0.05), null);
+	assert.match(off(0.051)!, /could reach 4\.251 V, above the 4\.25 V limit/);
+	const press = solve(aContext({ charger: aCharger({}, { voltageAccuracyV: 0.051 }) }), {
+		endVoltageV: 4.2
+	}).findings.find((f) => f.rule === 'end-voltage-inexact-charger')!.fix;
+	assert.equal(press?.kind, 'set');
+	assert.equal(press?.kind === 'set' ? press.set.endVoltageV : null, 4.19);
+});
+
+test('a model that cuts off where it is told to is left alone, a twentieth lower it is not', () => {
+	const cutoff = (modelCutoffV: number) => said('model-cutoff-low', { pack: aPack({ modelCutoffV }) });
+	const [, wanted] = /Set (\d\.\d\d) V a cell/.exec(cutoff(2.9)!)!;
+	assert.equal(cutoff(Number(wanted)), null);
+	assert.match(cutoff(Number(wanted) - 0.05)!, new RegExp(`Set ${wanted} V a cell`));
+	assert.equal(
+		said('model-cutoff-low', { pack: aPack({ modelCutoffV: 2.9, cells: 1 }), reading: aReading([3.8]) }),
+		null
+	);
+});
+
+test('three days after its reading nobody knows any more how long a pack lay empty', () => {
+	const days = (n: number) =>
+		said('recovery-age-unknown', {
+			task: 'recover',
+			charger: aCharger({}, { tasks: ['charge', 'balance', 'recover'] }),
+			reading: aReading([2.8, 2.8, 2.8], { takenAt: new Date(Date.parse(NOW) - 86400e3 * n).toISOString() })
+		});
+	assert.equal(days(3), null);
+	assert.match(days(3.01)!, /was read 3 days ago/);
+	assert.match(days(8)!, /was read 8 days ago/);
+});
+
+test('a temperature limit at the pack’s own temperature would cut it at once', () => {
+	const limit = (temperatureLimitDegC: number) =>
+		said(
+			'temperature-limit-under-pack',
+			{ ambientDegC: 30, reading: aReading([3.7, 3.7, 3.7], { temperatureDegC: 30 }) },
+			{ temperatureLimitDegC }
+		);
+	const [, warmest] = /not above the (\d+)/.exec(limit(20)!)!;
+	assert.match(limit(Number(warmest))!, /would be cut at once/);
+	assert.equal(limit(Number(warmest) + 1), null);
+});
+
+test('a lead battery that feeds a charger is left at 11.5 V for each 12 V of it', () => {
+	const floor = (heldValue: number | null, voltageV = 12) =>
+		said('input-floor-low', {
+			charger: aCharger({
+				inputMinV: 10,
+				inputMaxV: 30,
+				held: [held({ kind: 'inputFloorV', heldValue, min: 9, max: 28, step: 0.1 })]
+			}),
+			supply: aSupply({ kind: 'lead battery', voltageV, capacityAh: 60 })
+		});
+	assert.equal(floor(11.5), null);
+	assert.match(
+		floor(11.4)!,
+		/stops drawing at 11\.4 V; a lead battery is left at 11\.5 V loaded, 11\.0 V at the very least/
+	);
+	assert.match(floor(null)!, /no floor at all/);
+	assert.equal(floor(23, 24), null);
+	assert.match(floor(22.9, 24)!, /left at 23\.0 V loaded, 22\.0 V/);
+});
+
+test('a capacity limit of what is set here cuts nothing; one of what 99 of 100 take and a little less does', () => {
+	const { solved, forecast } = solve(aContext());
+	const limit = (capacityLimitAh: number) => said('capacity-limit-too-low', {}, { capacityLimitAh });
+	assert.equal(limit(solved.capacityLimitAh!), null);
+	assert.match(limit(0.98 * forecast!.chargeAh.p99)!, /may stop it early/);
+	assert.match(limit(0.5 * forecast!.chargeAh.median)!, /of \d+ mAh stops it early/);
+});
