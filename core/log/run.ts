@@ -1,7 +1,7 @@
 /** A run as the logbook keeps it. */
 import { TASK_IDS } from '../charger/programs';
 import { MOST_JOINED } from '../pack/load';
-import { CELL_VOLTS } from '../pack/reading';
+import { CELL_VOLTS, READING } from '../pack/reading';
 import {
 	choice,
 	figure,
@@ -109,6 +109,8 @@ export const RUN_RESULT = {
 	durationMin: figure({ label: 'Minutes', unit: 'min', min: 0, max: 10000 }),
 	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: 0, max: 1000 }),
 	endCellVoltagesV: RUN.endCellVoltagesV,
+	/** As its screen shows them, where it does; they stand in the pack's reading. */
+	endCellResistancesOhm: READING.cellResistancesOhm,
 	message: RUN.message,
 	notes: RUN.notes
 } as const;

@@ -29,7 +29,7 @@ test('the count that printed volts mean, where it is not the pack’s and there 
 });
 
 test('who cannot be told apart: none once the printed volts fit', () => {
-	const ids = (change: object) => twinsOf(aPack(change)).map((c) => c.id);
+	const ids = (change: Record<string, unknown>) => twinsOf(aPack(change)).map((c) => c.id);
 	const without = ids({ chemistry: 'lipo', labelVoltageV: null });
 	assert.ok(without.includes('lihv'));
 	assert.deepEqual(ids({ chemistry: 'lipo', cells: 3, labelVoltageV: 11.1 }), []);

@@ -87,6 +87,46 @@ const changed = (driver: WebDriver, path: string): Promise<number> =>
 		path
 	);
 
+/** Gaps between the pictures of a page that is left to itself, ms. */
+const frames = (driver: WebDriver, forMs: number): Promise<number[]> =>
+	driver.executeAsyncScript<number[]>(
+		`
+		const [forMs, done] = arguments;
+		const gaps = [];
+		let last = performance.now();
+		const until = last + forMs;
+		requestAnimationFrame(function next(now) {
+			gaps.push(now - last);
+			last = now;
+			if (now < until) requestAnimationFrame(next);
+			else done(gaps.slice(1));
+		});
+	`,
+		forMs
+	);
+
+/** What the page's script holds once what it let go of was collected, MB. */
+async function heapMB(driver: WebDriver): Promise<number> {
+	await (driver as WithCdp).sendDevToolsCommand('HeapProfiler.collectGarbage', {});
+	return driver.executeScript<number>('return performance.memory.usedJSHeapSize / 1e6');
+}
+
+/** Milliseconds from pressing a link until its page stands. */
+const opened = (driver: WebDriver, href: string): Promise<number> =>
+	driver.executeAsyncScript<number>(
+		`
+		const [href, done] = arguments;
+		const from = performance.now();
+		new MutationObserver((_, seen) => {
+			if (!document.documentElement.dataset.at.startsWith(href)) return;
+			seen.disconnect();
+			requestAnimationFrame(() => setTimeout(() => done(performance.now() - from)));
+		}).observe(document.documentElement, { attributes: true, attributeFilter: ['data-at'] });
+		document.querySelector('main a[href="' + href + '"]').click();
+	`,
+		href
+	);
+
 const pause = (ms: number) => new Promise((go) => setTimeout(go, ms));
 
 export async function interfaceRows(): Promise<Row[]> {
@@ -143,6 +183,44 @@ export async function interfaceRows(): Promise<Row[]> {
 			typical: quantile(changes, 0.5),
 			worst: quantile(changes, 0.95),
 			target: 250
+		});
+
+		// A run that is watched to its end, and looked at afterwards.
+		const { person } = bench;
+		await bench.api('/preferences', 'PATCH', { presenceMin: 0 });
+		await bench.program('Skua cutter', 'Pier Two');
+		await bench.checkAndStart('charging');
+		await person.sees('Course');
+		const before = await heapMB(driver);
+		const gaps = await frames(driver, 20_000);
+		const grown = (await heapMB(driver)) - before;
+		rows.push({
+			what: 'gap between pictures of a run that goes on, 20 min of it in 20 s',
+			unit: 'ms',
+			typical: quantile(gaps, 0.5),
+			worst: quantile(gaps, 0.99),
+			target: 50
+		});
+		rows.push({
+			what: 'what its page has grown by in that time',
+			unit: 'MB',
+			typical: Math.max(0, grown),
+			target: 2
+		});
+		await bench.api('/stand-in/speed', 'PUT', { speed: 600 });
+		const run = (await person.waitForTheEnd()).split('/').at(-1)!;
+		const samples = (await bench.api<{ timeS: number[] }>(`/runs/${run}/telemetry`)).timeS.length;
+		const opens: number[] = [];
+		for (let i = 0; i < 15; i++) {
+			await person.goTo('/logbook');
+			opens.push(await opened(driver, `/logbook/${run}`));
+		}
+		rows.push({
+			what: `a run of ${samples} samples opened from the logbook`,
+			unit: 'ms',
+			typical: quantile(opens, 0.5),
+			worst: quantile(opens, 0.95),
+			target: 150
 		});
 	} finally {
 		await bench.close();

@@ -195,6 +195,7 @@ describe('from a pack to the logbook', () => {
 		await person.sees('Minutes must be at least 0 min');
 		await person.fill('Minutes', '58');
 		await person.fill('Cells at the end, in one line', '4.20 4,20 4200');
+		await person.fill('Resistances, in one line', '6.1 6,4 7');
 		await person.fill('What its screen said', 'FULL');
 		await browser.driver.executeScript(`
 			window.tones = 0;
@@ -203,6 +204,8 @@ describe('from a pack to the logbook', () => {
 		await person.press('button', 'Close the run');
 		await person.waitForTheEnd();
 		await person.sees('The cells ended level');
+		const read = await api<{ cellResistancesOhm: number[] | null }[]>(`/packs/${skua}/readings`);
+		assert.deepEqual(read[0].cellResistancesOhm, [0.0061, 0.0064, 0.007]);
 		// Nothing has happened to the pack since: what comes next is one press away.
 		assert.match(
 			await person.text('[data-next-thing]'),

@@ -24,6 +24,7 @@
 	let said = $state('');
 	let volts = $state<number[] | null>(null);
 	let cellsWrong = $state('');
+	let ohms = $state('');
 	let notes = $state('');
 	let errors = $state<Record<string, string>>({});
 	let busy = $state(false);
@@ -39,6 +40,12 @@
 		const durationMin = figure('minutes', minutes, RUN_RESULT.durationMin);
 		const chargeAh = figure('mah', mah, RUN_RESULT.chargeAh);
 		if (cellsWrong) found.cells = cellsWrong;
+		const shown = ohms.trim() === '' ? [] : ohms.trim().split(/[\s;/]+/);
+		const endCellResistancesOhm = shown.map((typed, i) =>
+			figure('ohms', typed, { ...RUN_RESULT.endCellResistancesOhm.each, label: `Resistance ${i + 1}` })
+		);
+		if (shown.length && shown.length !== pack.cells)
+			found.ohms = `Give ${pack.cells} resistances, one for each cell.`;
 		errors = found;
 		if (Object.keys(found).length) return;
 		busy = true;
@@ -47,6 +54,7 @@
 			durationMin,
 			chargeAh,
 			endCellVoltagesV: volts,
+			endCellResistancesOhm: shown.length ? endCellResistancesOhm : null,
 			message: said.trim() || null,
 			notes
 		});
@@ -81,6 +89,13 @@
 				bind:value={volts}
 				bind:wrong={cellsWrong}
 			/>
+			{#if run.joined.length === 0}<Field
+					class="min-w-[12rem] flex-1"
+					label="Resistances, in one line"
+					unit="mΩ"
+					hint="where its screen shows them"
+					bind:value={ohms}
+				/>{/if}
 		{/if}
 		<Field
 			class="min-w-[12rem] flex-1"
@@ -90,7 +105,10 @@
 		/>
 		<button class="btn btn-act mb-5" data-next disabled={busy}>Close the run</button>
 	</div>
-	{#each [errors.cells, errors.form].filter(Boolean) as words (words)}<p class="mt-1 text-stop" role="alert">
+	{#each [errors.cells, errors.ohms, errors.form].filter(Boolean) as words (words)}<p
+			class="mt-1 text-stop"
+			role="alert"
+		>
 			{words}
 		</p>{/each}
 </form>

@@ -103,12 +103,7 @@ describe('chargers', () => {
 	test('a held value outside what the charger takes is refused with its range', async () => {
 		const charger = await shop.charger({ name: 'Hard Ten' });
 		const set = (value: number | null) =>
-			setHeldValue(
-				shop.db,
-				charger.id,
-				{ kind: 'safetyTimerMin', channelId: null, value },
-				new Date().toISOString()
-			);
+			setHeldValue(shop.db, charger.id, { kind: 'safetyTimerMin', channelId: null, value });
 		assert.equal(ok(await set(999)).held.find((h) => h.kind === 'safetyTimerMin')!.heldValue, 999);
 		refused(await set(1000), 422, /The charger takes 1 min to 999 min/);
 		refused(await set(0), 422, /The charger takes/);

@@ -47,7 +47,15 @@ export async function endByHand(
 			return refuse(422, `Give ${cells} voltages, one for each cell.`, {
 				endCellVoltagesV: `Give ${cells} voltages, one for each cell.`
 			});
-		await endWithin(tx, row, end, now);
+		if (rest.endCellResistancesOhm?.length && rest.endCellResistancesOhm.length !== cells)
+			return refuse(422, `Give ${cells} resistances, one for each cell.`, {
+				endCellResistancesOhm: `Give ${cells} resistances, one for each cell.`
+			});
+		if (rest.endCellResistancesOhm?.length && !rest.endCellVoltagesV)
+			return refuse(422, 'Resistances go with the volts of the cells: give both, or neither.', {
+				endCellResistancesOhm: 'Give the cells at the end too.'
+			});
+		await endWithin(tx, row, { ...end, endCellResistancesOhm: rest.endCellResistancesOhm ?? null }, now);
 		return done(toRun(row));
 	});
 	if (result.ok) live.end(id);

@@ -73,6 +73,8 @@ export interface RunEnd {
 	chargeAh: number;
 	peakTemperatureDegC: number | null;
 	endCellVoltagesV: number[] | null;
+	/** Resistances as its screen shows them; of a pack alone, as joined ones show what they are together. */
+	endCellResistancesOhm?: number[] | null;
 	/** Volts of the pack at the end, where no cell is seen. */
 	endPackVoltageV?: number | null;
 	/** What its screen said. */
@@ -88,7 +90,7 @@ export async function endWithin(tx: Store, row: RunRow, end: RunEnd, now: string
 	if (!isOpen({ status: row.get('status') })) return;
 	// A run that ends while its start is still in doubt has been one: its record begins with the start.
 	if (row.get('status') === 'starting') await recordStart(tx, row);
-	const { endPackVoltageV = null, ...fields } = end;
+	const { endPackVoltageV = null, endCellResistancesOhm = null, ...fields } = end;
 	await row.update({ ...fields, notes: end.notes ?? '', status: 'ended', endedAt: now });
 	const cells = end.endCellVoltagesV?.length ? end.endCellVoltagesV : null;
 	// Joined packs stand at the same volts, cell by cell: what was read is true of each.
@@ -103,7 +105,7 @@ export async function endWithin(tx: Store, row: RunRow, end: RunEnd, now: string
 			state: 'just used',
 			usedSince: 'not used',
 			temperatureDegC: null,
-			cellResistancesOhm: null
+			cellResistancesOhm: row.get('joined').length ? null : endCellResistancesOhm
 		});
 	await writeEvent(tx, 'run ended', row.get('id'), { reason: end.endReason });
 }
