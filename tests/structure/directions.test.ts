@@ -68,7 +68,10 @@ const ALLOWED: Record<string, { files: RegExp; types?: RegExp; packages: RegExp 
 	link: { files: /^(core\/chemistry|link)\//, packages: /^zod$/ },
 	'stand-in': { files: /^(core\/(chemistry|pack|simulate)|link|stand-in)\//, packages: /^(zod|node:.+)$/ },
 	// A bench to learn on: the simulated charger with something hidden, and what whoever knows would look at.
-	drill: { files: /^(core\/(charger|chemistry|diagnose|pack|program|request|simulate)|link|stand-in|drill)\//, packages: /^zod$/ },
+	drill: {
+		files: /^(core\/(charger|chemistry|diagnose|pack|program|request|simulate)|link|stand-in|drill)\//,
+		packages: /^zod$/
+	},
 	'src/lib/workers': { files: /^(core|src\/lib\/workers)\//, packages: /^(zod|comlink)$/ },
 	'src/lib/ui': {
 		files: /^(core|src\/lib\/ui)\/|^src\/lib\/workers\/[\w.-]+$/,
