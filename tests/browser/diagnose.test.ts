@@ -25,17 +25,21 @@ describe('diagnose', () => {
 		chargerId: bench.chargerId('Pier Two'),
 		channelId: bench.channelId('Pier Two', n)
 	});
-	const may = () => bench.person.find('[data-may]').then((e) => e.getAttribute('data-may'));
-	const firstCause = () => bench.person.find('[data-cause]').then((e) => e.getAttribute('data-cause'));
+	/** Read in one step: the page may draw itself anew between two. */
+	const attribute = (name: string) =>
+		bench.person.driver.executeScript<string | null>(
+			`return document.querySelector('[${name}]')?.getAttribute('${name}') ?? null`
+		);
+	const shown = async (name: string): Promise<string | null> => {
+		await bench.person.find(`[${name}]`);
+		return attribute(name);
+	};
+	const may = () => shown('data-may');
+	const firstCause = () => shown('data-cause');
 	const answer = async (words: string) => {
-		const before = await bench.person.text('[data-may]');
-		const look = await (await bench.person.find('[data-next-look]')).getAttribute('data-next-look');
+		const look = await shown('data-next-look');
 		await bench.person.press('button', words);
-		await bench.person.driver.wait(async () => {
-			const [next] = await bench.person.driver.findElements({ css: '[data-next-look]' });
-			return !next || (await next.getAttribute('data-next-look')) !== look;
-		}, 8000);
-		return before;
+		await bench.person.driver.wait(async () => (await attribute('data-next-look')) !== look, 8000);
 	};
 
 	test('from a message at the check to the cause, the hand that mends it, and a good run', async () => {
@@ -57,7 +61,7 @@ describe('diagnose', () => {
 		assert.equal(await firstCause(), 'balance-lead-out');
 		// Whatever is asked on the way: another lead of its own, and the plug pressed home cures it.
 		for (let k = 0; k < 6 && (await may()) === 'not yet'; k++) {
-			const look = await (await person.find('[data-next-look]')).getAttribute('data-next-look');
+			const look = await shown('data-next-look');
 			await answer(
 				{ reseat: 'cured', wires: 'right', count: 'as the pack has', 'cell-page': 'all zero' }[look!] ??
 					'cannot tell'
@@ -109,12 +113,12 @@ describe('diagnose', () => {
 		await person.goTo(`/diagnose/${id}`);
 		const before = await person.text('[data-causes]');
 		await answer('sound, nothing smells');
-		const look = await (await person.find('[data-next-look]')).getAttribute('data-next-look');
+		const look = await shown('data-next-look');
 		const skip = await person.withText('button', 'cannot tell');
 		await person.driver.executeScript('arguments[0].focus()', skip);
 		await skip.sendKeys(Key.ENTER);
 		await person.sees('Passed over:');
-		assert.notEqual(await (await person.find('[data-next-look]')).getAttribute('data-next-look'), look);
+		assert.notEqual(await shown('data-next-look'), look);
 		await person.press('button', 'I think');
 		const [first] = await person.driver.findElements({ css: '[data-next-look] .btn' });
 		await first.sendKeys(Key.ENTER);
@@ -202,7 +206,7 @@ describe('diagnose', () => {
 			symptom: 'no-pack'
 		});
 		await person.goTo(`/diagnose/${id}`);
-		assert.equal(await (await person.find('[data-next-look]')).getAttribute('data-next-look'), 'eye');
+		assert.equal(await shown('data-next-look'), 'eye');
 		await bench.api(`/cases/${id}`, 'PATCH', { answer: { clue: 'eye', answer: 'smells or hisses' } });
 		await person.press('button', 'sound, nothing smells');
 		await person.sees('In another window this was answered since: smells or hisses.');

@@ -204,8 +204,8 @@ describe('from a pack to the logbook', () => {
 		await person.press('button', 'Close the run');
 		await person.waitForTheEnd();
 		await person.sees('The cells ended level');
-		const read = await api<{ cellResistancesOhm: number[] | null }[]>(`/packs/${skua}/readings`);
-		assert.deepEqual(read[0].cellResistancesOhm, [0.0061, 0.0064, 0.007]);
+		const readings = await api<{ cellResistancesOhm: number[] | null }[]>(`/packs/${skua}/readings`);
+		assert.deepEqual(readings[0].cellResistancesOhm, [0.0061, 0.0064, 0.007]);
 		// Nothing has happened to the pack since: what comes next is one press away.
 		assert.match(
 			await person.text('[data-next-thing]'),
