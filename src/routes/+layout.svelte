@@ -130,8 +130,8 @@
 	<Toaster
 		theme={theme.current === 'night' ? 'dark' : 'light'}
 		position="bottom-right"
-		offset={{ bottom: 'calc(112px + var(--bar-h, 0px))', right: 16 }}
-		mobileOffset={{ bottom: 'calc(130px + var(--bar-h, 0px))' }}
+		offset={{ bottom: 112, right: 16 }}
+		mobileOffset={{ bottom: 130 }}
 	/>
 {/if}
 
