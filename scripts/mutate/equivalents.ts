@@ -53,6 +53,13 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		why: 'Before the first span there is none either way.'
 	},
 	{
+		file: 'core/program/rules/index.ts',
+		line: '].sort((a, b) => (a.id < b.id ? -1 : 1));',
+		before: '1',
+		after: '2',
+		why: 'A sort asks for the sign alone.'
+	},
+	{
 		file: 'core/simulate/pack-simulation.ts',
 		line: 'if (power > this.peakPowerW) this.peakPowerW = power;',
 		before: '>',
