@@ -121,7 +121,9 @@ describe('lines as samples', () => {
 	test('charge and volts are read from the first column as from any other', () => {
 		const charge = readLog(guessed('charge mAh,time s,volts V,current A\n0,0,11,2\n750,3600,11,2'));
 		assert.deepEqual(charge.samples.chargeAh, [0, 0.75]);
-		const volts = readLog(guessed('volts V,time s,cell 1 V,cell 2 V,current A\n8.3,0,4,4.1,2\n8.3,9,4,4.1,2'));
+		const volts = readLog(
+			guessed('volts V,time s,cell 1 V,cell 2 V,current A\n8.3,0,4,4.1,2\n8.3,9,4,4.1,2')
+		);
 		assert.deepEqual(volts.samples.packV, [8.3, 8.3]);
 	});
 	test('cells add up to the pack where it has no column of its own; Fahrenheit', () => {
