@@ -187,7 +187,7 @@ function nuisances(r: Resolved): Partial<Departure>[] {
  */
 export function fitsOf(r: Resolved, settings: ProgramSettings, shown: Shown | null): Record<string, Fit> {
 	const tells = r.taskData.moves === 'in' && !r.taskData.repeats && r.chemistry.endOfCharge.kind !== 'dip';
-	if (!shown || !tells || shown.minutes < LEAST_MIN || shown.packV <= 0) return {};
+	if (!shown || shown.mixed || !tells || shown.minutes < LEAST_MIN || shown.packV <= 0) return {};
 	const { cellV } = shown;
 	const middle = cellV.length ? median(cellV) : 0;
 	const odd = cellV.reduce(

@@ -140,6 +140,19 @@ describe('the run', () => {
 			/^main 11\.60 V, cells add to 11\.40 V at 2\.0 A$/
 		);
 	});
+	test('figures of several minutes are no screen: nothing is made of main volts beside cells, and no course goes through them', () => {
+		const seen = { packV: 11.7, cellV: [3.8, 3.8, 3.8] };
+		const whole = knownOf(shown(seen));
+		assert.equal(whole.answers.find((a) => a.clue === 'main-sum')!.answer, 'main a little more');
+		assert.ok(whole.sums['hot-plug'] && Object.keys(whole.fits).length > 10);
+		const mixed = knownOf(shown({ ...seen, mixed: true }));
+		assert.equal(
+			mixed.answers.find((a) => a.clue === 'main-sum'),
+			undefined
+		);
+		assert.deepEqual([mixed.sums['hot-plug'], mixed.fits], [undefined, {}]);
+		assert.equal(mixed.answers.find((a) => a.clue === 'near-end')!.answer, 'no, well below');
+	});
 	test('what went in, beside what was missing and what it holds', () => {
 		const pack = aPack({ capacityAh: 2, measuredCapacityAh: 2 });
 		const share = (chargeAh: number | null, expectedAh: number | null = 1) =>

@@ -21,6 +21,8 @@ export interface Shown {
 	cellV: readonly number[];
 	chargeAh: number;
 	minutes: number;
+	/** Its figures are not of one moment, or one of them was never seen: no course goes through them. */
+	mixed?: true;
 }
 
 export interface Known {
@@ -157,7 +159,8 @@ function ofRun({ r, settings, run, shown }: Known): Answered[] {
 			)
 		);
 	}
-	if (shown && shown.cellV.length > 1 && shown.currentA > 0.3) {
+	// Main volts of one minute beside the cells of another would make a bad plug of nothing.
+	if (shown && !shown.mixed && shown.cellV.length > 1 && shown.currentA > 0.3) {
 		const drop = shown.packV - shown.cellV.reduce((a, b) => a + b, 0);
 		const ohm = drop / shown.currentA;
 		const detail = `main ${volts(shown.packV)}, cells add to ${volts(shown.packV - drop)} at ${amps(shown.currentA)}`;
@@ -335,7 +338,7 @@ function sumsOf({ r, settings, run, shown }: Known, { sums, impossible }: Facts)
 			sums['small-balance-current'] =
 				`${Math.round(1000 * spread)} mV are about ${mah(aheadAh)} ahead; at ${amps(channel.balanceCurrentA)} that takes ${Math.max(1, Math.round((60 * aheadAh) / channel.balanceCurrentA))} min.`;
 		}
-		if (drop > 0.05 && shown.currentA > 0.3)
+		if (!shown.mixed && drop > 0.05 && shown.currentA > 0.3)
 			sums['hot-plug'] =
 				`${Math.round(1000 * drop)} mV at ${amps(shown.currentA)} are ${Math.round((1000 * drop) / shown.currentA)} mΩ, ${(drop * shown.currentA).toFixed(1)} W of heat.`;
 	}

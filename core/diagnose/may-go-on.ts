@@ -9,7 +9,7 @@ export const BURNS_AT_MOST = 0.02;
 /** And none of these this: what nobody knows may burn too. */
 const UNKNOWN_AT_MOST = 0.12;
 /** From here on it is no, not only not yet. */
-const NO_FROM = 0.5;
+export const NO_FROM = 0.5;
 
 /** After these something may flow again without another thing being done first. */
 const GOES_ON: readonly ActionId[] = ['go on', 'wait and watch', 'stop by hand', 'balance it'];

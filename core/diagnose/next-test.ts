@@ -11,7 +11,7 @@ import {
 	type Hypothesis,
 	type Scene
 } from './infer';
-import { BURNS_AT_MOST, mayGoOn } from './may-go-on';
+import { BURNS_AT_MOST, mayGoOn, NO_FROM } from './may-go-on';
 
 export interface NextTest {
 	clue: ClueId;
@@ -69,26 +69,25 @@ class Open {
 		this.burns = Uint8Array.from(hypotheses, (h) => Number(h.causes.some((c) => c.burns)));
 	}
 
-	/** What is not known of what to do, and of whether it burns, bit, where the shares are `weights` of sum `sum`. */
-	private doubt(weights: Float64Array, sum: number): number {
-		const shares = new Float64Array(this.actions);
+	/** Shares of the actions and of what burns, where the hypotheses weigh `weights` of sum `sum`. */
+	private shares(weights: Float64Array, sum: number): { actions: Float64Array; burning: number } {
+		const actions = new Float64Array(this.actions);
 		let burning = 0;
 		weights.forEach((w, i) => {
-			shares[this.action[i]] += w / sum;
+			actions[this.action[i]] += w / sum;
 			if (this.burns[i]) burning += w / sum;
 		});
-		return shares.reduce((s, p) => s + bits(p), 0) + BURN_WEIGHT * (bits(burning) + bits(1 - burning));
+		return { actions, burning };
 	}
 
-	/** Whether these shares, of sum `sum`, say what is done and whether it may go on. */
-	private decides(weights: Float64Array, sum: number): boolean {
-		const shares = new Float64Array(this.actions);
-		let burning = 0;
-		weights.forEach((w, i) => {
-			shares[this.action[i]] += w / sum;
-			if (this.burns[i]) burning += w / sum;
-		});
-		return (burning <= BURNS_AT_MOST || burning >= 0.5) && Math.max(...shares) >= SURE;
+	/** What is not known of what to do, and of whether it burns, bit. */
+	private doubt({ actions, burning }: ReturnType<Open['shares']>): number {
+		return actions.reduce((s, p) => s + bits(p), 0) + BURN_WEIGHT * (bits(burning) + bits(1 - burning));
+	}
+
+	/** Whether these shares say what is done and whether it may go on. */
+	private decides({ actions, burning }: ReturnType<Open['shares']>): boolean {
+		return (burning <= BURNS_AT_MOST || burning >= NO_FROM) && Math.max(...actions) >= SURE;
 	}
 
 	/** Shares of the answers to a clue, how much it is expected to clear up, bit, and how likely it decides the matter. */
@@ -106,12 +105,13 @@ class Open {
 				return w;
 			});
 			if (sum > 1e-4) {
-				after += sum * this.doubt(weights, sum);
-				if (this.decides(weights, sum)) decides += sum;
+				const shares = this.shares(weights, sum);
+				after += sum * this.doubt(shares);
+				if (this.decides(shares)) decides += sum;
 			}
 			return { answer, p: sum };
 		});
-		return { answers, gain: this.doubt(this.p, 1) - after, decides };
+		return { answers, gain: this.doubt(this.shares(this.p, 1)) - after, decides };
 	}
 
 	/** Share of a cause once this answer is heard. */

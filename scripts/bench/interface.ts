@@ -71,20 +71,21 @@ const stepped = (driver: WebDriver, press: number): Promise<number> =>
 		press
 	);
 
-/** Milliseconds from pressing a place until its page stands. */
-const changed = (driver: WebDriver, path: string): Promise<number> =>
+/** Milliseconds from pressing the link to `path`, in this part of the page, until its page stands. */
+const changed = (driver: WebDriver, path: string, within: 'nav' | 'main' = 'nav'): Promise<number> =>
 	driver.executeAsyncScript<number>(
 		`
-		const [path, done] = arguments;
+		const [path, within, done] = arguments;
 		const from = performance.now();
 		new MutationObserver((_, seen) => {
 			if (!document.documentElement.dataset.at.startsWith(path)) return;
 			seen.disconnect();
 			requestAnimationFrame(() => setTimeout(() => done(performance.now() - from)));
 		}).observe(document.documentElement, { attributes: true, attributeFilter: ['data-at'] });
-		document.querySelector('nav a[href="' + path + '"]').click();
+		document.querySelector(within + ' a[href="' + path + '"]').click();
 	`,
-		path
+		path,
+		within
 	);
 
 /** Gaps between the pictures of a page that is left to itself, ms. */
@@ -110,22 +111,6 @@ async function heapMB(driver: WebDriver): Promise<number> {
 	await (driver as WithCdp).sendDevToolsCommand('HeapProfiler.collectGarbage', {});
 	return driver.executeScript<number>('return performance.memory.usedJSHeapSize / 1e6');
 }
-
-/** Milliseconds from pressing a link until its page stands. */
-const opened = (driver: WebDriver, href: string): Promise<number> =>
-	driver.executeAsyncScript<number>(
-		`
-		const [href, done] = arguments;
-		const from = performance.now();
-		new MutationObserver((_, seen) => {
-			if (!document.documentElement.dataset.at.startsWith(href)) return;
-			seen.disconnect();
-			requestAnimationFrame(() => setTimeout(() => done(performance.now() - from)));
-		}).observe(document.documentElement, { attributes: true, attributeFilter: ['data-at'] });
-		document.querySelector('main a[href="' + href + '"]').click();
-	`,
-		href
-	);
 
 const pause = (ms: number) => new Promise((go) => setTimeout(go, ms));
 
@@ -213,7 +198,7 @@ export async function interfaceRows(): Promise<Row[]> {
 		const opens: number[] = [];
 		for (let i = 0; i < 15; i++) {
 			await person.goTo('/logbook');
-			opens.push(await opened(driver, `/logbook/${run}`));
+			opens.push(await changed(driver, `/logbook/${run}`, 'main'));
 		}
 		rows.push({
 			what: `a run of ${samples} samples opened from the logbook`,

@@ -155,6 +155,24 @@ describe('cases', () => {
 		assert.equal(record.run.message, 'charger too hot');
 	});
 
+	test('looks of one minute are a screen that a course goes through; with one of them old, or missing, they are none', async () => {
+		const pack = await shop.pack({ name: 'Dunlin' });
+		const run = await shop.byHand(pack, await shop.charger({ name: 'Slip' }));
+		const look = async (minute: number, what: string, value: number) =>
+			ok(await addLook(shop.db, run.id, { minute, what, value }));
+		const fits = async () => Object.keys((await onRecord(shop.db, run.id))!.facts.fits).length;
+		await look(12, 'packV', 11.6);
+		await look(12, 'currentA', run.settings.currentA);
+		assert.equal(await fits(), 0, 'nobody has said what went in');
+		await look(12, 'chargeAh', run.settings.currentA / 5);
+		assert.ok((await fits()) > 10);
+		await look(25, 'packV', 11.9);
+		assert.equal(await fits(), 0, 'amps of a quarter of an hour ago');
+		await look(25, 'currentA', run.settings.currentA);
+		await look(26, 'chargeAh', run.settings.currentA / 2.4);
+		assert.ok((await fits()) > 10);
+	});
+
 	test('a run by hand with typed figures: a limit at just another figure than was keyed is found without a question', async () => {
 		const pack = await shop.pack({ name: 'Tern' });
 		const programId = await shop.program(pack, await shop.charger({ name: 'Mole' }));

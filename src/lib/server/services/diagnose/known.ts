@@ -18,6 +18,9 @@ import { openRuns } from '../runs/open-runs';
 import { readTelemetry } from '../runs/telemetry';
 import { seenOn } from '../runs/watching';
 
+/** Looks typed within this are of one screen, min (common practice, no source). */
+const ONE_LOOK_MIN = 1;
+
 export interface OnRecord {
 	run: Run;
 	r: Resolved;
@@ -54,7 +57,11 @@ async function shownBy(db: Store, run: Run, seenAtS: number | null): Promise<Sho
 	const last = (what: string) => looks.findLast((l) => l.what === what);
 	const [packV, currentA, chargeAh] = [last('packV'), last('currentA'), last('chargeAh')];
 	if (!packV || !currentA) return null;
+	const minutes = [packV, currentA, chargeAh].map((l) => l?.minute ?? NaN);
+	const apart = Math.max(...minutes) - Math.min(...minutes);
+	const together = apart <= ONE_LOOK_MIN && run.endCellVoltagesV === null;
 	return {
+		...(together ? {} : { mixed: true as const }),
 		currentA: currentA.value,
 		packV: packV.value,
 		cellV: run.endCellVoltagesV ?? [],

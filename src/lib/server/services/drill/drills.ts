@@ -149,12 +149,14 @@ export interface Progress {
 	nextSeed: number;
 }
 
-/** How far the person has come, by grade. */
-export async function progress(db: Store): Promise<Progress[]> {
-	// Programs that were set up by hand are counted on their own.
+/** How far the person has come, by grade, with these drills; those with something hidden unless it is said otherwise. */
+export async function progress(
+	db: Store,
+	drillIds: readonly string[] = DRILLS.map((d) => d.id)
+): Promise<Progress[]> {
 	const rows = await db.models.DrillResult.findAll({
 		attributes: ['grade', 'seed', 'right', 'safe'],
-		where: { drillId: DRILLS.map((d) => d.id) }
+		where: { drillId: [...drillIds] }
 	});
 	return GRADES.map((grade) => {
 		const own = rows.filter((row) => row.get('grade') === grade);

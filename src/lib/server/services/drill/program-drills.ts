@@ -17,7 +17,7 @@ import { GRADES, type Grade } from '../../../../../drill/drills';
 import { askedOf, judgeProgram, programBench } from '../../../../../drill/programs';
 import type { Database, Store } from '../../db/connect';
 import { checked, done, missing, refuse, type Result } from '../../result';
-import type { Progress } from './drills';
+import { progress, type Progress } from './drills';
 
 /** Results of these stand beside those of hidden faults, under this name. */
 export const PROGRAM_DRILL = 'program';
@@ -143,16 +143,4 @@ export type JudgedProgram = Extract<Committing, { ok: true }>['value'];
 export type ProgramDrillResult = Result<JudgedProgram>;
 
 /** How far the person has come with programs, by grade. */
-export async function programProgress(db: Store): Promise<Progress[]> {
-	const rows = await db.models.DrillResult.findAll({ where: { drillId: PROGRAM_DRILL } });
-	return GRADES.map((grade) => {
-		const own = rows.filter((row) => row.get('grade') === grade);
-		return {
-			grade,
-			done: own.length,
-			right: own.filter((row) => row.get('right')).length,
-			unsafe: own.filter((row) => !row.get('safe')).length,
-			nextSeed: own.reduce((most, row) => Math.max(most, row.get('seed') + 1), 0)
-		};
-	});
-}
+export const programProgress = (db: Store): Promise<Progress[]> => progress(db, [PROGRAM_DRILL]);
