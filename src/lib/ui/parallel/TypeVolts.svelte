@@ -1,5 +1,6 @@
 <!-- Volts typed one pack after another, cells or the whole pack, Enter goes to the next. -->
 <script lang="ts">
+	import { onMount } from 'svelte';
 	import { SvelteMap } from 'svelte/reactivity';
 	import { readCellsLine } from '$core/pack/cells-line';
 	import type { Pack } from '$core/pack/pack';
@@ -19,12 +20,11 @@
 	const typed = new SvelteMap<string, string>();
 	const said = new SvelteMap<string, { ok: boolean; words: string }>();
 	const fields: Record<string, HTMLInputElement | null> = $state({});
-	let busy = $state(false);
+	/** What is on its way to the server, by pack: leaving a field and Enter must not send it twice. */
+	const sending = new Map<string, string>();
 
-	$effect(() => {
-		const id = first ?? packs[0]?.id;
-		if (id) fields[id]?.focus();
-	});
+	// Once only: the list is drawn anew after every reading, and the next line is being typed by then.
+	onMount(() => fields[first ?? packs[0]?.id ?? '']?.focus());
 
 	/** Cells of the pack, or the volts of the whole; what is wrong in words otherwise. */
 	function understood(pack: Pack, line: string): Partial<Reading> | string {
@@ -36,32 +36,42 @@
 		return `${pieces.length} of ${pack.cells} cells: all of them, or the whole pack.`;
 	}
 
-	async function save(pack: Pack, k: number) {
-		const line = typed.get(pack.id) ?? '';
-		const next = () => fields[packs[k + 1]?.id ?? '']?.focus();
-		if (line.trim() === '') return next();
+	/** True where the line need not be stayed with: nothing typed, or on its way. */
+	function take(pack: Pack): boolean {
+		const line = (typed.get(pack.id) ?? '').trim();
+		if (line === '' || sending.get(pack.id) === line) return true;
 		const what = understood(pack, line);
-		if (typeof what === 'string') return void said.set(pack.id, { ok: false, words: what });
-		busy = true;
+		if (typeof what === 'string') {
+			said.set(pack.id, { ok: false, words: what });
+			return false;
+		}
+		void save(pack, line, what);
+		return true;
+	}
+
+	async function save(pack: Pack, line: string, what: Partial<Reading>) {
+		sending.set(pack.id, line);
 		const sent = await send<Reading>('POST', `/packs/${pack.id}/readings`, {
 			takenAt: new Date().toISOString(),
 			state: 'rest',
 			...what
 		});
-		busy = false;
+		if (sending.get(pack.id) === line) sending.delete(pack.id);
 		if (!sent.ok) {
 			const words = Object.values(sent.fields)[0] ?? sent.message;
 			return void said.set(pack.id, { ok: false, words });
 		}
 		const { id } = sent.value;
-		typed.delete(pack.id);
-		said.set(pack.id, { ok: true, words: `read ${line.trim()}` });
-		offerUndo(`${pack.name} reads ${line.trim()}.`, async () => {
+		// Typed on in the meantime: that is a line of its own.
+		if ((typed.get(pack.id) ?? '').trim() === line) {
+			typed.delete(pack.id);
+			said.set(pack.id, { ok: true, words: `read ${line}` });
+		}
+		offerUndo(`${pack.name} reads ${line}.`, async () => {
 			await send('DELETE', `/readings/${id}`);
 			said.delete(pack.id);
 			await refresh();
 		});
-		next();
 		await refresh();
 	}
 </script>
@@ -94,11 +104,12 @@
 						said.delete(pack.id);
 					}}
 					onkeydown={(e) => {
-						if (e.key !== 'Enter' || busy) return;
+						if (e.key !== 'Enter') return;
 						e.preventDefault();
-						void save(pack, k);
+						// On at once, not when the answer comes: hands are faster, and a refusal stays by its line.
+						if (take(pack)) fields[packs[k + 1]?.id ?? '']?.focus();
 					}}
-					onblur={() => typed.get(pack.id)?.trim() && !busy && void save(pack, k)}
+					onblur={() => said.get(pack.id)?.ok !== false && void take(pack)}
 				/>
 				{#if said.has(pack.id)}
 					{@const s = said.get(pack.id)!}
