@@ -194,7 +194,7 @@ export const DRILLS: readonly Drill[] = [
 			'pack-warm': 'cool',
 			'rest-after': 'low as before',
 			emptied: 'full or part charged for weeks',
-			'was-full': 'low or middling'
+			'was-full': 'low'
 		},
 		cost: 'Taken for full it would have left the boat on the pond.'
 	},

@@ -56,6 +56,37 @@ describe('a course is known again', () => {
 			assert.ok(f[id].factor > 1.2, `${id} ${f[id].factor}`);
 		for (const id of ['weak-cell', 'hot-plug', 'all-resistance']) assert.ok(f[id].factor < 0.7, id);
 	});
+	test('a start that was misread by one standard deviation and a half makes no other cause of a sound pack', () => {
+		// LiFe on its flat: the volts before say next to nothing of the charge, and its end is so steep that a grid of starts misses it.
+		const life = solved({
+			pack: aPack({ chemistry: 'life', cells: 4, capacityAh: 2.2, measuredCapacityAh: 2.2 }),
+			reading: aReading([3.28, 3.28, 3.28, 3.28])
+		});
+		const { soc, sigma } = life.r.chargeState;
+		assert.ok(sigma > 0.1, `${sigma}`);
+		for (const off of [-1.5, -0.6, 0.6]) {
+			const model = packModel(life.r);
+			model.startSoc.fill(soc + off * sigma);
+			const sim = new ChargeSimulation(model, chargeControl(life.r, life.settings));
+			while (sim.packV < 4 * 3.5 && sim.endReason === null) sim.step(1);
+			const f = fits(
+				{
+					minutes: sim.timeS / 60,
+					currentA: sim.currentA,
+					packV: sim.packV + sim.currentA * 0.012,
+					cellV: [...sim.cellV],
+					chargeAh: sim.chargeAh
+				},
+				life
+			);
+			assert.ok(f.taper.factor > 1.2, `${off}: ${f.taper.factor}`);
+			for (const id of ['weak-cell', 'cold', 'worn', 'all-resistance'])
+				assert.ok(
+					f.taper.factor > 1.1 * f[id].factor,
+					`${off}: ${id} ${f[id].factor}, sound ${f.taper.factor}`
+				);
+		}
+	});
 	test('one cell of ten times the resistance; of four times it may as well be ahead in charge', () => {
 		assert.deepEqual(best(course((m) => times(m.seriesOhm, 10, 2))), ['weak-cell']);
 		const f = fits(course((m) => times(m.seriesOhm, 4, 2)));

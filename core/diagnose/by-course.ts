@@ -10,7 +10,7 @@ import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { simulateLeg } from '../simulate/legs';
 import type { PackModel } from '../simulate/pack-model';
-import type { Shown } from './facts';
+import { PART_CHARGED, type Shown } from './facts';
 
 /** How one cause fits: its likelihood against that of all that can be simulated, between 1/√20 and √20, and what it would show. */
 export interface Fit {
@@ -29,6 +29,8 @@ interface Way {
 	held?: true;
 	/** Only where the cells were read apart by the charge that stands for a cause. */
 	whereApart?: true;
+	/** Only where it was read low: what was known to be part charged is no misreading. */
+	whereLow?: true;
 }
 
 const ohms =
@@ -58,6 +60,7 @@ const BEHIND = [0.03, 0.07, 0.13].map((s): Way => ({ change: apart(-s) }));
 /** They were read apart: nothing more is needed. */
 const KNOWN_APART: readonly Way[] = [{ whereApart: true }];
 const APART = [...KNOWN_APART, ...AHEAD, ...BEHIND];
+const A_LITTLE_APART: readonly Way[] = [...SOUND, { change: apart(0.02) }, { change: apart(-0.02) }];
 const HELD: readonly Way[] = [{ held: true }];
 
 /** The causes that a simulation can have, each in some strengths (common practice, no source). */
@@ -65,8 +68,9 @@ const WAYS: Readonly<Record<string, readonly Way[]>> = {
 	taper: SOUND,
 	'channel-watts': SOUND,
 	'ended-a-little-low': SOUND,
-	'was-not-empty': [...SOUND, ...[0.15, 0.3].map((soc): Way => ({ departure: { soc } }))],
-	balancing: [...SOUND, { change: apart(0.02) }, { change: apart(-0.02) }],
+	'was-not-empty': [...SOUND, ...[0.15, 0.3].map((soc): Way => ({ departure: { soc }, whereLow: true }))],
+	balancing: A_LITTLE_APART,
+	'steep-end': A_LITTLE_APART,
 	'own-limit-misread': [-0.15, -0.3].map((soc): Way => ({ departure: { soc } })),
 	'weak-cell': [2.5, 4, 7].map((by): Way => ({ change: ohms(by, 'odd') })),
 	'all-resistance': [2, 3.5, 6].map((by): Way => ({ change: ohms(by) })),
@@ -100,6 +104,11 @@ const APART_SOC = 0.03;
 const LEAD_OHM = 0.012;
 const SUM_V = 0.03;
 const SUM_V_PER_A = 0.01;
+/** A start that is known better than this needs no fitting, and how finely it is fitted, of the capacity. */
+const START_VAGUE = 0.04;
+const START_TO = 0.0015;
+/** Cells that may differ by more than this, of their charge, were not seen to differ. */
+const SPREAD_UNSEEN = 0.03;
 /** Shorter than this a course says next to nothing, min. */
 const LEAST_MIN = 2;
 
@@ -143,7 +152,9 @@ function simulated(
 	const [leg] = endedByFull(legsOf(r, unguarded(r, keyed), whole));
 	const sim = simulateLeg(model, leg);
 	const dtS = Math.min(coarseStepS(r, settings) * 2, Math.max(1, shown.minutes * 2));
-	while (sim.endReason === null && sim.timeS < shown.minutes * 60) sim.step(dtS);
+	const untilS = shown.minutes * 60;
+	// To the very second: where the curve is steep half a step is tens of millivolts.
+	while (sim.endReason === null && sim.timeS < untilS - 0.01) sim.step(Math.min(dtS, untilS - sim.timeS));
 	const currentA = Math.abs(sim.currentA);
 	return {
 		packV: sim.packV - cells * whole.voltageV,
@@ -175,10 +186,47 @@ function agrees(r: Resolved, settings: ProgramSettings, is: Screen, shown: Shown
 	return p;
 }
 
-/** Departures that any sound pack may have: the best guess, and one standard deviation either way of what moves a course most. */
-function nuisances(r: Resolved): Partial<Departure>[] {
-	const { soc, resistance } = uncertaintyOf(r);
-	return [{}, { soc }, { soc: -soc }, { resistance }, { resistance: -resistance }];
+/** The start, within two standard deviations, from which a sound pack agrees best with what was shown: where the curve is steep a grid of three misses it. */
+function startAsShown(
+	r: Resolved,
+	settings: ProgramSettings,
+	shown: Shown,
+	{ sigma, spread }: { sigma: number; spread: number }
+): number {
+	const bare = { ...shown, cellV: [] };
+	const at = (soc: number) =>
+		agrees(r, settings, simulated(r, settings, {}, { soc, spread }, shown, 0), bare);
+	let best = { soc: 0, p: at(0) };
+	let step = sigma / 4;
+	const tries = Array.from({ length: 17 }, (_, k) => (k - 8) * step);
+	for (;;) {
+		for (const soc of tries.splice(0)) {
+			const p = at(soc);
+			if (p > best.p) best = { soc, p };
+		}
+		step /= 2.5;
+		if (step < START_TO) return best.soc;
+		tries.push(best.soc - step, best.soc + step);
+	}
+}
+
+/**
+ * Departures that any sound pack may have, and how likely beside the best guess: that, one standard deviation either way of what moves a
+ * course most, and the start that goes best with what was shown. Where nobody sees how cells differ they may as well be level.
+ */
+function nuisances(
+	r: Resolved,
+	settings: ProgramSettings,
+	shown: Shown
+): { departure: Partial<Departure>; weight: number }[] {
+	const { soc: sigma, resistance, spread } = uncertaintyOf(r);
+	const usual = [{}, { soc: sigma }, { soc: -sigma }, { resistance }, { resistance: -resistance }];
+	const spreads = spread > SPREAD_UNSEEN ? [0, -spread / 3, -spread / 1.5] : [0];
+	const fitted = (sigma > START_VAGUE ? spreads : []).map((by) => {
+		const soc = startAsShown(r, settings, shown, { sigma, spread: by });
+		return { departure: { soc, spread: by }, weight: Math.min(1, Math.exp((1 - (soc / sigma) ** 2) / 2)) };
+	});
+	return [...usual.map((departure) => ({ departure, weight: 1 })), ...fitted];
 }
 
 /**
@@ -194,7 +242,8 @@ export function fitsOf(r: Resolved, settings: ProgramSettings, shown: Shown | nu
 		(best, v, i) => (Math.abs(v - middle) > Math.abs(cellV[best] - middle) ? i : best),
 		0
 	);
-	const around = nuisances(r);
+	const around = nuisances(r, settings, shown);
+	const weights = around.reduce((sum, { weight }) => sum + weight, 0);
 	const { startSoc } = packModel(r);
 	const readApart = Math.max(...startSoc) - Math.min(...startSoc) >= APART_SOC;
 	const cache = new Map<readonly Way[], { p: number; best: Screen }>();
@@ -204,16 +253,19 @@ export function fitsOf(r: Resolved, settings: ProgramSettings, shown: Shown | nu
 		let best: { p: number; is: Screen } | null = null;
 		let sum = 0;
 		const able = ways.filter(
-			(way) => (!way.whereApart || readApart) && (way.leadOhm !== 'as shown' || tellsLead(shown))
+			(way) =>
+				(!way.whereApart || readApart) &&
+				(!way.whereLow || r.chargeState.soc < PART_CHARGED) &&
+				(way.leadOhm !== 'as shown' || tellsLead(shown))
 		);
 		for (const way of able)
-			for (const nuisance of around) {
-				const is = simulated(r, settings, way, nuisance, shown, odd);
-				const p = agrees(r, settings, is, shown);
+			for (const { departure, weight } of around) {
+				const is = simulated(r, settings, way, departure, shown, odd);
+				const p = weight * agrees(r, settings, is, shown);
 				sum += p;
 				if (best === null || p > best.p) best = { p, is };
 			}
-		found = { p: sum / (able.length * around.length), best: best!.is };
+		found = { p: sum / (able.length * weights), best: best!.is };
 		cache.set(ways, found);
 		return found;
 	};

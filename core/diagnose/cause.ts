@@ -53,6 +53,8 @@ export interface Cause {
 	/** How often it is behind each symptom, per cent before anything is looked at. */
 	odds: { readonly [S in SymptomId]?: number };
 	shows: Shows;
+	/** What it shows otherwise than that where a symptom of its own says more. */
+	in?: { readonly [S in SymptomId]?: Shows };
 	/** What tells it apart, in words. */
 	tells: string;
 	/** All that may be done about it. */

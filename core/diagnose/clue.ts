@@ -3,6 +3,8 @@
  * wrong would give them (common practice, no source): a cause only states where it differs from that.
  */
 
+import type { SymptomId, SymptomPhase } from './symptom';
+
 /** The order of looking: danger by eye and nose, the charger's own pages, hands, meter, swap, then what takes hours. */
 export const STAGES = ['danger', 'known', 'page', 'hands', 'meter', 'swap', 'long'] as const;
 export type Stage = (typeof STAGES)[number];
@@ -17,6 +19,10 @@ export interface Clue {
 	passesCurrent?: true;
 	/** Only these families have it. */
 	families?: readonly ('lithium' | 'nickel' | 'lead')[];
+	/** It is only asked of what shows in these phases; elsewhere it has no answer. */
+	phases?: readonly SymptomPhase[];
+	/** Nor of these, which have no such moment. */
+	notOf?: readonly SymptomId[];
 	/** Answers and how usual they are where nothing bears on them. */
 	usual: Record<string, number>;
 	/** Clues that tell the same thing another way: heard together they count for less. */
@@ -89,6 +95,7 @@ export const CLUES = {
 		asks: 'Paused for a minute, nothing flowing: what do its cells do?',
 		stage: 'page',
 		minutes: 1.5,
+		phases: ['going'],
 		families: ['lithium'],
 		usual: { level: 0.82, 'much closer at once': 0.06, 'as far apart as before': 0.12 },
 		kin: 'cells'
@@ -189,6 +196,7 @@ export const CLUES = {
 		asks: 'Meter across the plug while it charges, briefly?',
 		stage: 'meter',
 		minutes: 2,
+		phases: ['going'],
 		passesCurrent: true,
 		usual: { 'a few millivolts': 0.93, 'a tenth of a volt or more': 0.07 },
 		kin: 'contact'
@@ -224,6 +232,7 @@ export const CLUES = {
 		asks: 'With half the amps?',
 		stage: 'swap',
 		minutes: 3,
+		phases: ['going'],
 		passesCurrent: true,
 		usual: { 'same trouble': 0.75, 'it holds': 0.25 },
 		kin: 'supply'
@@ -232,6 +241,7 @@ export const CLUES = {
 		asks: 'Volts half an hour after the end?',
 		stage: 'long',
 		minutes: 30,
+		phases: ['going', 'end', 'afterwards'],
 		usual: { 'stay near the end': 0.7, 'fall well below': 0.2, 'low as before': 0.1 }
 	},
 	'hour-later': {
@@ -260,18 +270,22 @@ export const CLUES = {
 		asks: 'When did it show?',
 		stage: 'known',
 		minutes: 0.1,
+		phases: ['going'],
+		notOf: ['goes-on', 'took-more', 'nickel-late', 'input-amps'],
 		usual: { 'from the start': 0.4, 'as volts rose': 0.25, 'when another began': 0.1, suddenly: 0.25 }
 	},
 	watts: {
 		asks: 'Its watts divided by the volts: is that the current it gives?',
 		stage: 'known',
 		minutes: 0.5,
+		phases: ['going'],
 		usual: { no: 0.8, 'yes, just that': 0.2 }
 	},
 	'near-end': {
 		asks: 'Are the volts at the end of charge by then?',
 		stage: 'known',
 		minutes: 0.2,
+		phases: ['going', 'end'],
 		usual: { 'no, well below': 0.65, yes: 0.35 }
 	},
 	'others-run': {
@@ -284,13 +298,15 @@ export const CLUES = {
 		asks: 'How much went in, beside what was missing?',
 		stage: 'known',
 		minutes: 0.2,
+		phases: ['going', 'end', 'afterwards'],
 		usual: { 'about what was missing': 0.65, little: 0.25, 'more than it holds': 0.1 }
 	},
 	'was-full': {
 		asks: 'How full was it before, by its volts then?',
 		stage: 'known',
 		minutes: 0.2,
-		usual: { 'low or middling': 0.75, 'nearly full': 0.25 }
+		usual: { low: 0.5, 'part charged': 0.27, 'nearly full': 0.23 },
+		kin: 'before'
 	},
 	'reading-age': {
 		asks: 'How old was the reading that it was programmed from?',
@@ -341,7 +357,8 @@ export const CLUES = {
 		asks: 'How long did it lie, and how empty, before?',
 		stage: 'known',
 		minutes: 0.2,
-		usual: { 'used lately': 0.7, 'empty for days': 0.15, 'full or part charged for weeks': 0.15 }
+		usual: { 'used lately': 0.7, 'empty for days': 0.15, 'full or part charged for weeks': 0.15 },
+		kin: 'before'
 	},
 	joined: {
 		asks: 'Is it joined with other packs?',
@@ -353,6 +370,7 @@ export const CLUES = {
 		asks: 'How long did it stay on the charger after the end?',
 		stage: 'known',
 		minutes: 0.1,
+		phases: ['end', 'afterwards'],
 		usual: { minutes: 0.75, 'hours or days': 0.25 }
 	}
 } as const satisfies Record<string, Clue>;

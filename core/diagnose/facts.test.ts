@@ -4,6 +4,7 @@ import { describe, test } from 'node:test';
 import { aCharger, aContext, aPack, aReading, aSupply, NOW } from '../../tests/support/bench-chargers';
 import { leadPack, nimhPack } from '../../tests/support/rule-cases';
 import { chemistryOf } from '../chemistry/catalogue';
+import { ocvAt } from '../chemistry/curve';
 import { solve } from '../program/solve';
 import type { ProgramContext } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
@@ -192,7 +193,7 @@ describe('the pack and what is around', () => {
 			const around = usedAt ? { lastRun: lastRun as never } : {};
 			return [says('was-full', {}, { reading, around }), says('reading-age', {}, { reading, around })];
 		};
-		assert.deepEqual(at(11.9, 3.75), ['low or middling', 'fresh']);
+		assert.deepEqual(at(11.9, 3.75), ['low', 'fresh']);
 		assert.deepEqual(at(11.9, 4.17), ['nearly full', 'fresh']);
 		assert.deepEqual(at(12.1, 4.17), [undefined, 'old, or used since']);
 		assert.deepEqual(at(2, 4.17, ago(1)), [undefined, 'old, or used since']);
@@ -291,11 +292,12 @@ describe('sums, and what cannot be', () => {
 	test('how long levelling takes, what a plug makes of heat, what goes in for what comes out', () => {
 		const pack = aPack({ capacityAh: 2, measuredCapacityAh: 2 });
 		const { sums } = knownOf(shown({ packV: 12.6, currentA: 2, cellV: [4.1, 4.2, 4.1] }), { pack });
-		// 100 mV of 2 Ah at about a volt for its whole charge: 200 mAh, at 0.3 A 40 min.
+		// By the curve there, a little less than a volt for its whole charge: 2 Ah by 0.119.
 		assert.equal(
 			sums['small-balance-current'],
-			'100 mV are about 200 mAh ahead; at 0.3 A that takes 40 min.'
+			'100 mV are about 237 mAh there; at 0.3 A that takes 47 min.'
 		);
+		assert.equal(sums['steep-end'], '100 mV are about 237 mAh there, 12 % of what it holds.');
 		assert.equal(sums['hot-plug'], '200 mV at 2.0 A are 100 mΩ, 0.4 W of heat.');
 		const level = knownOf(shown({ packV: 12.35, currentA: 2, cellV: [4.1, 4.104, 4.1] }), { pack }).sums;
 		assert.equal(level['small-balance-current'], undefined, '5 mV are nothing to level');
@@ -311,5 +313,35 @@ describe('sums, and what cannot be', () => {
 			{ pack: leadPack(), reading: null, task: 'charge' }
 		).sums;
 		assert.match(lead['was-not-empty'], /3000 mAh were missing of/);
+	});
+
+	test('cells that part by much of their charge are at no steep end; by a little they may be', () => {
+		const parted = (v: number[]) => knownOf(shown({ packV: 12.3, cellV: v })).impossible['steep-end'];
+		assert.match(parted([4, 4.1, 4]), /100 mV are \d+ % of its charge at least/);
+		assert.equal(parted([4.05, 4.08, 4.05]), undefined, '30 mV there are three or four per cent');
+		const out = knownOf(shown({ packV: 10.9, cellV: [3.6, 3.7, 3.6] }), { task: 'discharge' });
+		assert.equal(out.sums['steep-end'], undefined, 'while it discharges nothing of the kind is said');
+	});
+	test('a cell far under its limit is not over it, and one that stood above its floor was not under it', () => {
+		const over = (v: number) =>
+			knownOf(shown({ packV: 12, cellV: [4, v, 4] })).impossible['one-over-unbalanced'];
+		assert.match(over(4.09), /highest cell shows 4\.09 V, and may have 4\.25 V/);
+		assert.equal(over(4.16), undefined, 'a page may be off by so much');
+		const { doNotChargeV } = chemistryOf('lipo').voltages;
+		const under = (v: number | null) =>
+			knownOf(check({ cellsV: v === null ? null : [3.8, v, 3.8], mainV: 11.4 })).impossible[
+				'cell-under-floor'
+			];
+		assert.match(under(doNotChargeV + 0.11)!, /stood at \d\.\d\d V before/);
+		assert.equal(under(doNotChargeV + 0.09), undefined);
+		assert.equal(under(null), undefined, 'no page, nothing known');
+	});
+	test('low, part charged, nearly full: from four tenths, from 85 hundredths', () => {
+		const at = (v: number) => says('was-full', {}, { reading: aReading([v, v, v], { takenAt: ago(1) }) });
+		const volts = (soc: number) => Math.round(1e4 * ocvAt(chemistryOf('lipo').curve, soc)) / 1e4;
+		assert.equal(at(volts(0.38)), 'low');
+		assert.equal(at(volts(0.42)), 'part charged');
+		assert.equal(at(volts(0.83)), 'part charged');
+		assert.equal(at(volts(0.87)), 'nearly full');
 	});
 });

@@ -11,6 +11,7 @@ import type { Run } from '../log/run';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { fitsOf, type Fit } from './by-course';
+import { chargeApart } from './cells-apart';
 import type { AnswerOf, ClueId } from './clue';
 import type { Answered } from './infer';
 
@@ -56,6 +57,7 @@ const NEAR_END_V = 0.03;
 const LITTLE = 0.6;
 const MUCH = 1.1;
 const NEARLY_FULL = 0.85;
+export const PART_CHARGED = 0.4;
 const OLD_READING_H = 12;
 const OLD_PACK_YEARS = 2;
 const COLD_DEG_C = 10;
@@ -64,6 +66,10 @@ const USED_H = 1;
 const SAME_CURRENT = 0.07;
 const HALF_RATE = 0.5;
 const LONG_UNBALANCED = 10;
+/** No cells of a pack that is balanced now and then stand further apart, of their charge. */
+const FEW_PER_CENT = 0.05;
+/** Further than a charger's own page is ever off, V a cell. */
+const FAR_BELOW_V = 0.1;
 
 const known = <C extends ClueId>(clue: C, answer: AnswerOf<C>, detail: string): Answered => ({
 	clue,
@@ -75,6 +81,7 @@ const known = <C extends ClueId>(clue: C, answer: AnswerOf<C>, detail: string): 
 const volts = (v: number): string => `${v.toFixed(2)} V`;
 const amps = (a: number): string => `${a.toFixed(1)} A`;
 const mah = (ah: number): string => `${Math.round(1000 * ah)} mAh`;
+const percent = (p: number): string => `${(100 * p).toFixed(p < 0.1 ? 1 : 0)} %`;
 const median = (values: readonly number[]): number => values.toSorted((a, b) => a - b)[values.length >> 1];
 
 /** What a cell page looks like, in one of the answers to that question. */
@@ -221,7 +228,7 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 			out.push(
 				known(
 					'was-full',
-					soc >= NEARLY_FULL ? 'nearly full' : 'low or middling',
+					soc >= NEARLY_FULL ? 'nearly full' : soc >= PART_CHARGED ? 'part charged' : 'low',
 					`about ${Math.round(100 * Math.max(0, Math.min(1, soc)))} % at the start`
 				)
 			);
@@ -314,7 +321,7 @@ function ofPower({ r, settings, shown }: Known, facts: Facts): void {
 			`It could give ${amps(Math.min(set, deliverableA(r.envelope, shown.packV)))} and gives ${amps(current)}.`;
 }
 
-function sumsOf({ r, settings, run, shown }: Known, { sums, impossible }: Facts): void {
+function sumsOf({ r, settings, run, check, shown }: Known, { sums, impossible }: Facts): void {
 	const { charger, channel, pack } = r;
 	if (charger.channels.length < 2 || charger.sharedPowerW === null)
 		impossible['shared-power'] = `The channels of ${charger.name} share no power.`;
@@ -325,6 +332,10 @@ function sumsOf({ r, settings, run, shown }: Known, { sums, impossible }: Facts)
 		impossible['balancing'] = 'This program does not balance.';
 		impossible['small-balance-current'] = 'This program does not balance.';
 	}
+	const lowest = Math.min(...(check?.cellsV?.length ? check.cellsV : [0]));
+	if (lowest > r.chemistry.voltages.doNotChargeV + LONE_V)
+		impossible['cell-under-floor'] =
+			`Its lowest cell stood at ${volts(lowest)} before, above the ${volts(r.chemistry.voltages.doNotChargeV)} that it needs.`;
 	if (r.load.length === 1) impossible['unplugged-in-group'] = 'It is charged alone.';
 	if (charger.protections.includes('reversed polarity'))
 		sums['reversed'] = `${charger.name} is protected against that; the pack is not.`;
@@ -332,12 +343,22 @@ function sumsOf({ r, settings, run, shown }: Known, { sums, impossible }: Facts)
 	if (shown.cellV.length > 1) {
 		const spread = Math.max(...shown.cellV) - Math.min(...shown.cellV);
 		const drop = shown.packV - shown.cellV.reduce((a, b) => a + b, 0);
-		if (channel.balanceCurrentA > 0 && spread > 0.005) {
-			// Near full a lithium cell rises by about a volt for its whole charge (common practice, no source).
-			const aheadAh = spread * presentCapacityAh(r);
-			sums['small-balance-current'] =
-				`${Math.round(1000 * spread)} mV are about ${mah(aheadAh)} ahead; at ${amps(channel.balanceCurrentA)} that takes ${Math.max(1, Math.round((60 * aheadAh) / channel.balanceCurrentA))} min.`;
+		const apart = r.taskData.moves === 'in' ? chargeApart(r, shown) : null;
+		if (apart && spread > 0.005) {
+			const aheadAh = apart.about * presentCapacityAh(r);
+			const are = `${Math.round(1000 * spread)} mV are about ${mah(aheadAh)} there`;
+			if (channel.balanceCurrentA > 0)
+				sums['small-balance-current'] =
+					`${are}; at ${amps(channel.balanceCurrentA)} that takes ${Math.max(1, Math.round((60 * aheadAh) / channel.balanceCurrentA))} min.`;
+			sums['steep-end'] = `${are}, ${percent(apart.about)} of what it holds.`;
+			if (apart.least > FEW_PER_CENT)
+				impossible['steep-end'] =
+					`${Math.round(1000 * spread)} mV are ${percent(apart.least)} of its charge at least: no steep end of a curve.`;
 		}
+		const highest = Math.max(...shown.cellV);
+		if (highest < r.chemistry.voltages.cellMaxV - FAR_BELOW_V)
+			impossible['one-over-unbalanced'] =
+				`The highest cell shows ${volts(highest)}, and may have ${volts(r.chemistry.voltages.cellMaxV)}.`;
 		if (!shown.mixed && drop > 0.05 && shown.currentA > 0.3)
 			sums['hot-plug'] =
 				`${Math.round(1000 * drop)} mV at ${amps(shown.currentA)} are ${Math.round((1000 * drop) / shown.currentA)} mΩ, ${(drop * shown.currentA).toFixed(1)} W of heat.`;

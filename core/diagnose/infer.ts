@@ -5,7 +5,7 @@
 import type { Fit } from './by-course';
 import type { ActionId, Cause } from './cause';
 import { clueOf, type ClueId } from './clue';
-import { CAUSES, causeOf } from './causes';
+import { causesIn, causeOf } from './causes';
 import type { SymptomId } from './symptom';
 
 export const SURENESS = ['sure', 'I think', 'about'] as const;
@@ -116,13 +116,30 @@ export function likelihood(cause: Cause, clue: ClueId, answer: string): number {
 	return shares[answer] ?? LEAST;
 }
 
-/** Of two at once the one that states something of a clue is heard; where both do, either may show. */
+/** The answer that nothing out of order gives. */
+const ordinary = (clue: ClueId): string => {
+	const usual: Record<string, number> = clueOf(clue).usual;
+	return Object.keys(usual).reduce((best, a) => (usual[a] > usual[best] ? a : best));
+};
+const ordinaryOf = new Map<ClueId, string>();
+
+/**
+ * Of two at once the one that states something of a clue is heard. Where both do, either may show: what is ordinary shows only where
+ * neither disturbs it, and the rest is shared between what each of them would show instead.
+ */
 export function ofHypothesis(causes: readonly Cause[], clue: ClueId, answer: string): number {
 	const [one, other] = causes;
 	if (one === undefined) return shareOf(clueOf(clue).usual, answer);
 	if (other === undefined || other.shows[clue] === undefined) return likelihood(one, clue, answer);
 	const p = likelihood(other, clue, answer);
-	return one.shows[clue] === undefined ? p : (likelihood(one, clue, answer) + p) / 2;
+	if (one.shows[clue] === undefined) return p;
+	let sound = ordinaryOf.get(clue);
+	if (!sound) ordinaryOf.set(clue, (sound = ordinary(clue)));
+	const [a, b] = [likelihood(one, clue, sound), likelihood(other, clue, sound)];
+	const least = Math.min(a, b);
+	if (answer === sound) return least;
+	const mean = (likelihood(one, clue, answer) + p) / 2;
+	return mean * ((1 - least) / Math.max(LEAST, 1 - (a + b) / 2));
 }
 
 /** The same with the doubt that is in every answer. */
@@ -158,7 +175,7 @@ function priors(scene: Scene): Hypothesis[] {
 		const listed = symptom === null ? Object.values(c.odds).reduce((a, b) => a + b, 0) / 10 : c.odds[symptom];
 		return (listed ?? UNLISTED) * CONFIRMED ** Math.min(CONFIRMED_MOST, confirmed[c.id] ?? 0);
 	};
-	const able = CAUSES.filter((c) => fits(c, scene));
+	const able = causesIn(symptom).filter((c) => fits(c, scene));
 	const sum = able.reduce((s, c) => s + weightOf(c), 0);
 	const share = (c: Cause) => weightOf(c) / sum;
 	const listed = able.filter((c) => symptom === null || c.odds[symptom] !== undefined);
@@ -241,29 +258,30 @@ export function diagnose(scene: Scene): Diagnosis {
 	// How well each hypothesis agrees with each answer, and all of them together.
 	const agrees = hypotheses.map((h) => answers.map((a) => believed(h.causes, a)));
 	const together = answers.map((_, k) => hypotheses.reduce((sum, h, i) => sum + h.p * agrees[i][k], 0));
-	const causes = CAUSES.map((cause): Weighed => {
-		const own = hypotheses.flatMap((h, i) => (h.causes.includes(cause) ? [i] : []));
-		const ownShare = own.reduce((sum, i) => sum + hypotheses[i].p, 0);
-		const pull = answers.map((a, k) => {
-			const ofOwn = own.reduce((sum, i) => sum + hypotheses[i].p * agrees[i][k], 0);
-			const ofOthers = (together[k] - ofOwn) / Math.max(1e-9, 1 - ownShare);
-			return Math.log(believed([cause], a) / Math.max(1e-9, ofOthers));
-		});
-		const by = (sign: 1 | -1) =>
-			answers
-				.map((a, i) => ({ a, pull: sign * pull[i] }))
-				.filter((x) => x.pull > MATTERS)
-				.sort((x, y) => y.pull - x.pull)
-				.map((x) => x.a);
-		return {
-			cause,
-			before: share((h) => h.prior, cause.id),
-			now: share((h) => h.p, cause.id),
-			for: by(1),
-			against: by(-1),
-			impossible: scene.impossible[cause.id] ?? null
-		};
-	})
+	const causes = causesIn(scene.symptom)
+		.map((cause): Weighed => {
+			const own = hypotheses.flatMap((h, i) => (h.causes.includes(cause) ? [i] : []));
+			const ownShare = own.reduce((sum, i) => sum + hypotheses[i].p, 0);
+			const pull = answers.map((a, k) => {
+				const ofOwn = own.reduce((sum, i) => sum + hypotheses[i].p * agrees[i][k], 0);
+				const ofOthers = (together[k] - ofOwn) / Math.max(1e-9, 1 - ownShare);
+				return Math.log(believed([cause], a) / Math.max(1e-9, ofOthers));
+			});
+			const by = (sign: 1 | -1) =>
+				answers
+					.map((a, i) => ({ a, pull: sign * pull[i] }))
+					.filter((x) => x.pull > MATTERS)
+					.sort((x, y) => y.pull - x.pull)
+					.map((x) => x.a);
+			return {
+				cause,
+				before: share((h) => h.prior, cause.id),
+				now: share((h) => h.p, cause.id),
+				for: by(1),
+				against: by(-1),
+				impossible: scene.impossible[cause.id] ?? null
+			};
+		})
 		.filter(
 			(w) =>
 				w.now >= SHOWN ||

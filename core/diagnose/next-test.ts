@@ -12,6 +12,7 @@ import {
 	type Scene
 } from './infer';
 import { BURNS_AT_MOST, mayGoOn, NO_FROM } from './may-go-on';
+import { symptomOf, type SymptomId } from './symptom';
 
 export interface NextTest {
 	clue: ClueId;
@@ -25,16 +26,16 @@ export interface NextTest {
 
 /* All common practice, no source. */
 /** A glance is asked for first wherever this much can burn. */
-const GLANCE_FROM = 0.003;
+const GLANCE_FROM = 0.002;
 /** One action this sure needs no more looks. */
 const SURE = 0.9;
 /** What ends a pack is not said by the program's own figures: somebody has looked, and it spoke for it. */
 const FOR_GOOD: readonly ActionId[] = ['retire'];
 const SURE_FOR_GOOD = 0.97;
 /** A test that tells less than this is not worth anybody's time, bit. */
-const WORTH = 0.05;
+const WORTH = 0.08;
 /** What it is worth that a look may be the last one, bit. */
-const DECIDES = 0.3;
+const DECIDES = 0.6;
 /** Unless it is this likely to be the last one, where little that burns is left. */
 const MAY_DECIDE = 0.3;
 const LITTLE_LEFT = 0.1;
@@ -129,18 +130,35 @@ class Open {
 	}
 }
 
+/** One action is as good as certain. */
+function oneAction({ actions, causes }: Diagnosis): boolean {
+	const top = actions[0];
+	if (!top || top.p < SURE) return false;
+	if (!FOR_GOOD.includes(top.action)) return true;
+	const first = causes.find((w) => w.cause.action === top.action);
+	return top.p >= SURE_FOR_GOOD && (first?.for.some((a) => a.from === 'person') ?? false);
+}
+
 /** Whether asking more could change what is done. */
 function settled(diagnosis: Diagnosis, answers: readonly Answered[]): boolean {
 	const { may, first } = mayGoOn(diagnosis, answers);
 	if (may === 'never') return true;
-	const top = diagnosis.actions[0];
-	if (!top || top.p < SURE) return false;
-	if (FOR_GOOD.includes(top.action)) {
-		const first = diagnosis.causes.find((w) => w.cause.action === top.action);
-		if (top.p < SURE_FOR_GOOD || !first?.for.some((a) => a.from === 'person')) return false;
-	}
-	return may !== 'not yet' || (first !== null && top.action === first);
+	if (!oneAction(diagnosis)) return false;
+	return may !== 'not yet' || (first !== null && diagnosis.actions[0].action === first);
 }
+
+/** What a glance finds as good as always. */
+const SOUND: Answered = {
+	clue: 'eye',
+	answer: 'sound, nothing smells',
+	sure: 'sure',
+	from: 'person',
+	detail: ''
+};
+
+/** Whether a look has an answer where this shows. */
+const asksOf = ({ phases, notOf }: Clue, symptom: SymptomId): boolean =>
+	!notOf?.includes(symptom) && (phases?.includes(symptomOf(symptom).phase) ?? true);
 
 /** The next look; null where one action is best whatever it is, or nothing that can be asked tells more. */
 export function nextTest(
@@ -148,14 +166,15 @@ export function nextTest(
 	diagnosis: Diagnosis,
 	skipped: readonly ClueId[] = []
 ): NextTest | null {
-	const { answers, family } = scene;
+	const { answers, family, symptom } = scene;
 	const unasked = (id: ClueId) => !answers.some((a) => a.clue === id) && !skipped.includes(id);
-	// A glance costs nothing and may end it: it comes first wherever anything can burn.
-	const glance = unasked('eye') && diagnosis.burns > GLANCE_FROM;
+	// A glance costs nothing and may end it: it comes first wherever anything can burn, and where nothing else is missing.
+	const glance = unasked('eye') && (diagnosis.burns > GLANCE_FROM || settled(diagnosis, [...answers, SOUND]));
 	if (settled(diagnosis, answers) && !glance) return null;
 	const able = CLUE_IDS.filter((id) => {
 		const clue = clueOf(id);
 		if (!unasked(id) || (clue.families && !clue.families.includes(family))) return false;
+		if (symptom !== null && !asksOf(clue, symptom)) return false;
 		return !(clue.passesCurrent && diagnosis.burns > BURNS_AT_MOST);
 	});
 	const nearlyClear = diagnosis.burns > BURNS_AT_MOST && diagnosis.burns < LITTLE_LEFT;

@@ -215,7 +215,7 @@ export const FAULTS: readonly BuiltFault[] = [
 	},
 	{
 		name: 'charger reads high',
-		is: 'charger-off',
+		is: 'charger-high',
 		kinds: ALL.slice(0, 2),
 		build: (b, u) => (b.charger.errorV = u(0.04, 0.08))
 	},

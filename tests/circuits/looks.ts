@@ -9,6 +9,8 @@ import { solveCircuit } from './solve-circuit';
 
 const OPEN = 1e9;
 const NOTHING_V = 0.3;
+/** Time constant of a pack of hobby size in still air: 20 K/W times 40 J/K a cell (common practice, no source). */
+const WARMS_S = 800;
 
 /** What shows at a bench in the end, on the way or afterwards. */
 export function showsAt(b: Bench): SymptomId | null {
@@ -38,6 +40,8 @@ const goodPack = (b: Bench): Bench => {
 	const sound = soundBench(b.kind, b.seed + 31);
 	return {
 		...sound,
+		// The same person is at the bench, and pays heed to the same things.
+		seed: b.seed,
 		balance: { ...sound.balance, plugged: b.balance.plugged },
 		leadOhm: b.leadOhm,
 		plugOhm: b.packWireOhm > 1 ? 0.001 : b.plugOhm,
@@ -90,14 +94,27 @@ export class Looks {
 					0.1
 				);
 	}
-	private heatW(): number {
+	/** What a moment of the course makes of heat, W. */
+	private heatW(k: number): number {
 		const { b, s } = this;
-		const amps = this.screen().currentA;
+		const amps = Math.max(0, s.course.currentA[k]);
 		return b.cells.reduce((sum, c, i) => {
-			const v = s.course.cellV[i][s.at];
-			const over = b.kind === 'nimh' && s.course.soc[i][s.at] > 1 ? amps * v * 0.3 : 0;
+			const v = s.course.cellV[i][k];
+			const over = b.kind === 'nimh' && s.course.soc[i][k] > 1 ? amps * v * 0.3 : 0;
 			return sum + amps ** 2 * (c.ohm + c.relax[0][0] + c.relax[1][0]) + v ** 2 / c.leakOhm + over;
 		}, 0);
+	}
+	/** How far the pack is above the air around it by now, K: it warms and cools with a time constant, whatever flows last. */
+	private warmK(): number {
+		const { b, s } = this;
+		const { timeS } = s.course;
+		const kelvinPerW = 30 / (b.cells.length * b.ratedAh ** 0.67);
+		let rise = 0;
+		for (let k = 1; k <= s.at; k++) {
+			const share = 1 - Math.exp((timeS[k - 1] - timeS[k]) / WARMS_S);
+			rise += share * (this.heatW(k) * kelvinPerW - rise);
+		}
+		return rise;
 	}
 
 	/** What is found; null where this bench has no such thing, and it is as usual. */
@@ -111,8 +128,7 @@ export class Looks {
 			case 'eye':
 				return 'sound, nothing smells';
 			case 'pack-warm': {
-				// Kelvin per watt of a pack of this size in still air.
-				const rise = (this.heatW() * 30) / (n * b.ratedAh ** 0.67);
+				const rise = this.warmK();
 				return rise < 4 ? 'cool' : rise < 16 ? 'warm' : 'hot';
 			}
 			case 'plug-warm': {

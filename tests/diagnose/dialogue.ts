@@ -54,8 +54,8 @@ interface Manner {
 	order?: (left: ClueId[]) => ClueId;
 }
 
-/** A case worked out by hand: what is not written down is found as it usually is. */
-export function play(c: HandCase, manner: Manner = {}): PlayedByHand {
+/** A case worked out by hand, to be asked about: what is not written down is found as it usually is. */
+export function caseOf(c: HandCase): Playable {
 	const look = (clue: ClueId): string => c.sees[clue] ?? c.known?.[clue] ?? usual(clue);
 	const recorded = RECORDED.filter((clue) => {
 		const { families } = clueOf(clue);
@@ -65,8 +65,14 @@ export function play(c: HandCase, manner: Manner = {}): PlayedByHand {
 		(clue): Answered => ({ clue, answer: look(clue), sure: 'sure', from: 'known', detail: '' })
 	);
 	const { shows, family, is } = c;
-	return { case: c, ...playOut({ shows, family, is, known, impossible: {}, look }, manner) };
+	return { shows, family, is, known, impossible: {}, look };
 }
+
+/** Plays a case that was worked out by hand. */
+export const play = (c: HandCase, manner: Manner = {}): PlayedByHand => ({
+	case: c,
+	...playOut(caseOf(c), manner)
+});
 
 /** One look after another, until what is to be done is clear. */
 export function playOut(c: Playable, { wrong = () => false, order }: Manner = {}): Played {

@@ -442,7 +442,7 @@ export const HAND_CASES: readonly HandCase[] = [
 			'charge-share': 'about what was missing',
 			'others-run': 'no'
 		},
-		sees: { resistance: 'as ever' }
+		sees: { resistance: 'as ever', when: 'as volts rose' }
 	},
 	{
 		shows: 'current-falls',
@@ -637,7 +637,7 @@ export const HAND_CASES: readonly HandCase[] = [
 		shows: 'discharge-early',
 		family: L,
 		is: 'worn',
-		known: { 'pack-age': 'old or much used', held: 'as programmed', 'was-full': 'low or middling' },
+		known: { 'pack-age': 'old or much used', held: 'as programmed', 'was-full': 'low' },
 		sees: { 'capacity-check': 'much less', resistance: 'all higher' }
 	},
 	{
@@ -695,21 +695,25 @@ export const HAND_CASES: readonly HandCase[] = [
 			'cell-page': 'level',
 			'pack-age': 'young or little used'
 		},
-		sees: { 'rest-after': 'stay near the end' }
+		sees: { 'rest-after': 'stay near the end', emptied: 'full or part charged for weeks' }
 	},
 	{
 		shows: 'few-mah',
 		family: N,
 		is: 'was-not-empty',
 		known: { 'was-full': 'nearly full', 'charge-share': 'about what was missing' },
-		sees: { 'rest-after': 'stay near the end', 'pack-warm': 'warm' }
+		sees: {
+			'rest-after': 'stay near the end',
+			'pack-warm': 'warm',
+			emptied: 'full or part charged for weeks'
+		}
 	},
 	{
 		shows: 'few-mah',
 		family: L,
 		is: 'all-resistance',
 		known: {
-			'was-full': 'low or middling',
+			'was-full': 'low',
 			'charge-share': 'little',
 			'near-end': 'yes',
 			'cell-page': 'level',
@@ -724,7 +728,7 @@ export const HAND_CASES: readonly HandCase[] = [
 		family: L,
 		is: 'cold',
 		known: {
-			'was-full': 'low or middling',
+			'was-full': 'low',
 			'charge-share': 'little',
 			'near-end': 'yes',
 			air: 'cold',
@@ -737,7 +741,7 @@ export const HAND_CASES: readonly HandCase[] = [
 		family: L,
 		is: 'worn',
 		known: {
-			'was-full': 'low or middling',
+			'was-full': 'low',
 			'charge-share': 'little',
 			'near-end': 'yes',
 			'pack-age': 'old or much used',
@@ -751,7 +755,7 @@ export const HAND_CASES: readonly HandCase[] = [
 		shows: 'nickel-early',
 		family: N,
 		is: 'false-dip',
-		known: { 'charge-share': 'little', 'was-full': 'low or middling' },
+		known: { 'charge-share': 'little', 'was-full': 'low' },
 		sees: { 'pack-warm': 'cool', 'rest-after': 'low as before', emptied: 'full or part charged for weeks' }
 	},
 	{
@@ -772,7 +776,7 @@ export const HAND_CASES: readonly HandCase[] = [
 		shows: 'nickel-early',
 		family: N,
 		is: 'worn',
-		known: { 'charge-share': 'little', 'was-full': 'low or middling', 'pack-age': 'old or much used' },
+		known: { 'charge-share': 'little', 'was-full': 'low', 'pack-age': 'old or much used' },
 		sees: {
 			'pack-warm': 'warm',
 			'rest-after': 'stay near the end',
@@ -824,7 +828,7 @@ export const HAND_CASES: readonly HandCase[] = [
 	{
 		shows: 'disagree',
 		family: L,
-		is: 'charger-off',
+		is: 'charger-high',
 		sees: { 'charger-meter': 'charger reads higher', 'other-pack': 'same trouble', 'other-channel': 'cured' }
 	},
 	{
@@ -837,7 +841,7 @@ export const HAND_CASES: readonly HandCase[] = [
 		shows: 'full-on-empty',
 		family: N,
 		is: 'false-dip',
-		known: { 'charge-share': 'little', 'was-full': 'low or middling' },
+		known: { 'charge-share': 'little', 'was-full': 'low' },
 		sees: { 'pack-warm': 'cool', 'rest-after': 'low as before' }
 	},
 	{

@@ -298,6 +298,11 @@ describe('everyday puzzles', () => {
 			assert.ok(['worn', 'all-resistance'].includes(early), `${name(b)} ${early}`);
 			assert.equal(
 				first('disagree', { 'charger-meter': 'charger reads higher', 'other-pack': 'same trouble' }),
+				'charger-high',
+				name(b)
+			);
+			assert.equal(
+				first('disagree', { 'charger-meter': 'charger reads lower', 'other-pack': 'same trouble' }),
 				'charger-off',
 				name(b)
 			);

@@ -12,7 +12,7 @@ export const falseDip = cause({
 		'pack-warm': { cool: 0.88, warm: 0.11 },
 		'rest-after': { 'low as before': 0.75, 'fall well below': 0.15 },
 		emptied: { 'full or part charged for weeks': 0.4, 'empty for days': 0.25 },
-		'was-full': { 'low or middling': 0.95 },
+		'was-full': { low: 0.7, 'part charged': 0.25 },
 		'capacity-check': { 'holds what it should': 0.85 },
 		'other-channel': { cured: 0.3 }
 	},

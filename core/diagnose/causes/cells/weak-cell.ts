@@ -32,6 +32,8 @@ export const weakCell = cause({
 		'near-end': { yes: 0.75 },
 		'pack-warm': { warm: 0.5, hot: 0.08 }
 	},
+	// What it ends, it ends before what was missing is in.
+	in: { 'few-mah': { 'charge-share': { little: 0.88 } } },
 	tells: 'It parts under current and is level at rest; its resistance stands out.',
 	remedies: ['retire it, or spare use at low current'],
 	never: 'Do not hurry it.',

@@ -21,10 +21,15 @@ export const worn = cause({
 		'pack-age': { 'old or much used': 0.85 },
 		'rest-after': { 'stay near the end': 0.8 },
 		resistance: { 'all higher': 0.5 },
-		'was-full': { 'low or middling': 0.85 },
+		'was-full': { low: 0.78, 'part charged': 0.15 },
 		'cell-page': { level: 0.85 },
 		'pack-warm': { warm: 0.5 },
 		emptied: { 'used lately': 0.7 }
+	},
+	// What it ends, it ends before what was missing is in.
+	in: {
+		'few-mah': { 'charge-share': { little: 0.85 } },
+		'nickel-early': { 'charge-share': { little: 0.85 } }
 	},
 	tells: 'Few mAh from truly empty, and it rests high afterwards.',
 	remedies: ['a capacity check', 'lower rate, easier use, then retire']

@@ -2,6 +2,7 @@
 import type { Cause } from '../../cause';
 import { balancing } from './balancing';
 import { channelWatts } from './channel-watts';
+import { chargerHigh } from './charger-high';
 import { chargerHot } from './charger-hot';
 import { chargerOff } from './charger-off';
 import { dischargeWatts } from './discharge-watts';
@@ -18,6 +19,7 @@ export const charger: readonly Cause[] = [
 	channelWatts,
 	chargerHot,
 	chargerOff,
+	chargerHigh,
 	dischargeWatts,
 	inputFault,
 	leftOn,

@@ -16,8 +16,7 @@ export const endedALittleLow = cause({
 		'meter-taps': { level: 0.93 },
 		'rest-after': { 'stay near the end': 0.95 },
 		'hour-later': { level: 0.93 },
-		label: { 'as set': 0.97 },
-		'pack-warm': { cool: 0.85 }
+		label: { 'as set': 0.97 }
 	},
 	tells: 'A few hundredths of a volt, within the errors of charger and meter.',
 	remedies: ['normal']

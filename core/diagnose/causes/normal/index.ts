@@ -2,6 +2,7 @@
 import type { Cause } from '../../cause';
 import { cutoffOnSum } from './cutoff-on-sum';
 import { endedALittleLow } from './ended-a-little-low';
+import { steepEnd } from './steep-end';
 import { wasNotEmpty } from './was-not-empty';
 
-export const normal: readonly Cause[] = [cutoffOnSum, endedALittleLow, wasNotEmpty];
+export const normal: readonly Cause[] = [cutoffOnSum, endedALittleLow, steepEnd, wasNotEmpty];

@@ -13,6 +13,8 @@ export const chemistryWrong = cause({
 		'near-end': { yes: 0.6 },
 		held: { 'other values': 0.4 }
 	},
+	// What it ends, it ends before what was missing is in.
+	in: { 'few-mah': { 'charge-share': { little: 0.8 } } },
 	tells: 'The label and its printed volts say another chemistry.',
 	remedies: ['set it right; look whether it was over-charged'],
 	never: 'Nothing more goes in before the cells are metered.'

@@ -14,6 +14,11 @@ export const limitHeld = cause({
 		'near-end': { 'no, well below': 0.75 },
 		'cell-page': { level: 0.9 }
 	},
+	// What it ends, it ends before what was missing is in.
+	in: {
+		'few-mah': { 'charge-share': { little: 0.88 } },
+		'nickel-early': { 'charge-share': { little: 0.88 } }
+	},
 	tells: 'It stopped at exactly the figure that is held.',
 	remedies: ['set it for this pack; put it back afterwards']
 });

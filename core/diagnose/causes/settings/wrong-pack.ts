@@ -15,6 +15,8 @@ export const wrongPack = cause({
 		'cell-page': { level: 0.8 },
 		wires: { 'another pack’s': 0.2 }
 	},
+	// What it ends, it ends before what was missing is in.
+	in: { 'few-mah': { 'charge-share': { little: 0.7 } } },
 	tells: 'The label is another pack’s.',
 	remedies: ['swap the pack, or choose its own program'],
 	never: 'Do not start it with another pack’s program.'

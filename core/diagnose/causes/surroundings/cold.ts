@@ -25,6 +25,8 @@ export const cold = cause({
 		'plug-warm': { 'as the pack': 0.97 },
 		'charge-share': { little: 0.6 }
 	},
+	// What it ends, it ends before what was missing is in.
+	in: { 'few-mah': { 'charge-share': { little: 0.88 } } },
 	tells: 'The thermometer says it; warmed, its resistance comes down.',
 	remedies: ['bring it to room temperature first'],
 	never: 'Never charge lithium below freezing.'
