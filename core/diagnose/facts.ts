@@ -12,8 +12,10 @@ import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { fitsOf, type Fit } from './by-course';
 import { chargeApart } from './cells-apart';
-import type { AnswerOf, ClueId } from './clue';
+import type { AnswerOf } from './clue';
+import { ofPast, type Past } from './from-the-past';
 import type { Answered } from './infer';
+import { known } from './known-answer';
 
 /** What the charger shows, or showed last: of a run that goes on, or at its end. */
 export interface Shown {
@@ -34,6 +36,8 @@ export interface Known {
 	shown: Shown | null;
 	/** Another channel of this charger runs. */
 	othersRun: boolean;
+	/** What the book says of the pack besides; absent where nobody looked. */
+	past?: Past;
 }
 
 export interface Facts {
@@ -71,13 +75,6 @@ const FEW_PER_CENT = 0.05;
 /** Further than a charger's own page is ever off, V a cell. */
 const FAR_BELOW_V = 0.1;
 
-const known = <C extends ClueId>(clue: C, answer: AnswerOf<C>, detail: string): Answered => ({
-	clue,
-	answer,
-	sure: 'sure',
-	from: 'known',
-	detail
-});
 const volts = (v: number): string => `${v.toFixed(2)} V`;
 const amps = (a: number): string => `${a.toFixed(1)} A`;
 const mah = (ah: number): string => `${Math.round(1000 * ah)} mAh`;
@@ -381,7 +378,13 @@ function sumsOf({ r, settings, run, check, shown }: Known, { sums, impossible }:
 /** Everything that is known, as answers, sums and what cannot be. */
 export function factsOf(k: Known): Facts {
 	const facts: Facts = {
-		answers: [...ofCheck(k), ...ofCells(k), ...ofRun(k), ...ofPack(k)],
+		answers: [
+			...ofCheck(k),
+			...ofCells(k),
+			...ofRun(k),
+			...ofPack(k),
+			...(k.past ? ofPast(k.r, k.settings, k.past) : [])
+		],
 		impossible: {},
 		sums: {},
 		fits: fitsOf(k.r, k.settings, k.shown)

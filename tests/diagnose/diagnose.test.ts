@@ -168,7 +168,7 @@ describe('the inference itself', () => {
 
 	test('a cause shows itself otherwise where a symptom says more of it, and nowhere else', () => {
 		const hot = (symptom: SymptomId | null) => causesIn(symptom).find((c) => c.id === 'hot-plug')!;
-		assert.equal(likelihood(hot('few-mah'), 'charge-share', 'little'), 0.88);
+		assert.equal(likelihood(hot('few-mah'), 'charge-share', 'little'), 0.93);
 		assert.equal(hot('current-falls').shows['charge-share'], undefined);
 		assert.equal(hot('few-mah').shows['plug-warm'], hot(null).shows['plug-warm'], 'the rest stays');
 		assert.equal(hot('few-mah'), hot('few-mah'), 'one object each');

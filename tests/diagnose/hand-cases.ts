@@ -833,6 +833,48 @@ export const HAND_CASES: readonly HandCase[] = [
 	},
 	{
 		shows: 'disagree',
+		family: P,
+		is: 'charger-high',
+		sees: { 'charger-meter': 'charger reads higher', 'other-pack': 'same trouble', 'other-channel': 'cured' }
+	},
+	{
+		shows: 'not-quite',
+		family: L,
+		is: 'charger-high',
+		known: { 'near-end': 'yes', 'cell-page': 'level', 'charge-share': 'about what was missing' },
+		sees: { 'charger-meter': 'charger reads higher', 'other-pack': 'same trouble', 'other-channel': 'cured' }
+	},
+	// Iron phosphate at 3.5 V: 80 mV are two per cent of its charge, and it was balanced the last time.
+	{
+		shows: 'cells-part',
+		family: L,
+		is: 'steep-end',
+		known: {
+			'cell-page': 'one high',
+			'near-end': 'yes',
+			'main-sum': 'agree',
+			balanced: 'lately',
+			'balance-on': 'yes',
+			'charge-share': 'about what was missing'
+		},
+		sees: { paused: 'as far apart as before', resistance: 'as ever', 'meter-taps': 'level' }
+	},
+	// At 3.85 V a LiPo is half full: half of its label goes in, and that is all there was room for.
+	{
+		shows: 'few-mah',
+		family: L,
+		is: 'was-not-empty',
+		known: {
+			'was-full': 'part charged',
+			'charge-share': 'about what was missing',
+			'cell-page': 'level',
+			'near-end': 'yes',
+			'main-sum': 'agree'
+		},
+		sees: { 'rest-after': 'stay near the end', resistance: 'as ever' }
+	},
+	{
+		shows: 'disagree',
 		family: L,
 		is: 'ended-a-little-low',
 		sees: { 'charger-meter': 'agree', 'meter-taps': 'level' }

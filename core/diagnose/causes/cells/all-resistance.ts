@@ -22,7 +22,7 @@ export const allResistance = cause({
 		'pack-warm': { warm: 0.55 }
 	},
 	// What it ends, it ends before what was missing is in.
-	in: { 'few-mah': { 'charge-share': { little: 0.88 } } },
+	in: { 'few-mah': { 'charge-share': { little: 0.93 } } },
 	tells:
 		'Full in little time at little charge, and the volts fall well below the end afterwards, in all cells alike.',
 	remedies: ['charge it more slowly', 'retire it when it no longer does its work']

@@ -33,7 +33,7 @@ export const weakCell = cause({
 		'pack-warm': { warm: 0.5, hot: 0.08 }
 	},
 	// What it ends, it ends before what was missing is in.
-	in: { 'few-mah': { 'charge-share': { little: 0.88 } } },
+	in: { 'few-mah': { 'charge-share': { little: 0.93 } } },
 	tells: 'It parts under current and is level at rest; its resistance stands out.',
 	remedies: ['retire it, or spare use at low current'],
 	never: 'Do not hurry it.',

@@ -21,7 +21,7 @@ export const hotPlug = cause({
 		air: { 'as in a room': 0.85 }
 	},
 	// What it ends, it ends before what was missing is in.
-	in: { 'few-mah': { 'charge-share': { little: 0.88 } } },
+	in: { 'few-mah': { 'charge-share': { little: 0.93 } } },
 	tells:
 		'The plug is warmer than the pack, and the main volts stand above the sum of the cells while current flows.',
 	remedies: ['solder the plug anew', 'replace plug or lead'],

@@ -14,7 +14,7 @@ export const chemistryWrong = cause({
 		held: { 'other values': 0.4 }
 	},
 	// What it ends, it ends before what was missing is in.
-	in: { 'few-mah': { 'charge-share': { little: 0.8 } } },
+	in: { 'few-mah': { 'charge-share': { little: 0.88 } } },
 	tells: 'The label and its printed volts say another chemistry.',
 	remedies: ['set it right; look whether it was over-charged'],
 	never: 'Nothing more goes in before the cells are metered.'

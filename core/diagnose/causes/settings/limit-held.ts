@@ -16,8 +16,8 @@ export const limitHeld = cause({
 	},
 	// What it ends, it ends before what was missing is in.
 	in: {
-		'few-mah': { 'charge-share': { little: 0.88 } },
-		'nickel-early': { 'charge-share': { little: 0.88 } }
+		'few-mah': { 'charge-share': { little: 0.93 } },
+		'nickel-early': { 'charge-share': { little: 0.93 } }
 	},
 	tells: 'It stopped at exactly the figure that is held.',
 	remedies: ['set it for this pack; put it back afterwards']

@@ -16,7 +16,7 @@ export const wrongPack = cause({
 		wires: { 'another pack’s': 0.2 }
 	},
 	// What it ends, it ends before what was missing is in.
-	in: { 'few-mah': { 'charge-share': { little: 0.7 } } },
+	in: { 'few-mah': { 'charge-share': { little: 0.85 } } },
 	tells: 'The label is another pack’s.',
 	remedies: ['swap the pack, or choose its own program'],
 	never: 'Do not start it with another pack’s program.'

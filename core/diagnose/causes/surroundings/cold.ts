@@ -26,7 +26,7 @@ export const cold = cause({
 		'charge-share': { little: 0.6 }
 	},
 	// What it ends, it ends before what was missing is in.
-	in: { 'few-mah': { 'charge-share': { little: 0.88 } } },
+	in: { 'few-mah': { 'charge-share': { little: 0.93 } } },
 	tells: 'The thermometer says it; warmed, its resistance comes down.',
 	remedies: ['bring it to room temperature first'],
 	never: 'Never charge lithium below freezing.'

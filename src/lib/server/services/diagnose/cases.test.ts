@@ -155,6 +155,46 @@ describe('cases', () => {
 		assert.equal(record.run.message, 'charger too hot');
 	});
 
+	test('what the book has measured is not asked again: resistances before, cells an hour and a day after the end', async () => {
+		const pack = await shop.pack({ name: 'Whimbrel' });
+		const shore = await shop.charger({ name: 'Quay' });
+		const run = await shop.byHand(pack, shore);
+		const end = {
+			endReason: 'full',
+			durationMin: 40,
+			chargeAh: 0.6 * pack.capacityAh,
+			endCellVoltagesV: [4.2, 4.2, 4.2]
+		};
+		ok(await endByHand(shop.db, run.id, end, now()));
+		const known = async (clue: string) =>
+			(await onRecord(shop.db, run.id))!.facts.answers.find((a) => a.clue === clue)?.answer;
+		assert.equal(await known('hour-later'), undefined);
+		const endedAt = Date.parse((await shop.db.models.Run.findByPk(run.id))!.get('endedAt')!);
+		const reading = async (hours: number, cells: number[], more = {}) =>
+			shop.db.write(async ({ models }) =>
+				models.Reading.create({
+					...(await models.Reading.findOne({ where: { packId: pack.id } }))!.get(),
+					id: `after-${hours}`,
+					takenAt: new Date(endedAt + 3600e3 * hours).toISOString(),
+					cellVoltagesV: cells,
+					packVoltageV: null,
+					usedSince: 'not used',
+					...more
+				})
+			);
+		await reading(1.2, [4.18, 4.18, 4.179]);
+		await reading(25, [4.17, 4.17, 4.13]);
+		assert.equal(await known('hour-later'), 'level');
+		assert.equal(await known('day-later'), 'one lower');
+		assert.equal(await known('rest-after'), 'stay near the end');
+		const c = ok(await openCase(shop.db, { runId: run.id, symptom: 'cell-falls' }, now()));
+		const told = await report(c.id);
+		assert.equal(told.causes[0].id, 'soft-short', 'by what is on record alone');
+		assert.notEqual(told.next?.clue, 'day-later');
+		await reading(-1, [3.8, 3.8, 3.8], { cellResistancesOhm: [0.004, 0.004, 0.012] });
+		assert.equal(await known('resistance'), 'one much higher');
+	});
+
 	test('looks of one minute are a screen that a course goes through; with one of them old, or missing, they are none', async () => {
 		const pack = await shop.pack({ name: 'Dunlin' });
 		const run = await shop.byHand(pack, await shop.charger({ name: 'Slip' }));

@@ -1,14 +1,18 @@
 /** What is on record for a case: the program, the pack, the charger, the check, the figures of its run, what was seen on it. */
+import type { Course } from '$core/ageing/ageing';
 import { factsOf, type Facts, type Shown } from '$core/diagnose/facts';
+import type { OverTime, Past } from '$core/diagnose/from-the-past';
 import { symptomsOfRun } from '$core/diagnose/symptom-of-run';
 import type { SymptomId } from '$core/diagnose/symptom';
 import type { WatchRule } from '$core/follow/watched';
 import { contradictions } from '$core/log/check-evidence';
 import { judgeEnd } from '$core/log/end-judgement';
 import { isOpen, type Run } from '$core/log/run';
+import type { Pack } from '$core/pack/pack';
 import { resolve, type Resolved } from '$core/request/context';
 import type { Store } from '../../db/connect';
-import { toRun } from '../../db/map';
+import { toReading, toRun } from '../../db/map';
+import { packAgeing } from '../packs/ageing';
 import { endOf } from '../packs/care';
 import { programContext } from '../programs/programs';
 import { checkOf } from '../runs/checks';
@@ -29,30 +33,44 @@ export interface OnRecord {
 	suggested: SymptomId[];
 }
 
+/** A screen, and the pack's warmth by the probe at that moment where there is one, °C. */
+interface Seen {
+	shown: Shown;
+	packDegC: number | null;
+}
+
 /** What the charger shows now, or showed last: by its link, by its samples, by the looks that were typed. */
-async function shownBy(db: Store, run: Run, seenAtS: number | null): Promise<Shown | null> {
+async function shownBy(db: Store, run: Run, seenAtS: number | null): Promise<Seen | null> {
 	const now = isOpen(run) && seenAtS === null ? live.get(run.id) : undefined;
 	if (now)
 		return {
-			currentA: now.currentA,
-			packV: now.packV,
-			cellV: now.cellV,
-			chargeAh: now.chargeAh,
-			minutes: now.timeS / 60
+			shown: {
+				currentA: now.currentA,
+				packV: now.packV,
+				cellV: now.cellV,
+				chargeAh: now.chargeAh,
+				minutes: now.timeS / 60
+			},
+			packDegC: now.temperatureDegC
 		};
 	const t = await readTelemetry(db, run.id);
 	// The very last sample may be of the moment after the current was cut.
 	const k = t.currentA.findLastIndex(
 		(a, i) => Math.abs(a) > 0.01 && (seenAtS === null || t.timeS[i] <= seenAtS)
 	);
-	if (k >= 0)
+	if (k >= 0) {
+		const degC = t.temperatureDegC[k];
 		return {
-			currentA: t.currentA[k],
-			packV: t.packV[k],
-			cellV: t.cellV.map((c) => c[k]),
-			chargeAh: t.chargeAh[k],
-			minutes: t.timeS[k] / 60
+			shown: {
+				currentA: t.currentA[k],
+				packV: t.packV[k],
+				cellV: t.cellV.map((c) => c[k]),
+				chargeAh: t.chargeAh[k],
+				minutes: t.timeS[k] / 60
+			},
+			packDegC: Number.isFinite(degC) ? degC : null
 		};
+	}
 	const looks = await looksOf(db, run.id);
 	const last = (what: string) => looks.findLast((l) => l.what === what);
 	const [packV, currentA, chargeAh] = [last('packV'), last('currentA'), last('chargeAh')];
@@ -61,12 +79,61 @@ async function shownBy(db: Store, run: Run, seenAtS: number | null): Promise<Sho
 	const apart = Math.max(...minutes) - Math.min(...minutes);
 	const together = apart <= ONE_LOOK_MIN && run.endCellVoltagesV === null;
 	return {
-		...(together ? {} : { mixed: true as const }),
-		currentA: currentA.value,
-		packV: packV.value,
-		cellV: run.endCellVoltagesV ?? [],
-		chargeAh: chargeAh?.value ?? run.chargeAh ?? 0,
-		minutes: Math.max(packV.minute, currentA.minute)
+		shown: {
+			...(together ? {} : { mixed: true as const }),
+			currentA: currentA.value,
+			packV: packV.value,
+			cellV: run.endCellVoltagesV ?? [],
+			chargeAh: chargeAh?.value ?? run.chargeAh ?? 0,
+			minutes: Math.max(packV.minute, currentA.minute)
+		},
+		packDegC: null
+	};
+}
+
+/** Over time as a share of where it began, with its band. */
+const overTime = (course: Course | null, against: number | undefined): OverTime | null =>
+	course && against
+		? {
+				at: course.points
+					.map((p) => p.at)
+					.toSorted()
+					.at(-1)!,
+				value: course.now.value / against,
+				low: course.now.low / against,
+				high: course.now.high / against
+			}
+		: null;
+
+/** Fewer figures than this of other runs say nothing that the run in question may not have made itself. */
+const LEAST_OTHERS = 2;
+
+/** What the book says of a pack at that moment besides the run in question. */
+async function pastOf(db: Store, pack: Pack, now: string, run: Run | null): Promise<Past> {
+	const [ageing, rows] = await Promise.all([
+		packAgeing(db, pack, now),
+		db.models.Reading.findAll({ where: { packId: pack.id }, order: [['takenAt', 'ASC']] })
+	]);
+	const readings = rows.map(toReading);
+	const measured = readings.findLast(
+		(x) => x.cellResistancesOhm?.length && x.takenAt <= (run?.endedAt ?? now)
+	);
+	const { capacity, resistance } = ageing;
+	const others = capacity?.points.filter((p) => p.ref !== run?.id) ?? [];
+	const course = resistance && resistance.points.length > 1 ? resistance : null;
+	return {
+		holds: others.length >= LEAST_OTHERS ? overTime(capacity, pack.capacityAh) : null,
+		resistance: overTime(course, course?.points[0].value),
+		cellsOhm: measured ? { at: measured.takenAt, ohms: measured.cellResistancesOhm! } : null,
+		after: run?.endedAt
+			? {
+					endedAt: run.endedAt,
+					full: run.endReason === 'full',
+					endV: run.endCellVoltagesV,
+					readings: readings.filter((x) => x.takenAt > run.endedAt!)
+				}
+			: null,
+		packDegC: null
 	};
 }
 
@@ -81,13 +148,23 @@ export async function onRecord(db: Store, runId: string): Promise<OnRecord | nul
 	const seen = await seenOn(db, runId);
 	// What was seen is judged by the figures of that moment: at the end they may have levelled again.
 	const seenAtS = seen.filter((s) => s.rule !== 'overdue').at(-1)?.timeS ?? null;
-	const [check, shown, others] = await Promise.all([
+	const alone = run.joined.length === 0;
+	const [check, screen, others, past] = await Promise.all([
 		checkOf(db, runId),
 		shownBy(db, run, seenAtS),
-		openRuns(db)
+		openRuns(db),
+		alone ? pastOf(db, r.pack, run.startedAt, run) : undefined
 	]);
 	const othersRun = others.some((o) => o.chargerId === run.chargerId && o.channelId !== run.channelId);
-	const facts = factsOf({ r, settings: run.settings, run, check, shown, othersRun });
+	const facts = factsOf({
+		r,
+		settings: run.settings,
+		run,
+		check,
+		shown: screen?.shown ?? null,
+		othersRun,
+		past: past && { ...past, packDegC: r.channel.hasProbe ? (screen?.packDegC ?? null) : null }
+	});
 	const suggested = symptomsOfRun({
 		endReason: run.endReason,
 		outcome: isOpen(run) ? null : judgeEnd(endOf(run, r.pack)).outcome,
@@ -117,5 +194,6 @@ export async function knownOfPack(
 		balance: true,
 		endVoltageV: r.chemistry.voltages.setMaxV
 	} as Run['settings'];
-	return { r, facts: factsOf({ r, settings, run: null, check: fresh, shown: null, othersRun }) };
+	const past = await pastOf(db, r.pack, now, null);
+	return { r, facts: factsOf({ r, settings, run: null, check: fresh, shown: null, othersRun, past }) };
 }
