@@ -145,7 +145,9 @@ function ofCheck({ check, r, shown }: Known): Answered[] {
 function ofCells({ check, shown, r }: Known): Answered[] {
 	const cellV = shown?.cellV.length ? shown.cellV : (check?.cellsV ?? []);
 	if (cellV.length < 2) return [];
-	return [known('cell-page', cellPage(r.chemistry, cellV), cellV.map((v) => v.toFixed(3)).join(' '))];
+	return [
+		known('cell-page', cellPage(r.chemistry, cellV), `cells ${cellV.map((v) => v.toFixed(3)).join(' ')}`)
+	];
 }
 
 function ofRun({ r, settings, run, shown }: Known): Answered[] {

@@ -3,6 +3,8 @@ import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aContext, aPack, aReading, NOW } from '../../tests/support/bench-chargers';
 import { leadPack, nimhPack } from '../../tests/support/rule-cases';
+import { chemistryOf } from '../chemistry/catalogue';
+import { ocvAt } from '../chemistry/curve';
 import { solve } from '../program/solve';
 import type { ProgramContext } from '../request/context';
 import type { ClueId } from './clue';
@@ -56,7 +58,7 @@ describe('what the book answers', () => {
 		assert.equal(holds(0.9, 0.79, 1), undefined);
 		assert.equal(holds(0.7, 0.6, 0.79, days(179)), 'much less');
 		assert.equal(holds(0.7, 0.6, 0.79, days(181)), undefined);
-		assert.match(answers({ holds: over(0.7, 0.6, 0.79) })[0].detail, /^70 % of its label/);
+		assert.match(answers({ holds: over(0.7, 0.6, 0.79) })[0].detail, /^holds 70 % of its label/);
 	});
 
 	test('cells an hour and a day after the end: one that falls 10 mV more, all, or none; used meanwhile says nothing', () => {
@@ -117,17 +119,29 @@ describe('what the book answers', () => {
 	});
 
 	test('how it lay: emptied two days ago, filled two weeks ago, used lately; else it is asked', () => {
-		const lay = (lastRun: object) => says('emptied', {}, { around: { lastRun } as ProgramContext['around'] });
-		assert.equal(lay({ end: 'emptied', endedAt: days(2) }), 'empty for days');
-		assert.equal(lay({ end: 'emptied', endedAt: days(1.9) }), undefined);
-		assert.equal(lay({ end: 'filled', endedAt: days(14) }), 'full or part charged for weeks');
-		assert.equal(lay({ end: 'filled', endedAt: days(13.9) }), undefined);
-		const used = (felt: string, d: number) =>
-			lay({ end: null, endedAt: days(d), used: { at: days(d), felt } });
+		const { curve } = chemistryOf('lipo');
+		const lay = (lastRun: object, soc: number) => {
+			const v = ocvAt(curve, soc);
+			const reading = aReading([v, v, v], { takenAt: from(-1), usedSince: 'not said' });
+			return says('emptied', {}, { reading, around: { lastRun } as ProgramContext['around'] });
+		};
+		const emptied = (d: number, soc = 0.1) => lay({ end: 'emptied', endedAt: days(d) }, soc);
+		assert.deepEqual([emptied(2), emptied(1.9), emptied(2, 0.4)], ['empty for days', undefined, undefined]);
+		const filled = (d: number, soc = 0.9) => lay({ end: 'filled', endedAt: days(d) }, soc);
+		assert.deepEqual(
+			[filled(14), filled(13.9), filled(14, 0.3)],
+			['full or part charged for weeks', undefined, undefined],
+			'what was filled and reads low was used meanwhile, and nobody wrote it down'
+		);
+		const used = (felt: string, d: number, soc = 0.1) =>
+			lay({ end: null, endedAt: days(d), used: { at: days(d), felt } }, soc);
 		assert.equal(used('as ever', 1), 'used lately');
 		assert.equal(used('as ever', 2), undefined);
 		assert.equal(used('weak', 2), 'empty for days');
-		assert.equal(lay({ end: null, endedAt: days(30) }), undefined);
+		assert.equal(used('weak', 2, 0.5), undefined);
+		assert.equal(lay({ end: null, endedAt: days(30) }, 0.5), undefined);
+		const unread = { reading: null, around: { lastRun: { end: 'filled', endedAt: days(20) } } };
+		assert.equal(says('emptied', {}, unread as Partial<ProgramContext>), undefined);
 	});
 
 	test('the probe: what a hand calls cool, warm and hot', () => {

@@ -59,6 +59,9 @@ const WARM_DEG_C = 33;
 const HOT_DEG_C = 45;
 const LAY_EMPTY_D = 2;
 const LAY_FULL_D = 14;
+/** Charge that volts must show for it. */
+const LIES_EMPTY = 0.25;
+const LIES_FULL = 0.4;
 
 const median = (values: readonly number[]): number => values.toSorted((a, b) => a - b)[values.length >> 1];
 const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
@@ -76,14 +79,14 @@ function ofResistance({ now }: Resolved, { cellsOhm, resistance }: Past): Answer
 	}
 	if (!resistance || hoursBetween(resistance.at, now) > LATELY_D * DAY_H) return [];
 	const { value, low, high } = resistance;
-	const detail = `${value.toFixed(1)} times what it began with`;
+	const detail = `resistance ${value.toFixed(1)} times what it began with`;
 	if (value > HIGHER && low > 1) return [known('resistance', 'all higher', detail)];
 	return high < HIGHER ? [known('resistance', 'as ever', detail)] : [];
 }
 
 function ofCapacity({ now }: Resolved, { holds }: Past): Answered[] {
 	if (!holds || hoursBetween(holds.at, now) > HOLDS_FOR_D * DAY_H) return [];
-	const detail = `${percent(holds.value)} of its label, by its runs`;
+	const detail = `holds ${percent(holds.value)} of its label, by its runs`;
 	if (holds.high < HOLDS) return [known('capacity-check', 'much less', detail)];
 	return holds.low >= HOLDS ? [known('capacity-check', 'holds what it should', detail)] : [];
 }
@@ -142,14 +145,16 @@ function ofRestAfter(r: Resolved, settings: ProgramSettings, after: NonNullable<
 	return [known('rest-after', answer, `${rest.toFixed(2)} V a cell at rest, ended at ${end.toFixed(2)} V`)];
 }
 
-/** How it lay before, by what moved its charge last. */
-function ofLying({ around: { lastRun }, now }: Resolved): Answered[] {
-	if (!lastRun) return [];
+/** How it lay before, by what moved its charge last; uses are not always written down, and its volts must bear it out. */
+function ofLying({ around: { lastRun }, chargeState, now }: Resolved): Answered[] {
+	if (!lastRun || !chargeState.fromReading) return [];
+	const { soc } = chargeState;
 	const days = hoursBetween(lastRun.endedAt, now) / DAY_H;
 	const empty = lastRun.end === 'emptied' || lastRun.used?.felt === 'weak';
 	const ago = days < 1 ? 'today' : `${Math.floor(days)} d before`;
-	if (empty && days >= LAY_EMPTY_D) return [known('emptied', 'empty for days', `emptied ${ago}`)];
-	if (lastRun.end !== null && lastRun.end !== 'emptied' && days >= LAY_FULL_D)
+	if (empty && soc < LIES_EMPTY && days >= LAY_EMPTY_D)
+		return [known('emptied', 'empty for days', `emptied ${ago}`)];
+	if (lastRun.end !== null && !empty && soc > LIES_FULL && days >= LAY_FULL_D)
 		return [known('emptied', 'full or part charged for weeks', `filled ${ago}`)];
 	return lastRun.used && days < LAY_EMPTY_D ? [known('emptied', 'used lately', `used ${ago}`)] : [];
 }
