@@ -35,7 +35,9 @@ const STOPS: Record<string, readonly string[]> = {
 	eye: ['swollen, dented or leaking', 'smells or hisses'],
 	'pack-warm': ['hot'],
 	'plug-warm': ['hot'],
-	colours: ['reversed']
+	colours: ['reversed'],
+	// What no cell can read is an open wire: the charger balances, and ends, by cells that are not there.
+	'cell-page': ['zero beside double', 'an end cell zero']
 };
 const NEVER: Record<string, readonly string[]> = { eye: STOPS.eye };
 

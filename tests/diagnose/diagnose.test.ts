@@ -287,6 +287,8 @@ describe('the inference itself', () => {
 		assert.equal(may('pack-warm', 'hot'), 'no');
 		assert.equal(may('plug-warm', 'hot'), 'no');
 		assert.equal(may('colours', 'reversed'), 'no');
+		assert.equal(may('cell-page', 'zero beside double'), 'no');
+		assert.equal(may('cell-page', 'an end cell zero'), 'no');
 		assert.equal(may('eye', 'sound, nothing smells'), 'yes');
 		assert.equal(may('air', 'as in a room'), 'not yet', 'nobody has looked at the pack');
 	});
