@@ -99,16 +99,15 @@ const LONGEST_TAIL_STEP_S = 180;
 /** A charge that ends with less than this share of what it should put in was ended by a false peak. */
 const FALSE_END_SHARE = 0.6;
 
-/** Forecasts a run of this pack with these settings; `traceEveryS` adds the trace of the best guess (0: none). */
-export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0): Forecast {
-	const free = unguarded(r, settings);
+/** How a run with these settings is simulated under a departure, `every` so many seconds traced (0: never), over other legs where given. */
+function simulator(r: Resolved, settings: ProgramSettings, free = unguarded(r, settings)) {
 	const dtS = coarseStepS(r, settings);
 	// One that has no end by then has none that anybody waits for.
 	const dip = r.chemistry.endOfCharge.kind === 'dip';
 	const least = dip ? LEAST_FOLLOWED_H.dip : LEAST_FOLLOWED_H.volts;
 	const longestS = 3600 * Math.min(48, Math.max(least, (dip ? 2.5 : 4) * roughHours(r, settings)));
 	const legs = (departure: Departure) => endedByFull(legsOf(r, free, departure));
-	const run = (departure: Departure, every = 0, of = legs(departure)) =>
+	return (departure: Departure, every = 0, of = legs(departure)): Outcome =>
 		runLegs(packModel(r, departure), of, {
 			dtS,
 			traceEveryS: every,
@@ -118,6 +117,16 @@ export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0
 			longestStepS:
 				r.chemistry.slowing !== null && r.taskData.moves === 'in' ? LONGEST_TAIL_STEP_S : undefined
 		});
+}
+
+/** The best guess alone, traced every so many seconds: a tenth of the work of a forecast, for who asks for no band. */
+export const bestCourse = (r: Resolved, settings: ProgramSettings, traceEveryS: number): Outcome =>
+	simulator(r, settings)(NO_DEPARTURE, traceEveryS);
+
+/** Forecasts a run of this pack with these settings; `traceEveryS` adds the trace of the best guess (0: none). */
+export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0): Forecast {
+	const free = unguarded(r, settings);
+	const run = simulator(r, settings, free);
 	const best = run(NO_DEPARTURE, traceEveryS);
 	const sigma = uncertaintyOf(r);
 	const nothing: Record<ResultId, number> = {

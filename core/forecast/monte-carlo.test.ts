@@ -6,7 +6,7 @@ import { resolve } from '../request/context';
 import { solve } from '../program/solve';
 import { runLegs } from '../simulate/run-legs';
 import { NO_DEPARTURE, packModel } from './assume';
-import { forecast } from './forecast';
+import { bestCourse, forecast } from './forecast';
 import { bandOf, drawRuns, emptySamples, joinSamples, monteCarlo, type Band } from './monte-carlo';
 import { legsOf, unguarded } from './program-legs';
 import { normal, uniform } from '../simulate/random';
@@ -134,4 +134,15 @@ test('shares drawn by three workers join to what one would find, whichever is do
 		joinSamples(shared, share);
 	}
 	assert.deepEqual(bandOf(shared, 90), band({}, 30).band);
+});
+
+test('the best guess alone is the same course as that of the whole forecast, trace and all', () => {
+	for (const change of [{}, { pack: nimhPack(), reading: null, charger: aMultiCharger() }]) {
+		const context = aContext(change);
+		const { settings } = solve(context);
+		assert.deepEqual(
+			bestCourse(resolve(context), settings, 30),
+			forecast(resolve(context), settings, 30).best
+		);
+	}
 });

@@ -27,29 +27,47 @@ export const load: PageServerLoad = async ({ params }) => {
 	const { db } = await app();
 	const found = await getRun(db, params.id);
 	if (!found.ok) error(404, found.message);
-	const packRow = await db.models.Pack.findByPk(found.value.run.packId, { paranoid: false });
-	const [telemetry, events, planned] = await Promise.all([
-		readTelemetry(db, params.id),
-		eventsOf(db, params.id),
-		plannedCourse(db, found.value.run)
-	]);
 	const { run } = found.value;
 	const now = new Date().toISOString();
-	const [last, open, { practice }] = await Promise.all([
+	// None of them waits for another: the page stands as soon as the slowest is there.
+	const [
+		packRow,
+		telemetry,
+		events,
+		planned,
+		last,
+		open,
+		{ practice },
+		looks,
+		check,
+		seen,
+		parted,
+		corrections,
+		after
+	] = await Promise.all([
+		db.models.Pack.findByPk(run.packId, { paranoid: false }),
+		readTelemetry(db, run.id),
+		eventsOf(db, run.id),
+		plannedCourse(db, run),
 		lastRunOf(db, run.packId, now),
 		openRuns(db),
-		getPreferences(db)
+		getPreferences(db),
+		run.mode === 'by hand' ? looksOf(db, run.id) : [],
+		checkOf(db, run.id),
+		seenOn(db, run.id),
+		partedOf(db, run),
+		correctionsOf(db, run.id),
+		afterwards(db, run, now)
 	]);
 	const busy = open.some((r) => r.packId === run.packId || r.joined.includes(run.packId));
-	const looks = run.mode === 'by hand' ? await looksOf(db, run.id) : [];
 	return {
 		...found.value,
 		looks,
-		check: await checkOf(db, run.id),
-		seen: await seenOn(db, run.id),
-		parted: await partedOf(db, run),
-		corrections: await correctionsOf(db, run.id),
-		after: packRow ? await afterwards(db, run, now) : null,
+		check,
+		seen,
+		parted,
+		corrections,
+		after: packRow ? after : null,
 		/** How its end fits what went before it. */
 		judged: packRow && run.status === 'ended' ? judgeEnd(endOf(run, toPack(packRow))) : null,
 		/** Nothing has happened to its pack since, so that what comes next follows from this run. */
@@ -63,7 +81,7 @@ export const load: PageServerLoad = async ({ params }) => {
 		/** What went on, read from the samples alone. */
 		read: analyseLog(telemetry),
 		// A person who looks at a screen writes down no direction: legs are told only from a link.
-		legs: taskOf(found.value.run.task).repeats ? legsIn(telemetry) : [],
+		legs: taskOf(run.task).repeats ? legsIn(telemetry) : [],
 		events,
 		planned
 	};

@@ -18,20 +18,24 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	const found = await getRun(db, params.id);
 	if (!found.ok) error(404, 'There is no such run. A start that the charger never made is not kept.');
 	const { run } = found.value;
-	const planned = await plannedCourse(db, run);
-	// A run by hand is followed in the browser, from what was known when it started.
-	const byHand = run.mode === 'by hand' ? await programContext(db, run, run.startedAt) : null;
-	const telemetry = thinned(await readTelemetry(db, run.id), MOST_POINTS);
+	const [planned, byHand, whole, looks, seen] = await Promise.all([
+		plannedCourse(db, run),
+		// A run by hand is followed in the browser, from what was known when it started.
+		run.mode === 'by hand' ? programContext(db, run, run.startedAt) : null,
+		readTelemetry(db, run.id),
+		run.mode === 'by hand' ? looksOf(db, run.id) : [],
+		run.mode === 'link' ? seenOn(db, run.id) : []
+	]);
 	// As it was heard last: a charger that hangs must not hold the page up.
 	const speed = run.mode === 'link' ? links.standIn.speed : null;
 	return {
 		...found.value,
 		programId: run.programId,
 		planned,
-		telemetry,
+		telemetry: thinned(whole, MOST_POINTS),
 		context: byHand?.ok ? byHand.value : null,
-		looks: run.mode === 'by hand' ? await looksOf(db, run.id) : [],
-		seen: run.mode === 'link' ? await seenOn(db, run.id) : [],
+		looks,
+		seen,
 		live: live.get(run.id) ?? null,
 		speed
 	};

@@ -4,7 +4,7 @@ import type { Run } from '$core/log/run';
 import type { Pack } from '$core/pack/pack';
 import { resolve } from '$core/request/context';
 import { legMarks, timedLegFromMin, type LegMark } from '$core/forecast/leg-marks';
-import { forecast } from '$core/forecast/forecast';
+import { bestCourse } from '$core/forecast/forecast';
 import type { Store } from '../../db/connect';
 import { programContext } from '../programs/programs';
 
@@ -30,7 +30,7 @@ export async function plannedCourse(db: Store, run: Run): Promise<PlannedCourse 
 	const context = await programContext(db, run, run.startedAt);
 	if (!context.ok) return null;
 	const r = resolve(context.value);
-	const { best } = forecast(r, run.settings, TRACE_EVERY_S);
+	const best = bestCourse(r, run.settings, TRACE_EVERY_S);
 	return {
 		pack: r.pack,
 		envelope: r.envelope,
