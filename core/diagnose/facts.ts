@@ -34,6 +34,8 @@ export interface Known {
 	run: Pick<Run, 'endReason' | 'durationS' | 'chargeAh' | 'expectedAh' | 'status'> | null;
 	check: Pick<CheckEvidence, 'countRead' | 'cellsV' | 'mainV' | 'inputV'> | null;
 	shown: Shown | null;
+	/** A cell page with nothing else known of its moment. */
+	page?: readonly number[];
 	/** Another channel of this charger runs. */
 	othersRun: boolean;
 	/** What the book says of the pack besides; absent where nobody looked. */
@@ -142,8 +144,8 @@ function ofCheck({ check, r, shown }: Known): Answered[] {
 	return out;
 }
 
-function ofCells({ check, shown, r }: Known): Answered[] {
-	const cellV = shown?.cellV.length ? shown.cellV : (check?.cellsV ?? []);
+function ofCells({ check, shown, page, r }: Known): Answered[] {
+	const cellV = shown?.cellV.length ? shown.cellV : (page ?? check?.cellsV ?? []);
 	if (cellV.length < 2) return [];
 	return [
 		known('cell-page', cellPage(r.chemistry, cellV), `cells ${cellV.map((v) => v.toFixed(3)).join(' ')}`)
@@ -279,7 +281,8 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 				since === 0 ? 'balanced at the last charge' : `not balanced for ${since} charges`
 			)
 		);
-	if (r.chemistry.family === 'nickel') {
+	// Where nobody knows what is set nobody knows how fast it goes.
+	if (r.chemistry.family === 'nickel' && settings.currentA > 0) {
 		const rate = settings.currentA / pack.capacityAh;
 		out.push(
 			known(
@@ -342,7 +345,7 @@ function sumsOf({ r, settings, run, check, shown }: Known, { sums, impossible }:
 	if (shown.cellV.length > 1) {
 		const spread = Math.max(...shown.cellV) - Math.min(...shown.cellV);
 		const drop = shown.packV - shown.cellV.reduce((a, b) => a + b, 0);
-		const apart = r.taskData.moves === 'in' ? chargeApart(r, shown) : null;
+		const apart = r.taskData.moves === 'in' && shown.minutes > 0 ? chargeApart(r, shown) : null;
 		if (apart && spread > 0.005) {
 			const aheadAh = apart.about * presentCapacityAh(r);
 			const are = `${Math.round(1000 * spread)} mV are about ${mah(aheadAh)} there`;

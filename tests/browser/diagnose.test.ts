@@ -131,6 +131,42 @@ describe('diagnose', () => {
 		assert.ok(before.length > 0);
 	});
 
+	test('where no run is on record its screen is typed: a plug is found by the sum, and undone it is gone', async () => {
+		const { person } = bench;
+		const { id } = await bench.api<{ id: string }>('/cases', 'POST', {
+			packId: bench.packId('Skua cutter'),
+			chargerId: bench.chargerId('Basin Four'),
+			channelId: bench.channelId('Basin Four'),
+			symptom: 'current-falls'
+		});
+		await person.goTo(`/diagnose/${id}`);
+		await person.press('button', 'What its screen shows');
+		await person.press('button', 'Use these figures');
+		await person.sees('Type at least one of them.');
+		await person.fill('Main volts', '12.4');
+		await person.fill('Amps it gives', '2');
+		await person.sees('go together');
+		await person.fill('Amps that are set', '2');
+		await person.fill('Cell page, in one line', '4.05 4.05');
+		await person.press('button', 'Use these figures');
+		await person.sees('2 of 3 cells: give all of them, or none.');
+		await person.fill('Cell page, in one line', '4.05 4,05 4050');
+		await person.press('button', 'Use these figures');
+		await person.sees('125 mΩ');
+		await person.driver.navigate().refresh();
+		await person.ready();
+		assert.equal(
+			await (await person.find('form[aria-label="What its screen shows"] input')).getAttribute('value'),
+			''
+		);
+		await person.sees('125 mΩ');
+		await person.fill('Main volts', '12.16');
+		await person.press('button', 'Use these now');
+		await person.driver.wait(async () => !/125 mΩ/.test(await person.text('main')), 8000);
+		await person.undo();
+		await person.sees('125 mΩ');
+	});
+
 	test('on a phone: a case from the words to the verdict by touch', async () => {
 		phone = await openBrowser(PHONE);
 		const person = new Person(phone.driver, bench.app.base);

@@ -17,6 +17,7 @@ import * as judgements from './migrations/0013-judgements';
 import * as fits from './migrations/0014-fits';
 import * as plans from './migrations/0015-plans';
 import * as places from './migrations/0016-places';
+import * as screens from './migrations/0017-screens';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -40,7 +41,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0013-judgements': judgements,
 	'0014-fits': fits,
 	'0015-plans': plans,
-	'0016-places': places
+	'0016-places': places,
+	'0017-screens': screens
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

@@ -13,6 +13,7 @@
 	import { refresh } from '$lib/ui/server/refresh';
 	import { dayAndClock } from '$lib/ui/words';
 	import CaseSheet from './CaseSheet.svelte';
+	import ItsScreen from './ItsScreen.svelte';
 	import NextLook from './NextLook.svelte';
 	import OddsList from './OddsList.svelte';
 	import WouldShow from './WouldShow.svelte';
@@ -217,6 +218,18 @@
 							{/each}
 						</dl>
 					</Collapsible>
+				{/if}
+				{#if data.pack && c.channelId && !data.run}
+					<ItsScreen
+						screen={c.screen}
+						cells={data.pack.cells}
+						byCell={c.family === 'lithium'}
+						{busy}
+						onchange={(screen, was) => {
+							const before = c.screen[0] ?? null;
+							void change({ screen, was }, () => change({ screen: before }), 'Its figures are used.');
+						}}
+					/>
 				{/if}
 				{#if c.skipped.length}
 					<p class="quiet mt-1 text-[12.5px]">

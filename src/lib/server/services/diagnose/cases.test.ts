@@ -195,6 +195,50 @@ describe('cases', () => {
 		assert.equal(await known('resistance'), 'one much higher');
 	});
 
+	test('what a screen shows is typed where no run is on record: sums and courses follow; another window’s figures are not written over', async () => {
+		const [pack, shore] = [await shop.pack({ name: 'Knot' }), await shop.charger({ name: 'Hard' })];
+		const at = { packId: pack.id, chargerId: shore.id, channelId: shore.channels[0].id };
+		const { id } = ok(await openCase(shop.db, { ...at, symptom: 'current-falls' }, now()));
+		const none = {
+			setA: null,
+			countRead: null,
+			cellsV: null,
+			mainV: null,
+			currentA: null,
+			minutes: null,
+			chargeAh: null
+		};
+		const before = await report(id);
+		assert.ok(!before.answers.some((a) => a.clue === 'main-sum' || a.clue === 'balance-on'));
+		const plug = { ...none, setA: 2, currentA: 2, mainV: 12.4, cellsV: [4.05, 4.05, 4.05] };
+		ok(await changeCase(shop.db, id, { screen: plug, was: null }, now()));
+		const told = await report(id);
+		assert.equal(told.answers.find((a) => a.clue === 'main-sum')?.answer, 'main a little more');
+		assert.equal(told.causes[0].id, 'hot-plug');
+		assert.match(told.causes[0].sum!, /125 mΩ, 0\.5 W of heat/);
+		refused(
+			await changeCase(shop.db, id, { screen: { ...plug, currentA: 1.9 }, was: null }, now()),
+			409,
+			/other figures were typed since/
+		);
+		ok(await changeCase(shop.db, id, { screen: plug, was: null }, now()));
+		const mended = { ...plug, mainV: 12.17, minutes: 20, chargeAh: 0.66 };
+		ok(await changeCase(shop.db, id, { screen: mended, was: JSON.stringify(told.case.screen[0]) }, now()));
+		const anew = await report(id);
+		assert.equal(anew.answers.find((a) => a.clue === 'main-sum')?.answer, 'agree');
+		assert.notEqual(anew.causes[0].id, 'hot-plug');
+		ok(await changeCase(shop.db, id, { screen: null }, now()));
+		assert.deepEqual((await report(id)).case.screen, []);
+		refused(await changeCase(shop.db, id, { screen: { ...none, mainV: 400 } }, now()), 422, /./);
+		const stranger2 = ok(await openCase(shop.db, { family: 'lead', symptom: 'goes-on' }, now()));
+		ok(await changeCase(shop.db, stranger2.id, { screen: { ...none, mainV: 12.4 } }, now()));
+		assert.equal(
+			(await report(stranger2.id)).answers.length,
+			0,
+			'without a pack there is nothing to weigh it by'
+		);
+	});
+
 	test('looks of one minute are a screen that a course goes through; with one of them old, or missing, they are none', async () => {
 		const pack = await shop.pack({ name: 'Dunlin' });
 		const run = await shop.byHand(pack, await shop.charger({ name: 'Slip' }));

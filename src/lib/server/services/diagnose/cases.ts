@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
 import { z } from 'zod';
 import type { Case } from '$core/diagnose/case';
-import { CaseAnswerSchema, CaseInputSchema, TaughtSchema } from '$core/diagnose/case-schema';
+import { CaseAnswerSchema, CaseInputSchema, ScreenSchema, TaughtSchema } from '$core/diagnose/case-schema';
 import { causeOf } from '$core/diagnose/causes';
 import { CLUES, clueOf, type ClueId } from '$core/diagnose/clue';
 import type { Facts } from '$core/diagnose/facts';
@@ -93,6 +93,8 @@ const Change = z.union([
 	z.object({ forget: z.string().min(1).max(40) }),
 	z.object({ symptom: z.string().min(1).max(40) }),
 	z.object({ notes: z.string().max(2000) }),
+	/** What its screen shows; null takes it away. `was`: as this window showed it, as text. */
+	z.object({ screen: ScreenSchema.nullable(), was: z.string().max(2000).nullable().optional() }),
 	z.object({ confirmed: z.string().min(1).max(60).nullable(), was })
 ]);
 
@@ -120,7 +122,7 @@ export async function changeCase(
 	return db.write<Result<Case>>(async (tx) => {
 		const row = await tx.models.Case.findByPk(id);
 		if (!row) return missing('case');
-		const { answers, skipped } = shapeOf('Case', row);
+		const { answers, skipped, screen } = shapeOf('Case', row);
 		const answerTo = (clue: string) => answers.find((a) => a.clue === clue)?.answer ?? null;
 		const without = (clue: string) => ({
 			answers: answers.filter((a) => a.clue !== clue),
@@ -145,7 +147,13 @@ export async function changeCase(
 			if (!isSymptom(change.symptom)) return refuse(422, 'That is nothing that shows.');
 			await row.update({ symptom: change.symptom });
 		} else if ('notes' in change) await row.update({ notes: change.notes });
-		else {
+		else if ('screen' in change) {
+			const stands = screen.length ? JSON.stringify(screen[0]) : null;
+			const wants = change.screen === null ? null : JSON.stringify(change.screen);
+			if (change.was !== undefined && stands !== null && stands !== change.was && stands !== wants)
+				return refuse(409, 'In another window other figures were typed since. Look at them once more.');
+			await row.update({ screen: change.screen === null ? [] : [change.screen] });
+		} else {
 			const { confirmed } = change;
 			if (confirmed !== null && confirmed !== 'none of these' && !causeOf(confirmed))
 				return refuse(422, 'There is no such cause.');
@@ -210,7 +218,14 @@ export async function sceneOf(db: Store, c: Case, now: string): Promise<CaseScen
 	const { packId, chargerId, channelId } = c;
 	const known =
 		record ??
-		(packId && chargerId && channelId ? await knownOfPack(db, { packId, chargerId, channelId }, now) : null);
+		(packId && chargerId && channelId
+			? await knownOfPack(
+					db,
+					{ packId, chargerId, channelId },
+					now,
+					c.screen[0] ? { screen: c.screen[0], symptom: isSymptom(c.symptom) ? c.symptom : null } : null
+				)
+			: null);
 	const facts = known?.facts ?? nothing;
 	const typed = c.answers.flatMap((a): Answered[] =>
 		isClue(a.clue) ? [{ clue: a.clue, answer: a.answer, sure: a.sure, from: 'person', detail: '' }] : []

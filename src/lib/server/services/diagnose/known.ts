@@ -1,14 +1,17 @@
 /** What is on record for a case: the program, the pack, the charger, the check, the figures of its run, what was seen on it. */
 import type { Course } from '$core/ageing/ageing';
-import { factsOf, type Facts, type Shown } from '$core/diagnose/facts';
+import type { Screen } from '$core/diagnose/case';
+import { factsOf, type Facts, type Known, type Shown } from '$core/diagnose/facts';
 import type { OverTime, Past } from '$core/diagnose/from-the-past';
 import { symptomsOfRun } from '$core/diagnose/symptom-of-run';
 import type { SymptomId } from '$core/diagnose/symptom';
+import { withScreen } from '$core/diagnose/typed-screen';
 import type { WatchRule } from '$core/follow/watched';
 import { contradictions } from '$core/log/check-evidence';
 import { judgeEnd } from '$core/log/end-judgement';
 import { isOpen, type Run } from '$core/log/run';
 import type { Pack } from '$core/pack/pack';
+import { solve } from '$core/program/solve';
 import { resolve, type Resolved } from '$core/request/context';
 import type { Store } from '../../db/connect';
 import { toReading, toRun } from '../../db/map';
@@ -180,7 +183,8 @@ export async function onRecord(db: Store, runId: string): Promise<OnRecord | nul
 export async function knownOfPack(
 	db: Store,
 	at: { packId: string; chargerId: string; channelId: string },
-	now: string
+	now: string,
+	typed: { screen: Screen; symptom: SymptomId | null } | null = null
 ): Promise<{ r: Resolved; facts: Facts } | null> {
 	const context = await programContext(db, { ...at, task: 'charge', purpose: 'standard' }, now);
 	if (!context.ok) return null;
@@ -189,11 +193,14 @@ export async function knownOfPack(
 	const fresh = last && Date.parse(now) - Date.parse(last.get('at')) < 3600e3 ? last.get() : null;
 	const others = await openRuns(db);
 	const othersRun = others.some((o) => o.chargerId === at.chargerId && o.channelId !== at.channelId);
-	const settings = {
-		currentA: 0,
-		balance: true,
-		endVoltageV: r.chemistry.voltages.setMaxV
-	} as Run['settings'];
+	// What would be set for it stands in for what is: the amps that are set come with a typed screen or no sum is made of them.
+	const solved = solve(context.value);
+	const settings = { ...solved.settings, currentA: 0, balance: true };
 	const past = await pastOf(db, r.pack, now, null);
-	return { r, facts: factsOf({ r, settings, run: null, check: fresh, shown: null, othersRun, past }) };
+	const known: Known = { r, settings, run: null, check: fresh, shown: null, othersRun, past };
+	const expectedAh = solved.forecast?.chargeAh.median ?? null;
+	const whole = typed ? withScreen(known, typed.screen, typed.symptom, expectedAh) : known;
+	const facts = factsOf(whole);
+	// Whether it balanced there nobody has said.
+	return { r, facts: { ...facts, answers: facts.answers.filter((a) => a.clue !== 'balance-on') } };
 }
