@@ -33,6 +33,13 @@ test('what each is known by holds in a program', () => {
 	assert.ok(verdict('nickel', nickel).findings.every((f) => f.rule !== 'chemistry-not-on-channel'));
 	assert.ok(verdict('nickel').findings.some((f) => f.rule === 'chemistry-not-on-channel'));
 	assert.ok(verdict('plain', { task: 'charge' }).findings.some((f) => f.rule === 'charger-cannot-balance'));
+	for (const { id, charger } of CHARGER_KINDS)
+		for (const c of charger.channels)
+			assert.equal(
+				c.balancePortCells > 0,
+				c.balanceCurrentA > 0,
+				`${id}: a port where it bleeds, and none where it does not`
+			);
 	assert.equal(named('two').sharedPowerW, 200);
 	assert.equal(named('four').channels.length, 4);
 	assert.ok(verdict('small', { pack: aPack({ cells: 6 }), reading: null }).resolved.channel.powerW === 65);

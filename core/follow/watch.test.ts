@@ -54,3 +54,32 @@ test('what the charger read just before the start counts before what a meter sho
 test('a reading from before the last run, or use, says nothing of how the cells stand', () => {
 	assert.ok(!seen(LEVEL, null, { end: null, endedAt: '2026-05-02T14:00:00.000Z' }).includes('cells part'));
 });
+
+/** A charge at its end volts for some seconds, its current falling until `risesAtS` and then higher by half. */
+function atItsEnd(endForS: number, risesAtS: number, lastS: number) {
+	const t = emptyTelemetry(3);
+	for (let s = 0; s <= lastS; s += 5) {
+		const inVoltage = s >= lastS - endForS;
+		t.timeS.push(s);
+		t.currentA.push(s >= risesAtS ? 1.8 : 1.2);
+		t.packV.push(inVoltage ? 12.6 : 12.3);
+		t.chargeAh.push(s / 3600);
+		t.temperatureDegC.push(21);
+		for (const cell of t.cellV) cell.push(inVoltage ? 4.2 : 4.1);
+	}
+	const context = aContext({
+		pack: aPack({ chemistry: 'lipo', cells: 3, capacityAh: 2 }),
+		reading: aReading(LEVEL, { takenAt: READ }),
+		now: NOW,
+		task: 'charge'
+	});
+	const { settings } = solve(context);
+	const own = { ...settings, endVoltageV: 4.2, balance: false };
+	return new RunWatch(resolve(context), own, null, null).take(t).map((w) => w.rule);
+}
+
+test('a current that rises at the end volts is laid beside what flowed two minutes before and earlier, at those volts', () => {
+	assert.ok(atItsEnd(400, 300, 360).includes('current rises'));
+	assert.ok(!atItsEnd(400, 1000, 360).includes('current rises'), 'it only falls');
+	assert.ok(!atItsEnd(110, 300, 360).includes('current rises'), 'two minutes ago it was not at its end yet');
+});

@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import { after, before, describe, test } from 'node:test';
+import Papa from 'papaparse';
 import { loadDemo } from '../../../../../demo/load';
 import { aDatabase } from '../../../../../tests/support/database';
 import { openDatabase, type Database } from '../../db/connect';
@@ -143,6 +144,16 @@ describe('the book', () => {
 		const checked = good(checkBook(open));
 		assert.equal(checked.rows.get('Run')!.length, open.tables.runs.length - 1);
 		assert.ok(!checked.samples.has(run.id));
+		assert.match(checked.leftOut[0], /^1 run that had not ended/);
+	});
+
+	test('nor is one brought in by a table alone', async () => {
+		const { data } = Papa.parse<string[]>(await text(csvPieces(demo, 'Run')), { skipEmptyLines: true });
+		const head = data.findIndex((row) => row.includes('status'));
+		const status = data[head].indexOf('status');
+		data[head + 1][status] = 'running';
+		const checked = good(checkCsv(Papa.unparse(data, { newline: '\r\n' })));
+		assert.equal(checked.rows.get('Run')!.length, whole.tables.runs.length - 1);
 		assert.match(checked.leftOut[0], /^1 run that had not ended/);
 	});
 

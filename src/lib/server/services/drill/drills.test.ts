@@ -75,6 +75,7 @@ describe('programs set up by hand', () => {
 			'Printed volts',
 			'Printed rate'
 		]);
+		assert.match(bench.pack.find(([name]) => name === 'Air and pack')![1], /^-?\d+ °C$/);
 		assert.ok(bench.asked.length >= 5);
 		assert.ok(!('own' in bench) && !JSON.stringify(bench).includes('why'));
 		for (const [grade, seed] of [
