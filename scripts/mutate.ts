@@ -5,7 +5,7 @@
  *   npm run mutate -- --sample 40 --seed 3 core/care   a few, of the files whose path begins so
  */
 import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { uniform } from '../core/simulate/random';
 import { EQUIVALENTS } from './mutate/equivalents';
@@ -90,15 +90,19 @@ await shared([...reached], async (shop, test) => {
 
 /** What a step further away costs, s: a quick test that is far is tried before a slow one that is near. */
 const STEP_AWAY_S = 8;
-/** Those that compare all that core says reach far and notice much. */
-const farOf = (test: string, distance: number) => (test.startsWith('tests/golden/') ? 1 : distance);
+/** Those that compare all that core says reach far and notice much; those of the file's own folder, or one above it, are about it. */
+const farOf = (test: string, distance: number, file: string) =>
+	test.startsWith('tests/golden/') ? 1 : dirname(file).startsWith(dirname(test)) ? 0 : distance;
 
 /** The tests for a mutant in this file, the cheapest to try first, as many as take the seconds that each mutant is given. */
 function testsFor(file: string): string[] {
 	const found = graph
 		.testsFor(file)
 		.filter(({ test }) => sound.has(test))
-		.map(({ test, distance }) => ({ test, cost: sound.get(test)! + STEP_AWAY_S * farOf(test, distance) }))
+		.map(({ test, distance }) => ({
+			test,
+			cost: sound.get(test)! + STEP_AWAY_S * farOf(test, distance, file)
+		}))
 		.sort((a, b) => a.cost - b.cost);
 	let spent = 0;
 	return found.flatMap(({ test }) => {

@@ -83,3 +83,48 @@ test('a current that rises at the end volts is laid beside what flowed two minut
 	assert.ok(!atItsEnd(400, 1000, 360).includes('current rises'), 'it only falls');
 	assert.ok(!atItsEnd(110, 300, 360).includes('current rises'), 'two minutes ago it was not at its end yet');
 });
+
+/** A charge at two amps below its end; each cell by its volts at a moment. */
+function watched(cells: (s: number) => number[], lastS: number, task: 'charge' | 'balance' = 'charge') {
+	const t = emptyTelemetry(3);
+	for (let s = 0; s <= lastS; s += 5) {
+		const now = cells(s);
+		t.timeS.push(s);
+		t.currentA.push(2);
+		t.packV.push(now.reduce((a, b) => a + b, 0));
+		t.chargeAh.push((2 * s) / 3600);
+		t.temperatureDegC.push(21);
+		now.forEach((v, i) => t.cellV[i].push(v));
+	}
+	const context = aContext({
+		pack: aPack({ chemistry: 'lipo', cells: 3, capacityAh: 2 }),
+		reading: aReading(LEVEL, { takenAt: READ }),
+		now: NOW,
+		task
+	});
+	const { settings } = solve(context);
+	return new RunWatch(resolve(context), { ...settings, balance: task === 'balance' }, null, null).take(t);
+}
+
+test('a cell that falls by 20 mV at unchanged current is said, by 19 it is not', () => {
+	const falls = (byV: number) =>
+		watched((s) => [s >= 200 ? 3.8 - byV : 3.8, 3.8, 3.8], 300).filter((w) => w.rule === 'cell falls');
+	assert.match(falls(0.0201)[0].sentence, /Cell 1 fell by 20 mV/);
+	assert.equal(falls(0.0201)[0].severity, 'stop');
+	assert.deepEqual(falls(0.0195), []);
+});
+
+test('told to stop, nobody is warned of the same afterwards; warned first, one is told to stop once it is worse', () => {
+	const parts = (cells: (s: number) => number[]) =>
+		watched(cells, 500)
+			.filter((w) => w.rule === 'cells part')
+			.map((w) => w.severity);
+	assert.deepEqual(
+		parts((s) => [s < 250 ? 4.15 : 3.95, 3.8, 3.8]),
+		['stop']
+	);
+	assert.deepEqual(
+		parts((s) => [s < 250 ? 3.95 : 4.15, 3.8, 3.8]),
+		['warn', 'stop']
+	);
+});

@@ -65,5 +65,96 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '>',
 		after: '>=',
 		why: 'An equal peak is the same peak.'
+	},
+	{
+		file: 'core/diagnose/facts.ts',
+		line: '`The charger is exact to ${Math.round(1000 * channel.voltageAccuracyV)} mV a cell.`;',
+		before: '1000',
+		after: '1001',
+		why: 'An accuracy is tens of millivolts: a thousandth more rounds to the same.'
+	},
+	{
+		file: 'core/parallel/schedule.ts',
+		line: 'const at = batches.map(() => -1);',
+		before: '1',
+		after: '2',
+		why: 'Every one of them is written before it is read: no batch is left unplaced where all are.'
+	},
+	{
+		file: 'core/plan/plan-schema.ts',
+		line: 'const hoursBetween = (a: string, b: string) => (Date.parse(b) - Date.parse(a)) / 3600e3;',
+		before: '3600e3',
+		after: '3600001',
+		why: 'A third of a millionth of a fortnight.'
+	},
+	{
+		file: 'core/plan/search.ts',
+		line: ': how < 0.55',
+		before: '<',
+		after: '<=',
+		why: 'A number drawn between nought and one is never exactly that.'
+	},
+	{
+		file: 'core/simulate/joining/network.ts',
+		line: '[b[c], b[pivot]] = [b[pivot], b[c]];',
+		before: '[b[c], b[pivot]] = [b[pivot], b[c]];',
+		after: ';',
+		why: 'Conductances of a network outweigh their row: no row is ever exchanged.'
+	},
+	{
+		file: 'core/simulate/charge-simulation.ts',
+		line: 'if (dip.onlyFromSoc > 0 && this.meanSoc() < dip.onlyFromSoc) return;',
+		before: '>',
+		after: '>=',
+		why: 'From nothing on every charge is.'
+	},
+	{
+		file: 'core/simulate/charge-simulation.ts',
+		line: "else if (this.peakV - this.smoothV >= dip.deltaV * this.cells) this.endReason = 'full';",
+		before: '>=',
+		after: '>',
+		why: 'A smoothed voltage is never exactly so far below its peak.'
+	},
+	{
+		file: 'core/program/rules/guards/timer-too-short.ts',
+		line: 'const enough = solved.safetyTimerMin !== null && solved.safetyTimerMin >= p99;',
+		before: '>=',
+		after: '>',
+		why: 'A percentile is no whole minute, and a timer is.'
+	},
+	{
+		file: 'core/program/rules/storage/transport-too-full.ts',
+		line: 'if (soc <= TRANSPORT_SOC + NEAR) return null;',
+		before: '<=',
+		after: '<',
+		why: 'A charge read off a curve is never exactly that.'
+	},
+	{
+		file: 'core/plan/due-care.ts',
+		line: 'if (stores && soc !== null && soc > STANDS_HIGH) {',
+		before: '>',
+		after: '>=',
+		why: 'A charge read off a curve is never exactly that.'
+	},
+	{
+		file: 'core/plan/why.ts',
+		line: 'const better = step.value.cost < planned.cost - WORTH ? step.value : planned;',
+		before: '<',
+		after: '<=',
+		why: 'Costs are sums of many figures: none is exactly so much less.'
+	},
+	{
+		file: 'core/quantity/field-draft.ts',
+		line: "return text.includes('e') ? read.toFixed(12).replace(/\\.?0+$/, '') : text;",
+		before: '12',
+		after: '13',
+		why: 'No field has a figure so small that its digits end there.'
+	},
+	{
+		file: 'src/lib/server/services/runs/watching.ts',
+		line: 'this.eyes.delete(runId);',
+		before: 'this.eyes.delete(runId);',
+		after: ';',
+		why: 'Memory alone: the id of a run never comes again.'
 	}
 ];

@@ -203,3 +203,26 @@ test('overrides: a check with its reason may pass, a fire stop never, notes do n
 	assert.equal(verdictOf(clear.findings), 'clear');
 	assert.equal(mayStart(clear.findings, new Set()), true);
 });
+
+test('to the nearest step is up only where no limit but the wish is passed', () => {
+	const nearest = (labelChargeRateC: number, purpose: 'standard' | 'hurry' = 'hurry') =>
+		decisions({
+			pack: aPack({ capacityAh: 1, measuredCapacityAh: null, labelChargeRateC }),
+			charger: aCharger({}, { currentStepA: 0.5 }),
+			purpose,
+			around: { practice: { person: { stepRounding: 'nearest', hurryMaxC: 20, noLabelC: 1 }, program: {} } }
+		}).currentA;
+	// 1C of 1.3 Ah is a wish; the label bears 5C: 1.3 A is nearer to 1.5 than to 1.0.
+	const wish = decisions({
+		pack: aPack({ capacityAh: 1.3, measuredCapacityAh: null, labelChargeRateC: 5 }),
+		charger: aCharger({}, { currentStepA: 0.5 }),
+		purpose: 'standard',
+		around: { practice: { person: { stepRounding: 'nearest' }, program: {} } }
+	}).currentA;
+	assert.equal(wish.value, 1.5);
+	// What the label bears is no wish: 3.3C and 3.8C of 1 Ah end at the step below.
+	for (const rate of [3.3, 3.8]) {
+		const { value } = nearest(rate);
+		assert.ok(value! <= rate && value! % 0.5 === 0, `${value} of ${rate}`);
+	}
+});

@@ -109,3 +109,51 @@ test('a capacity limit of what is set here cuts nothing; one of what 99 of 100 t
 	assert.match(limit(0.98 * forecast!.chargeAh.p99)!, /may stop it early/);
 	assert.match(limit(0.5 * forecast!.chargeAh.median)!, /of \d+ mAh stops it early/);
 });
+
+test('an end that is too low for the weakest cell: the program is set where it is its own, what the charger holds where that counts', () => {
+	const pressed = (dischargeEndV: number, asks: string[]) =>
+		solve(
+			aContext({
+				task: 'discharge',
+				pack: aPack({ balanceLead: false }),
+				charger: aCharger(
+					{
+						asks,
+						held: [
+							held({ kind: 'dischargeEndV', heldValue: 3, defaultValue: 3, min: 2.5, max: 4, step: 0.01 })
+						]
+					},
+					{ dischargePowerW: 30, dischargeCurrentA: 3, tasks: ['charge', 'discharge'] }
+				)
+			}),
+			{ dischargeEndV }
+		).findings.find((f) => f.rule === 'weak-cell-unseen')?.fix;
+	// It holds 3.0 V and asks for none: keyed once the program's own end is high enough.
+	const held3 = pressed(3.8, ['cells', 'currentA']);
+	assert.equal(held3?.kind, 'hold');
+	assert.match(held3!.label, /is keyed in now$/);
+	assert.equal(pressed(3.2, ['cells', 'currentA'])?.kind, 'set', 'first the program itself');
+	assert.equal(pressed(3.2, ['cells', 'currentA', 'dischargeEndV'])?.kind, 'set');
+	assert.equal(
+		pressed(3.8, ['cells', 'currentA', 'dischargeEndV']),
+		undefined,
+		'it asks for it, and is told 3.80 V'
+	);
+});
+
+test('volts that contradict what is known: lower, and it leaks or was used; higher, and it was charged or is another pack', () => {
+	const told = (end: 'filled' | 'emptied', volts: number) =>
+		said('charge-contradicted', {
+			reading: aReading([volts, volts, volts], { usedSince: 'not used', takenAt: NOW }),
+			around: { lastRun: { end, endedAt: new Date(Date.parse(NOW) - 5 * 3600e3).toISOString() } }
+		});
+	assert.match(
+		told('filled', 3.7)!,
+		/was filled 5 h ago.* \d+ % should be left.*: a cell leaks, or it was used after all\.$/
+	);
+	assert.match(
+		told('emptied', 4.1)!,
+		/was emptied 5 h ago.*: it was charged since, or the reading is of another pack\.$/
+	);
+	assert.equal(told('filled', 4.18), null);
+});
