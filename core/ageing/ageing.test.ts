@@ -319,6 +319,8 @@ describe('what cells lose by themselves', () => {
 	test('charge lost in a month, by the curve', () => {
 		const { perMonth } = leaksOf(pack(), [quiet(30, [3.85, 3.85, 3.85], [3.83, 3.83, 3.83])])!;
 		near(perMonth!.share, socAt(lipo.curve, 3.85) - socAt(lipo.curve, 3.83), 2e-3);
+		const flat = leaksOf(pack({ chemistry: 'nimh' }), [quiet(30, [1.35, 1.35, 1.35], [1.31, 1.31, 1.31])])!;
+		assert.equal(flat.perMonth, null, 'volts of nickel tell no charge');
 	});
 	test('nothing of one cell’s fellows, nor of too short a wait', () => {
 		assert.equal(leaksOf(pack(), [quiet(0.39, [4, 4, 4], [4, 4, 4])]), null);

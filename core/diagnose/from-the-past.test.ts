@@ -88,6 +88,15 @@ describe('what the book answers', () => {
 		assert.equal(day(72.1, [4.19, 4.15, 4.19]), undefined);
 		const { detail } = answers(after(24, [4.19, 4.15, 4.19]), { pack }).find((a) => a.clue === 'day-later')!;
 		assert.equal(detail, 'cell 2 fell 40 mV more than its fellows in 24 h');
+		const alike = (cells: number[]) => answers(after(1, cells), { pack })[0].detail;
+		assert.equal(alike([4.19, 4.19, 4.19]), 'they fell 10 mV alike in 1 h');
+		assert.equal(alike([4.21, 4.21, 4.21]), 'they fell 0 mV alike in 1 h');
+		const four = { pack: aPack({ cells: 4 }), reading: aReading([3.8, 3.8, 3.8, 3.8]) };
+		assert.deepEqual(
+			answers(after(1, [4.19, 4.18, 4.19]), four).filter((a) => a.clue === 'hour-later'),
+			[],
+			'three figures of four cells name none of them'
+		);
 	});
 
 	test('volts at rest after a full charge: near its end, as before, or between; nickel and a charge that was cut say nothing', () => {
@@ -103,6 +112,13 @@ describe('what the book answers', () => {
 		assert.equal(rest(4.15, 0.3), undefined);
 		assert.equal(rest(4.15, 3.1), undefined);
 		assert.equal(rest(4.15, 0.5, false), undefined, 'cut by a limit: it has no end to stay near');
+		// Iron phosphate rests far below its end, and is full.
+		const life = {
+			pack: aPack({ chemistry: 'life', labelVoltageV: null }),
+			reading: aReading([3.25, 3.25, 3.25])
+		};
+		assert.equal(says('rest-after', after(3.36), life), 'stay near the end');
+		assert.equal(says('rest-after', after(3.29), life), 'fall well below');
 		const nickel = { pack: nimhPack(), reading: null, task: 'charge' as const };
 		assert.equal(says('rest-after', after(1.4), nickel), undefined);
 		const lead = { pack: leadPack(), reading: null, task: 'charge' as const };

@@ -132,9 +132,9 @@ function ofRestAfter(r: Resolved, settings: ProgramSettings, after: NonNullable<
 	const end = lead ? Math.min(settings.endVoltageV, LEAD_RESTS_FROM_V) : settings.endVoltageV;
 	const settles = lead
 		? SETTLES_V.lead
-		: chemistry.traits.voltsTellCharge
-			? SETTLES_V.lithium
-			: SETTLES_V.flat;
+		: chemistry.storage.kind === 'charge'
+			? SETTLES_V.flat
+			: SETTLES_V.lithium;
 	const before = reading ? mean(cellVoltages(reading, pack.cells)) : null;
 	const answer =
 		end - rest < settles

@@ -14,6 +14,7 @@ test('a sum fits a cell less up to what that many hold when full, and LiHV count
 	assert.equal(fewerCells(pack(4, { labelVoltageV: null }), 13.05), 3);
 	assert.equal(fewerCells(pack(4, { labelVoltageV: null }), 13.06), null);
 	assert.equal(fewerCells(pack(1), 3.7), null);
+	assert.equal(fewerCells(pack(2), 4.1), 1, 'two nearly empty cells, or one that is full');
 	assert.equal(fewerCells(pack(8, { chemistry: 'life', labelVoltageV: null }), 25.55), 7);
 });
 

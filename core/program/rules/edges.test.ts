@@ -157,3 +157,39 @@ test('volts that contradict what is known: lower, and it leaks or was used; high
 	);
 	assert.equal(told('filled', 4.18), null);
 });
+
+test('power that others use: what is left of it, and nothing where they use all', () => {
+	const shares = (othersOutputW: number, currentA: number) =>
+		said(
+			'shared-power-in-use',
+			{ charger: aCharger({ sharedPowerW: 100 }), othersOutputW, pack: aPack({ capacityAh: 1 }) },
+			{ currentA }
+		);
+	assert.equal(shares(0, 1), null, 'nobody else runs');
+	assert.match(shares(99.5, 0.3)!, /use 99\.5 W|use 100 W of 100 W/);
+	assert.match(shares(100, 0.05)!, /use 100 W of 100 W/);
+});
+
+test('one nickel cell reverses none of its fellows; two may', () => {
+	const ends = (cells: number) =>
+		said(
+			'nickel-cell-reversed',
+			{
+				task: 'discharge',
+				pack: aPack({ chemistry: 'nimh', cells, labelVoltageV: null, balanceLead: false }),
+				reading: aReading([], { cellVoltagesV: null, packVoltageV: 1.3 * cells }),
+				charger: aCharger(
+					{},
+					{
+						chemistries: [{ chemistry: 'nimh', minCells: 1, maxCells: 12 }],
+						dischargePowerW: 30,
+						dischargeCurrentA: 3,
+						tasks: ['charge', 'discharge']
+					}
+				)
+			},
+			{ dischargeEndV: 0.5 }
+		);
+	assert.equal(ends(1), null);
+	assert.match(ends(2)!, /lets one cell hold up while the weakest is driven backwards/);
+});

@@ -15,7 +15,7 @@ export const nickelCellReversed: Rule = {
 		const safePackV = nickelEndPackV(r.pack.cells);
 		if (v * r.pack.cells >= safePackV - 1e-9) return null;
 		return {
-			sentence: `Ending at ${text(volts(v * r.pack.cells))} lets ${r.pack.cells - 1} cells hold up while the weakest is driven backwards: end the pack at ${text(volts(safePackV))} or above.`,
+			sentence: `Ending at ${text(volts(v * r.pack.cells))} lets ${r.pack.cells === 2 ? 'one cell' : `${r.pack.cells - 1} cells`} hold up while the weakest is driven backwards: end the pack at ${text(volts(safePackV))} or above.`,
 			fix:
 				solved.dischargeEndV === null
 					? undefined
