@@ -165,6 +165,23 @@ describe('diagnose', () => {
 		await person.driver.wait(async () => !/125 mΩ/.test(await person.text('main')), 8000);
 		await person.undo();
 		await person.sees('125 mΩ');
+		await answer('sound, nothing smells');
+		await answer('hot');
+		assert.equal(await may(), 'no');
+		const notes = async () => {
+			const all = await bench.api<{ pack: { name: string; notes: string } }[]>('/packs');
+			return all.find((p) => p.pack.name === 'Skua cutter')!.pack.notes;
+		};
+		const before = await notes();
+		await person.press('button', 'Note it with Skua cutter');
+		await person.sees('Noted with Skua cutter.');
+		assert.match(
+			await notes(),
+			/\d{4}: A plug or lead with much resistance\. Stop; replace the plug or lead/
+		);
+		assert.ok((await notes()).startsWith(before), 'what stood there stands there still');
+		await person.undo();
+		await person.driver.wait(async () => (await notes()) === before, 8000);
 	});
 
 	test('on a phone: a case from the words to the verdict by touch', async () => {

@@ -21,7 +21,7 @@
 	const said = new SvelteMap<string, { ok: boolean; words: string }>();
 	const fields: Record<string, HTMLInputElement | null> = $state({});
 	/** What is on its way to the server, by pack: leaving a field and Enter must not send it twice. */
-	const sending = new Map<string, string>();
+	const sending: Record<string, string> = {};
 
 	// Once only: the list is drawn anew after every reading, and the next line is being typed by then.
 	onMount(() => fields[first ?? packs[0]?.id ?? '']?.focus());
@@ -39,7 +39,7 @@
 	/** True where the line need not be stayed with: nothing typed, or on its way. */
 	function take(pack: Pack): boolean {
 		const line = (typed.get(pack.id) ?? '').trim();
-		if (line === '' || sending.get(pack.id) === line) return true;
+		if (line === '' || sending[pack.id] === line) return true;
 		const what = understood(pack, line);
 		if (typeof what === 'string') {
 			said.set(pack.id, { ok: false, words: what });
@@ -50,13 +50,13 @@
 	}
 
 	async function save(pack: Pack, line: string, what: Partial<Reading>) {
-		sending.set(pack.id, line);
+		sending[pack.id] = line;
 		const sent = await send<Reading>('POST', `/packs/${pack.id}/readings`, {
 			takenAt: new Date().toISOString(),
 			state: 'rest',
 			...what
 		});
-		if (sending.get(pack.id) === line) sending.delete(pack.id);
+		if (sending[pack.id] === line) delete sending[pack.id];
 		if (!sent.ok) {
 			const words = Object.values(sent.fields)[0] ?? sent.message;
 			return void said.set(pack.id, { ok: false, words });

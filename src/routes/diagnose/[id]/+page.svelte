@@ -80,6 +80,25 @@
 		await set(to);
 		offerUndo(`${pack.name} is noted as ${to}.`, () => set(fields.condition));
 	}
+	/** What is found at a lead, or of a pack's later use, is noted with the pack: the next who takes it reads it there. */
+	const NOTED = ['replace lead', 'mend balance lead', 'spare use'];
+	const note = $derived(
+		first && top && NOTED.includes(top.action)
+			? `${new Date(c.openedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })}: ${first.name}. ${top.words}.`
+			: null
+	);
+	async function noteIt() {
+		const { pack } = data;
+		if (!pack || note === null) return;
+		const { id, ...fields } = pack;
+		const set = async (notes: string) => {
+			const sent = await send('PUT', `/packs/${id}`, { ...fields, notes });
+			if (!sent.ok) toast.error(sent.message);
+			await refresh();
+		};
+		await set([fields.notes.trim(), note].filter(Boolean).join('\n'));
+		offerUndo(`Noted with ${pack.name}.`, () => set(fields.notes));
+	}
 	const RETIRES = ['retire', 'take out'];
 	/** Where the action is done, for those that have a place. */
 	const place = $derived.by((): { href: string; words: string } | null => {
@@ -323,6 +342,10 @@
 				>{/if}
 			{#if data.pack && RETIRES.includes(top?.action ?? '') && data.pack.condition === 'in service' && verdict === 'no' && !undecided}
 				<button type="button" class="btn btn-stop" onclick={retire}>Retire {data.pack.name}</button>
+			{:else if data.pack && note !== null && !undecided && !data.pack.notes.includes(note)}
+				<button type="button" class="btn btn-act" data-next onclick={noteIt}
+					>Note it with {data.pack.name}</button
+				>
 			{:else if place && !undecided}<a class="btn btn-act" data-next href={place.href}>{place.words}</a>{/if}
 		</p>
 	</div>
