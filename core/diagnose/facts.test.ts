@@ -9,7 +9,7 @@ import { solve } from '../program/solve';
 import type { ProgramContext } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import type { ClueId } from './clue';
-import { cellPage, factsOf, type Known, type Shown } from './facts';
+import { cellPage, factsOf, impossibleFor, type Known, type Shown } from './facts';
 
 const ago = (hours: number): string => new Date(Date.parse(NOW) - 3600e3 * hours).toISOString();
 const knownOf = (
@@ -335,6 +335,18 @@ describe('sums, and what cannot be', () => {
 		assert.match(under(doNotChargeV + 0.11)!, /stood at \d\.\d\d V before/);
 		assert.equal(under(doNotChargeV + 0.09), undefined);
 		assert.equal(under(null), undefined, 'no page, nothing known');
+	});
+	test('what a screen excluded while it went on is not excluded of an end', () => {
+		const all = { 'one-over-unbalanced': 'a', 'steep-end': 'b', 'shared-power': 'c' };
+		assert.deepEqual(impossibleFor('cells-part', all), all);
+		assert.deepEqual(impossibleFor('ends-high', all), { 'shared-power': 'c' });
+		assert.deepEqual(impossibleFor('cell-falls', all), { 'shared-power': 'c' });
+		assert.deepEqual(impossibleFor(null, all), all);
+	});
+	test('cells that add up to more than the pack agree with nothing', () => {
+		const sum = (packV: number) => says('main-sum', shown({ packV, cellV: [4, 4, 4] }));
+		assert.equal(sum(11.93), 'agree');
+		assert.equal(sum(11.91), undefined);
 	});
 	test('low, part charged, nearly full: from four tenths, from 85 hundredths', () => {
 		const at = (v: number) => says('was-full', {}, { reading: aReading([v, v, v], { takenAt: ago(1) }) });

@@ -16,6 +16,7 @@ import type { AnswerOf } from './clue';
 import { ofPast, type Past } from './from-the-past';
 import type { Answered } from './infer';
 import { known } from './known-answer';
+import { symptomOf, type SymptomId } from './symptom';
 
 /** What the charger shows, or showed last: of a run that goes on, or at its end. */
 export interface Shown {
@@ -171,8 +172,10 @@ function ofRun({ r, settings, run, shown }: Known): Answered[] {
 	if (shown && !shown.mixed && shown.cellV.length > 1 && shown.currentA > 0.3) {
 		const drop = shown.packV - shown.cellV.reduce((a, b) => a + b, 0);
 		const ohm = drop / shown.currentA;
+		// Cells that add up to more than the pack were read or typed wrong: that is no agreement.
+		const odd = drop < -(AGREE_V * pack.cells + 0.05);
 		const detail = `main ${volts(shown.packV)}, cells add to ${volts(shown.packV - drop)} at ${amps(shown.currentA)}`;
-		out.push(known('main-sum', ohm > 0.04 && drop > 0.05 ? 'main a little more' : 'agree', detail));
+		if (!odd) out.push(known('main-sum', ohm > 0.04 && drop > 0.05 ? 'main a little more' : 'agree', detail));
 	}
 	if (run?.chargeAh != null && run.expectedAh && r.taskData.moves !== 'out') {
 		const holds = presentCapacityAh(r);
@@ -399,4 +402,17 @@ export function factsOf(k: Known): Facts {
 	// What the run shows counts before what the check showed.
 	const latest = new Map(facts.answers.map((a) => [a.clue, a]));
 	return { ...facts, answers: [...latest.values()] };
+}
+
+/** What a screen while it went on showed to be in order may have changed by the end: it excludes nothing of what showed then. */
+const OF_ITS_MOMENT = ['one-over-unbalanced', 'steep-end'];
+
+/** What cannot be, of what is behind this symptom. */
+export function impossibleFor(
+	symptom: SymptomId | null,
+	impossible: Facts['impossible']
+): Facts['impossible'] {
+	const phase = symptom === null ? null : symptomOf(symptom).phase;
+	if (phase !== 'end' && phase !== 'afterwards') return impossible;
+	return Object.fromEntries(Object.entries(impossible).filter(([id]) => !OF_ITS_MOMENT.includes(id)));
 }

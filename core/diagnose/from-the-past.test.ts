@@ -14,7 +14,7 @@ const HOUR_MS = 3600e3;
 const from = (hours: number): string => new Date(Date.parse(NOW) + HOUR_MS * hours).toISOString();
 const NOTHING: Past = { holds: null, resistance: null, cellsOhm: null, after: null, packDegC: null };
 const days = (d: number): string => from(-24 * d);
-const over = (value: number, low: number, high: number, at = days(10)): OverTime => ({
+const over = (value: number, low: number, high: number, at = days(5)): OverTime => ({
 	at,
 	value,
 	low,
@@ -45,7 +45,10 @@ describe('what the book answers', () => {
 		assert.equal(grown(1.6, 0.99, 2.4), undefined, 'it may as well not have grown');
 		assert.equal(grown(1.1, 0.8, 1.49), 'as ever');
 		assert.equal(grown(1.1, 0.8, 1.5), undefined);
-		assert.equal(grown(1.1, 0.8, 1.4, days(46)), undefined);
+		assert.equal(grown(1.1, 0.8, 1.4, days(7)), 'as ever');
+		assert.equal(grown(1.1, 0.8, 1.4, days(7.1)), undefined, 'a cell may have failed since');
+		assert.equal(grown(1.6, 1.1, 2, days(44)), 'all higher', 'what has grown has not come down again');
+		assert.equal(grown(1.6, 1.1, 2, days(46)), undefined);
 		const both = { cellsOhm: { at: days(2), ohms: [0.004, 0.02, 0.004] }, resistance: over(1, 0.9, 1.1) };
 		assert.equal(says('resistance', both), 'one much higher', 'the mean hides one');
 	});
@@ -56,6 +59,8 @@ describe('what the book answers', () => {
 		assert.equal(holds(0.7, 0.6, 0.8), undefined);
 		assert.equal(holds(0.9, 0.8, 1), 'holds what it should');
 		assert.equal(holds(0.9, 0.79, 1), undefined);
+		assert.equal(holds(0.9, 0.8, 1, days(30)), 'holds what it should');
+		assert.equal(holds(0.9, 0.8, 1, days(30.1)), undefined);
 		assert.equal(holds(0.7, 0.6, 0.79, days(179)), 'much less');
 		assert.equal(holds(0.7, 0.6, 0.79, days(181)), undefined);
 		assert.match(answers({ holds: over(0.7, 0.6, 0.79) })[0].detail, /^holds 70 % of its label/);

@@ -2,6 +2,8 @@
  * What the book says of a pack besides the run in question, as answers: its resistance and what it holds over the months, its cells after
  * the end, how it lay before. Nobody is asked again for what was measured.
  */
+import { mean, median } from 'd3-array';
+import { FALLS_V, fallOf } from '../log/after';
 import type { ReadingInput } from '../pack/reading';
 import { cellVoltages } from '../pack/reading';
 import type { Resolved } from '../request/context';
@@ -40,15 +42,15 @@ export interface Past {
 /* All common practice, no source. */
 const HOUR_MS = 3600e3;
 const DAY_H = 24;
-/** Resistances older than this say nothing of today, d; what a pack holds is known for longer. */
+/** Resistances older than this say nothing of today, d; what a pack holds is known for longer. Nothing is cleared by what is older than these: a cell fails between two readings. */
 const LATELY_D = 45;
 const HOLDS_FOR_D = 180;
+const CLEARS_D = { resistance: 7, holds: 30 } as const;
 const MUCH_HIGHER = 2;
 const HIGHER = 1.5;
 const HOLDS = 0.8;
 /** Readings count as half an hour, an hour and a day after the end between these, h. */
 const AFTER_H = { rest: [0.4, 3], hour: [0.75, 6], day: [18, 72] } as const;
-const FALLS_V = 0.01;
 const ALL_FALL_V = 0.03;
 /** What the end loses by itself at rest, V per cell. */
 const SETTLES_V = { lithium: 0.06, flat: 0.3, lead: 0.22 } as const;
@@ -63,15 +65,13 @@ const LAY_FULL_D = 14;
 const LIES_EMPTY = 0.25;
 const LIES_FULL = 0.4;
 
-const median = (values: readonly number[]): number => values.toSorted((a, b) => a - b)[values.length >> 1];
-const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length;
 const mOhm = (ohm: number): string => (1000 * ohm).toFixed(1);
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
 const hoursBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / HOUR_MS;
 
 function ofResistance({ now }: Resolved, { cellsOhm, resistance }: Past): Answered[] {
 	if (cellsOhm && hoursBetween(cellsOhm.at, now) <= LATELY_D * DAY_H && cellsOhm.ohms.length > 1) {
-		const [most, usual] = [Math.max(...cellsOhm.ohms), median(cellsOhm.ohms)];
+		const [most, usual] = [Math.max(...cellsOhm.ohms), median(cellsOhm.ohms)!];
 		if (most > MUCH_HIGHER * usual)
 			return [
 				known('resistance', 'one much higher', `${cellsOhm.ohms.map(mOhm).join(' ')} mΩ when last measured`)
@@ -81,14 +81,16 @@ function ofResistance({ now }: Resolved, { cellsOhm, resistance }: Past): Answer
 	const { value, low, high } = resistance;
 	const detail = `resistance ${value.toFixed(1)} times what it began with`;
 	if (value > HIGHER && low > 1) return [known('resistance', 'all higher', detail)];
-	return high < HIGHER ? [known('resistance', 'as ever', detail)] : [];
+	const clears = hoursBetween(resistance.at, now) <= CLEARS_D.resistance * DAY_H;
+	return clears && high < HIGHER ? [known('resistance', 'as ever', detail)] : [];
 }
 
 function ofCapacity({ now }: Resolved, { holds }: Past): Answered[] {
 	if (!holds || hoursBetween(holds.at, now) > HOLDS_FOR_D * DAY_H) return [];
 	const detail = `holds ${percent(holds.value)} of its label, by its runs`;
 	if (holds.high < HOLDS) return [known('capacity-check', 'much less', detail)];
-	return holds.low >= HOLDS ? [known('capacity-check', 'holds what it should', detail)] : [];
+	const clears = hoursBetween(holds.at, now) <= CLEARS_D.holds * DAY_H;
+	return clears && holds.low >= HOLDS ? [known('capacity-check', 'holds what it should', detail)] : [];
 }
 
 /** The latest reading between so many hours after the end while the pack lay unused. */
@@ -109,14 +111,12 @@ function ofCellsAfter({ pack }: Resolved, after: NonNullable<Past['after']>): An
 		const found = readAfter(after, AFTER_H[when]);
 		const cells = found?.reading.cellVoltagesV;
 		if (!found || cells?.length !== endV.length || cells.length !== pack.cells) return [];
-		const fell = cells.map((v, i) => endV[i] - v);
-		const usual = median(fell);
-		const worst = Math.max(...fell);
-		const one = worst - usual >= FALLS_V - 1e-9;
+		const { cell, byV, usualV, hours } = fallOf(endV, after.endedAt, found.reading);
+		const one = byV >= FALLS_V - 1e-9;
 		const detail = one
-			? `cell ${fell.indexOf(worst) + 1} fell ${Math.round(1000 * (worst - usual))} mV more than its fellows in ${Math.round(found.hours)} h`
-			: `they fell ${Math.round(1000 * Math.max(0, usual))} mV alike in ${Math.round(found.hours)} h`;
-		const answer = one ? 'one lower' : usual > ALL_FALL_V ? 'all lower' : 'level';
+			? `cell ${cell} fell ${Math.round(1000 * byV)} mV more than its fellows in ${Math.round(hours)} h`
+			: `they fell ${Math.round(1000 * Math.max(0, usualV))} mV alike in ${Math.round(hours)} h`;
+		const answer = one ? 'one lower' : usualV > ALL_FALL_V ? 'all lower' : 'level';
 		return [known(when === 'hour' ? 'hour-later' : 'day-later', answer, detail)];
 	});
 }
@@ -127,7 +127,7 @@ function ofRestAfter(r: Resolved, settings: ProgramSettings, after: NonNullable<
 	if (!after.full || taskData.moves !== 'in' || chemistry.endOfCharge.kind === 'dip') return [];
 	const found = readAfter(after, AFTER_H.rest);
 	if (!found) return [];
-	const rest = mean(cellVoltages(found.reading, pack.cells));
+	const rest = mean(cellVoltages(found.reading, pack.cells))!;
 	const lead = chemistry.family === 'lead';
 	const end = lead ? Math.min(settings.endVoltageV, LEAD_RESTS_FROM_V) : settings.endVoltageV;
 	const settles = lead
@@ -135,7 +135,7 @@ function ofRestAfter(r: Resolved, settings: ProgramSettings, after: NonNullable<
 		: chemistry.storage.kind === 'charge'
 			? SETTLES_V.flat
 			: SETTLES_V.lithium;
-	const before = reading ? mean(cellVoltages(reading, pack.cells)) : null;
+	const before = reading ? mean(cellVoltages(reading, pack.cells))! : null;
 	const answer =
 		end - rest < settles
 			? 'stay near the end'

@@ -6,7 +6,7 @@ import { solve } from '../program/solve';
 import type { Screen } from './case';
 import { factsOf, type Known } from './facts';
 import type { SymptomId } from './symptom';
-import { withScreen } from './typed-screen';
+import { screenOdd, withScreen } from './typed-screen';
 
 const NOTHING: Screen = {
 	setA: null,
@@ -95,5 +95,28 @@ describe('a typed screen', () => {
 		assert.deepEqual(k, { ...bare, check });
 		const typed = withScreen({ ...bare, check }, { ...NOTHING, countRead: 2 }, 'no-pack', 1);
 		assert.deepEqual(typed.check, { ...check, countRead: 2 }, 'what is typed counts before what was kept');
+	});
+
+	test('figures that cannot all be true are said, and no course or share is made of them', () => {
+		const odd = (screen: Partial<Screen>) => screenOdd({ ...NOTHING, ...screen });
+		assert.equal(odd({}), null);
+		assert.match(
+			odd({ mainV: 11.4, cellsV: [4.05, 4.05, 4.05] })!,
+			/add up to 12\.15 V and the main volts are 11\.40 V/
+		);
+		assert.equal(odd({ mainV: 12.08, cellsV: [4.05, 4.05, 4.05] }), null, 'a moment apart');
+		assert.equal(odd({ mainV: 12.6, cellsV: [4.05, 4.05, 4.05] }), null, 'a plug may take half a volt');
+		assert.match(odd({ setA: 2, currentA: 20 })!, /gives 20\.0 A and 2\.0 A are set/);
+		assert.equal(odd({ setA: 2, currentA: 2.2 }), null);
+		const tenfold = { setA: 2, minutes: 20, chargeAh: 6.6 };
+		assert.match(odd(tenfold)!, /6600 mAh are more than 2\.0 A bring in 20 min/);
+		assert.equal(odd({ setA: 2, minutes: 20, chargeAh: 0.7 }), null);
+		assert.equal(says('charge-share', tenfold, 'few-mah'), undefined);
+		assert.equal(says('charge-share', tenfold, 'took-more'), undefined);
+		assert.equal(known({ ...tenfold, currentA: 2, mainV: 12 }, 'goes-on').shown!.minutes, 0);
+		assert.equal(
+			says('main-sum', { setA: 2, currentA: 2, mainV: 11.4, cellsV: [4.05, 4.05, 4.05] }, 'goes-on'),
+			undefined
+		);
 	});
 });

@@ -3,13 +3,16 @@ import type { Screen } from './case';
 import type { Known, Shown } from './facts';
 import { symptomOf, type SymptomId } from './symptom';
 
+/** Charge, minutes and amps alone. */
+const NO_VOLTS = { countRead: null, cellsV: null, mainV: null, currentA: null } as const;
 const given = <T>(value: T | null): value is T => value !== null;
 
 /** The screen while something flows; null where nothing that a sum can be made of was read. */
 function shownOf({ setA, mainV, currentA, cellsV, chargeAh, minutes }: Screen): Shown | null {
 	if (!given(mainV) || !given(currentA) || !given(setA)) return null;
-	// A course needs both; with one of them it has no place in time.
-	const placed = given(chargeAh) && given(minutes);
+	// A course needs both; with one of them, or with more than these amps bring in, it has no place in time.
+	const placed =
+		given(chargeAh) && given(minutes) && screenOdd({ ...NO_VOLTS, setA, minutes, chargeAh }) === null;
 	return {
 		currentA,
 		packV: mainV,
@@ -17,6 +20,23 @@ function shownOf({ setA, mainV, currentA, cellsV, chargeAh, minutes }: Screen): 
 		chargeAh: placed ? chargeAh : 0,
 		minutes: placed ? minutes : 0
 	};
+}
+
+/** Main volts and cells are read a moment apart, V and V a cell; amps and mAh to a tenth (common practice, no source). */
+const APART_V = 0.05;
+const APART_CELL_V = 0.01;
+const TENTH = 1.1;
+
+/** What figures of one screen cannot all be true of, in a sentence; null where they go together. */
+export function screenOdd({ setA, mainV, currentA, cellsV, minutes, chargeAh }: Screen): string | null {
+	const sum = cellsV?.reduce((a, b) => a + b, 0) ?? null;
+	if (given(mainV) && given(sum) && sum - mainV > APART_V + APART_CELL_V * cellsV!.length)
+		return `Its cells add up to ${sum.toFixed(2)} V and the main volts are ${mainV.toFixed(2)} V: one of them was read or typed wrong.`;
+	if (given(setA) && given(currentA) && currentA > TENTH * setA)
+		return `It gives ${currentA.toFixed(1)} A and ${setA.toFixed(1)} A are set: read both again, and stop it if that is so.`;
+	if (given(setA) && given(minutes) && given(chargeAh) && chargeAh > TENTH * setA * (minutes / 60) + 0.02)
+		return `${Math.round(1000 * chargeAh)} mAh are more than ${setA.toFixed(1)} A bring in ${Math.round(minutes)} min.`;
+	return null;
 }
 
 /**
@@ -36,7 +56,8 @@ export function withScreen(
 	const shown = idle ? null : shownOf(screen);
 	const ended = phase === 'end' || phase === 'afterwards';
 	// While it goes on what went in says something only once it is too much.
-	const tells = given(chargeAh) && (ended || chargeAh > k.r.pack.capacityAh);
+	const believed = screenOdd({ ...NO_VOLTS, setA, minutes, chargeAh }) === null;
+	const tells = given(chargeAh) && believed && (ended || chargeAh > k.r.pack.capacityAh);
 	return {
 		...k,
 		settings,

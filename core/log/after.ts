@@ -23,7 +23,7 @@ const COUNTS_H = 0.75;
 const NEXT_DAY_H = 18;
 const FORGOTTEN_H = 72;
 /** A cell that falls so much more than the middle one of its pack is looked at again, V. */
-const FALLS_V = 0.01;
+export const FALLS_V = 0.01;
 
 const median = (values: readonly number[]): number => {
 	const sorted = values.toSorted((a, b) => a - b);
@@ -32,20 +32,24 @@ const median = (values: readonly number[]): number => {
 const mV = (v: number): string => `${Math.round(1000 * v)} mV`;
 const plus = (at: string, h: number): string => new Date(Date.parse(at) + h * HOUR_MS).toISOString();
 
-interface Fall {
+export interface Fall {
 	cell: number;
 	/** More than the middle cell fell, V. */
 	byV: number;
+	/** What the middle cell fell, V. */
+	usualV: number;
 	hours: number;
 }
 
-function fallOf(endV: readonly number[], endedAt: string, reading: ReadingInput): Fall {
+/** How the cells of a reading fell since an end at `endV` (V per cell). */
+export function fallOf(endV: readonly number[], endedAt: string, reading: ReadingInput): Fall {
 	const fell = cellVoltages(reading, endV.length).map((v, i) => endV[i] - v);
 	const usual = median(fell);
 	const byV = Math.max(...fell) - usual;
 	return {
 		cell: fell.indexOf(Math.max(...fell)) + 1,
 		byV,
+		usualV: usual,
 		hours: (Date.parse(reading.takenAt) - Date.parse(endedAt)) / HOUR_MS
 	};
 }

@@ -160,6 +160,12 @@ describe('diagnose', () => {
 			''
 		);
 		await person.sees('125 mΩ');
+		await person.fill('Main volts', '11.4');
+		await person.press('button', 'Use these now');
+		await person.sees(/add up to 12\.15 V and the main volts are 11\.40 V/);
+		await person.fill('Main volts', '12.4');
+		await person.press('button', 'Use these now');
+		await person.sees('125 mΩ');
 		await person.fill('Main volts', '12.16');
 		await person.press('button', 'Use these now');
 		await person.driver.wait(async () => !/125 mΩ/.test(await person.text('main')), 8000);

@@ -1,6 +1,7 @@
 <!-- What the charger's screen shows, typed where no run is on record: as much of it as there is, in one go. -->
 <script lang="ts">
 	import { SCREEN, type Case, type Screen } from '$core/diagnose/case';
+	import { screenOdd } from '$core/diagnose/typed-screen';
 	import { readCellsLine } from '$core/pack/cells-line';
 	import type { Figure } from '$core/quantity/field';
 	import { figureText, readFigure } from '$core/quantity/field-draft';
@@ -105,6 +106,10 @@
 		{#if half}<p class="quiet mt-1 text-[12.5px]">
 				Amps that are set, amps it gives and main volts go together: with all three sums are made of them,
 				with minutes and mAh its course is followed.
+			</p>{/if}
+		{#if stands && screenOdd(stands)}<p class="mt-1 border-l-4 border-check pl-3" role="alert">
+				<b class="text-check">Does not go together:</b>
+				{screenOdd(stands)}
 			</p>{/if}
 		<button class="btn mt-2" disabled={busy}>{stands ? 'Use these now' : 'Use these figures'}</button>
 	</form>

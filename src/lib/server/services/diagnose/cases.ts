@@ -6,7 +6,7 @@ import type { Case } from '$core/diagnose/case';
 import { CaseAnswerSchema, CaseInputSchema, ScreenSchema, TaughtSchema } from '$core/diagnose/case-schema';
 import { causeOf } from '$core/diagnose/causes';
 import { CLUES, clueOf, type ClueId } from '$core/diagnose/clue';
-import type { Facts } from '$core/diagnose/facts';
+import { impossibleFor, type Facts } from '$core/diagnose/facts';
 import type { Answered, Scene } from '$core/diagnose/infer';
 import { SYMPTOMS, type SymptomId } from '$core/diagnose/symptom';
 import type { Taught } from '$core/diagnose/words';
@@ -237,7 +237,7 @@ export async function sceneOf(db: Store, c: Case, now: string): Promise<CaseScen
 		symptom: isSymptom(c.symptom) ? c.symptom : null,
 		family: c.family,
 		answers,
-		impossible: facts.impossible,
+		impossible: impossibleFor(isSymptom(c.symptom) ? c.symptom : null, facts.impossible),
 		fits: facts.fits,
 		confirmed: await confirmedBefore(db, c)
 	};
