@@ -3,7 +3,16 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';
 import type { PracticeLayer } from '../practice/practice';
-import { careDue, OHMS_AGAIN_DAYS, READ_AGAIN_DAYS, seasonOf, TOP_UP_DAYS, type CarePack } from './due-care';
+import { GOALS } from './plan';
+import {
+	careDue,
+	isWork,
+	OHMS_AGAIN_DAYS,
+	READ_AGAIN_DAYS,
+	seasonOf,
+	TOP_UP_DAYS,
+	type CarePack
+} from './due-care';
 
 const ago = (days: number) => new Date(Date.parse(NOW) - days * 86400e3).toISOString();
 const inDays = (at: string) => Math.round((Date.parse(at) - Date.parse(NOW)) / 86400e3);
@@ -100,4 +109,25 @@ test('by the month a capacity check comes again after 30 days, by the quarter af
 	const steps = (days: number[]) => new Set(days.slice(1).map((d, k) => d - days[k]));
 	assert.deepEqual([...steps(checks('monthly'))], [30]);
 	assert.deepEqual([...steps(checks('every 3 months'))], [91]);
+});
+
+test('readings with a meter have no place in a plan, everything else has', () => {
+	const item = (goal: ReturnType<typeof careDue>[number]['goal']) => ({
+		packId: 'p',
+		goal,
+		dueAt: NOW,
+		why: ''
+	});
+	assert.ok(GOALS.every((goal) => isWork(item(goal))));
+	assert.deepEqual([isWork(item('read')), isWork(item('resistance'))], [false, false]);
+	// As the care of a full pack whose resistance was never read comes out.
+	const c = { ...of(4.19, 2), readsOhms: true };
+	assert.deepEqual(
+		careDue(c, NOW).map((i) => [i.goal, isWork(i)]),
+		[
+			['resistance', false],
+			['storage', true],
+			['capacity check', true]
+		]
+	);
 });

@@ -6,7 +6,7 @@ import type { LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
 import type { ReadingInput } from '../pack/reading';
 import { resolvePractice, whose, type PracticeLayer } from '../practice/practice';
-import type { Goal } from './plan';
+import { GOALS, type Goal } from './plan';
 
 export interface CareItem {
 	packId: string;
@@ -16,6 +16,10 @@ export interface CareItem {
 	dueAt: string;
 	why: string;
 }
+
+/** It takes a run, so that a plan has a place for it: readings with a meter have none. */
+export const isWork = (item: CareItem): item is CareItem & { goal: Goal } =>
+	(GOALS as readonly string[]).includes(item.goal);
 
 export interface CarePack {
 	pack: Pack;

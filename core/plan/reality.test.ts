@@ -2,7 +2,16 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { Job, PlannedRun } from './plan';
-import { changesOf, comingActs, deviation, progressOf, type JudgedRun, type Progress } from './reality';
+import {
+	changesOf,
+	comingActs,
+	departureOf,
+	deviation,
+	progressOf,
+	settledNow,
+	type JudgedRun,
+	type Progress
+} from './reality';
 
 const at = (clock: string) => `2026-05-02T${clock}:00.000Z`;
 const job: Job = {
@@ -199,4 +208,36 @@ test('acts that are over are not asked for again', () => {
 		'still connected'
 	);
 	assert.deepEqual(kinds({ state: 'done', runId: 'r', at: at('20:00') }, '20:30'), []);
+});
+
+test('a run that takes its time keeps its channel as much longer, and is late no more once the rest is planned anew', () => {
+	const late = (laterMin: number): Progress => ({ state: 'running', runId: 'r', laterMin, likelyEnd: null });
+	const settled = (p: Progress, run = plain) => settledNow([run], () => p)[0].spans;
+	const [moved] = settled(late(35));
+	assert.deepEqual([moved.from, moved.likely, moved.to], [at('19:00'), at('20:35'), at('20:45')]);
+	// Ten minutes are kept for it anyway.
+	assert.deepEqual(settled(late(10)), plain.spans);
+	assert.equal(settled(late(11))[0].to, at('20:21'));
+	assert.deepEqual(settled({ state: 'done', runId: 'r', at: at('20:40') }), plain.spans);
+	const parts = planned(span('charge', '19:00', '20:00', '20:00'), span('charge', '21:00', '21:30', '21:40'));
+	assert.deepEqual(
+		settledNow([parts], () => late(60))[0],
+		parts,
+		'what is left off and gone on with has its own pieces'
+	);
+	const again = settledNow([plain], () => late(35));
+	assert.equal(deviation(new Map([['j', late(0)]]), again), null);
+});
+
+test('a departure has one name as long as nothing else happens', () => {
+	const running: Progress = { state: 'running', runId: 'r', laterMin: 40, likelyEnd: null };
+	const name = departureOf('long run', at('19:00'), [['j', running]]);
+	assert.equal(name, departureOf('long run', at('19:00'), [['j', { ...running, laterMin: 41 }]]));
+	assert.notEqual(name, departureOf('long run', at('20:00'), [['j', running]]));
+	assert.notEqual(name, departureOf('late start', at('19:00'), [['j', running]]));
+	assert.notEqual(
+		name,
+		departureOf('long run', at('19:00'), [['j', { state: 'done', runId: 'r', at: at('20:00') }]])
+	);
+	assert.equal(departureOf(null, at('19:00'), [['j', running]]), '');
 });

@@ -110,6 +110,37 @@ export function deviation(
 	return null;
 }
 
+/** What departs from which plan, in one word for comparing: each departure is answered once. '' where nothing does. */
+export const departureOf = (
+	deviates: ReturnType<typeof deviation>,
+	plannedAt: string | null,
+	progress: readonly (readonly [string, Progress])[]
+): string =>
+	deviates === null
+		? ''
+		: `${deviates} ${plannedAt ?? ''} ${progress.map(([id, p]) => `${id} ${p.state}`).join(' ')}`;
+
+/**
+ * What is over or goes on, as it is kept when the rest is planned anew: a run that takes its time is over when it is likely to be
+ * now, and its channel is kept as much longer, so that it is not called late for ever.
+ */
+export function settledNow(
+	planned: readonly PlannedRun[],
+	progressOf: (jobId: string) => Progress
+): PlannedRun[] {
+	const moved = (at: string, min: number) => new Date(Date.parse(at) + min * 60e3).toISOString();
+	return planned.map((run) => {
+		const p = progressOf(run.jobId);
+		const last = run.spans[run.spans.length - 1];
+		if (p.state !== 'running' || run.spans.length > 1 || p.laterMin <= minutes(last.likely, last.to))
+			return run;
+		return {
+			...run,
+			spans: [{ ...last, likely: moved(last.likely, p.laterMin), to: moved(last.to, p.laterMin) }]
+		};
+	});
+}
+
 export interface Change {
 	jobId: string;
 	/** Minutes by which its beginning moved; null where it is new in the plan or gone from it. */

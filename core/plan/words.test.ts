@@ -3,7 +3,8 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { actsOf } from './acts';
 import type { PlannedRun } from './plan';
-import { actWords, helpWords, lengthWords, runWords, whyWords, type Names } from './words';
+import type { Change } from './reality';
+import { actWords, helpWords, lengthWords, movedWords, runWords, whyWords, type Names } from './words';
 
 const at = (clock: string) => `2026-05-02T${clock}:00.000Z`;
 const run = (jobId: string, channelId: string, from: string, likely: string, to: string): PlannedRun => ({
@@ -89,4 +90,32 @@ test('lengths, reasons and what would help', () => {
 		helpWords({ ...help, wearLess: 1.24 }, names),
 		'Half an hour longer: 1.2 charges’ wear less in all.'
 	);
+});
+
+test('what a planning changed, in one sentence', () => {
+	const now = [run('winch', 'b', '19:05', '19:51', '19:56'), run('tern', 'b', '20:00', '20:57', '21:05')];
+	const change = (jobId: string, by: Partial<Change>): Change => ({
+		jobId,
+		movedMin: 0,
+		channel: false,
+		pace: false,
+		became: null,
+		...by
+	});
+	const said = (...changes: Change[]) => movedWords(changes, now, names);
+	assert.equal(said(), '');
+	assert.equal(said(change('winch', { movedMin: 15 })), 'Winch tug 15 min later; nothing else moves.');
+	assert.equal(
+		said(change('winch', { movedMin: -75, channel: true, pace: true, became: 'late' })),
+		'Winch tug 1 h 15 min sooner, on Pier Two, channel B, at 4.7 A, and late; nothing else moves.'
+	);
+	assert.equal(
+		said(
+			change('tern', { became: 'in time', channel: true }),
+			change('winch', { movedMin: null, became: 'left out' })
+		),
+		'Tern on Pier Two, channel B, in time again; Winch tug no longer fits; nothing else moves.'
+	);
+	const four = ['winch', 'tern', 'a', 'b'].map((id) => change(id, { movedMin: null, became: 'in time' }));
+	assert.equal(said(...four), 'Winch tug is new; Tern is new; a is new; 1 more moved.');
 });

@@ -4,6 +4,7 @@ import { taskOf } from '../request/task';
 import type { Act } from './acts';
 import type { Helps, LeftOutWhy } from './outcome';
 import type { Goal, PlannedRun } from './plan';
+import type { Change } from './reality';
 
 export interface Names {
 	/** The pack of a job, or "First, two joined". */
@@ -50,6 +51,34 @@ export function actWords(act: Act, run: PlannedRun, names: Names): string {
 		case 'unplug':
 			return `${job} on ${on} likely over: unplug it`;
 	}
+}
+
+/** So many changes are told one by one. */
+const TOLD = 3;
+
+/** "Skua cutter 10 min later, on Pier Two, channel B; nothing else moves." What a planning changed; '' where it changed nothing. */
+export function movedWords(
+	changes: readonly Change[],
+	planned: readonly PlannedRun[],
+	names: Pick<Names, 'job' | 'channel'>
+): string {
+	if (changes.length === 0) return '';
+	const told = changes.slice(0, TOLD).map((c) => {
+		const name = names.job(c.jobId);
+		const run = planned.find((p) => p.jobId === c.jobId);
+		if (c.became === 'left out') return `${name} no longer fits`;
+		if (c.movedMin === null) return `${name} is new`;
+		const parts: string[] = [];
+		if (Math.abs(c.movedMin) >= 1)
+			parts.push(`${lengthWords(Math.abs(c.movedMin))} ${c.movedMin > 0 ? 'later' : 'sooner'}`);
+		if (c.channel && run) parts.push(`on ${names.channel(run.channelId)}`);
+		if (c.pace && run) parts.push(`at ${text(amps(run.currentA))}`);
+		if (c.became === 'late') parts.push('and late');
+		if (c.became === 'in time') parts.push('in time again');
+		return `${name} ${parts.join(', ')}`;
+	});
+	const more = changes.length - told.length;
+	return `${told.join('; ')}${more > 0 ? `; ${more} more moved` : '; nothing else moves'}.`;
 }
 
 /** `3 h 20 min`, `45 min`. */

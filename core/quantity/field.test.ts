@@ -167,6 +167,7 @@ const LENGTHS: Record<string, (number | undefined)[]> = {
 	'PLAN.planned.chargerId': [undefined, 64],
 	'PLAN.planned.channelId': [undefined, 64],
 	'PLAN.planned.spans': [1, 60],
+	'PLAN.moved': [0, 400],
 	'READING.cellVoltagesV': [1, 24],
 	'READING.chargerCellsV': [1, 24],
 	'READING.chargerChannelId': [undefined, 64],

@@ -68,6 +68,15 @@
 		}
 	});
 
+	// The plan moves with what happens, whichever place is open; its own page sees to it itself.
+	const PLAN_EVERY_MS = 60_000;
+	/** The page is drawn first. */
+	const PLAN_SOON_MS = 3000;
+	async function planStands() {
+		if (/^\/plan\/[0-9a-f-]{36}$/.test(page.url.pathname)) return;
+		await (await import('$lib/ui/plan/plan-keeper')).keepPlan();
+	}
+
 	// Where the page that reacts now belongs to: told to whoever drives a browser, a person's helper or a test.
 	afterNavigate(() => {
 		document.documentElement.dataset.at = location.pathname + location.search;
@@ -97,9 +106,19 @@
 				const { programId } = page.data as { programId?: string | null };
 				void goto(programId ? `/run/start/${programId}` : '/run', { invalidateAll: true });
 			} else void refresh('app:channels');
+			void planStands();
 		});
+		const planEvery = setInterval(() => void planStands(), PLAN_EVERY_MS);
+		const planSoon = setTimeout(() => void planStands(), PLAN_SOON_MS);
+		const comeBack = () => {
+			if (!document.hidden) void planStands();
+		};
+		document.addEventListener('visibilitychange', comeBack);
 		return () => {
 			keys();
+			clearInterval(planEvery);
+			clearTimeout(planSoon);
+			document.removeEventListener('visibilitychange', comeBack);
 			feedOff();
 			deaf();
 		};

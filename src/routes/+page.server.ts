@@ -15,6 +15,7 @@ const WAITING: Readiness['state'][] = ['look', 'low', 'not read'];
 
 export const load: PageServerLoad = async ({ depends }) => {
 	depends('app:channels');
+	depends('app:plan');
 	const { db } = await app();
 	const now = new Date().toISOString();
 	const [packs, runs, preferences, putBack, chargers, measure, plan] = await Promise.all([

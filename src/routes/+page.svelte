@@ -93,6 +93,9 @@
 					<section class="mt-4" aria-label="Next in the plan">
 						<h2>
 							Next in the plan <a class="link ml-1 text-[13px]" href="/plan/{plan.id}">{plan.name}</a>
+							{#if plan.moved && plan.plannedAt}<span class="quiet ml-1 text-[13px] font-normal"
+									>{clockBeside(plan.plannedAt, data.now)}: {plan.moved}</span
+								>{/if}
 							{#if plan.behind}<span class="ml-1 text-[13px] font-normal text-check"
 									>▲ no longer as planned: look at it</span
 								>{/if}

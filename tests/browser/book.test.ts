@@ -160,9 +160,7 @@ describe('the book', () => {
 		).click();
 		await (await person.find('form [aria-label^="Channel:"]')).click();
 		await (await person.driver.findElement(By.xpath('//*[@role="option"][contains(., "Quay 65")]'))).click();
-		await main(
-			`const at = document.querySelector('input[type="datetime-local"]'); at.value = '2026-03-01T10:00'; at.dispatchEvent(new Event('input', { bubbles: true }))`
-		);
+		await person.typeMoment('Started', '2026-03-01T10:00');
 		await person.press('button', 'Put it into the book');
 		await person.waitForPath(/^\/logbook\/[0-9a-f-]{36}$/);
 		await person.sees('Tern rescue boat');

@@ -89,6 +89,17 @@ export class Person {
 		await field.sendKeys(value === '' ? '\uE003' : value);
 	}
 
+	/** Types a day and a time, `2026-03-01T10:00`, as a person does: one segment leads to the next. */
+	async typeMoment(label: string, at: string): Promise<void> {
+		const [year, month, day, hour, minute] = at.split(/[-T:]/);
+		const first = await this.find(`[aria-label="${label}"] [data-segment="day"]`);
+		await this.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', first);
+		await first.click();
+		for (const key of `${day}${month}${year}${hour}${minute}`)
+			await this.driver.switchTo().activeElement().sendKeys(key);
+		await this.driver.switchTo().activeElement().sendKeys('\uE007');
+	}
+
 	/** Opens the list that matches and takes the entry that says so. */
 	async choose(css: string, option: string): Promise<void> {
 		const list = await this.find(css);

@@ -64,6 +64,38 @@ describe('plan', () => {
 	});
 	after(() => bench.close());
 
+	test('care that is due is offered, and planned as it is offered; a day is typed by the 24 h clock', async () => {
+		await person.goTo('/plan/new');
+		const offered = await main<string[]>(
+			`return [...document.querySelectorAll('[aria-label*=": what for: "]')].map((e) => e.getAttribute('aria-label').split(': what for: ')[1])`
+		);
+		assert.ok(offered.length > 10 && offered.some((wish) => wish !== 'leave it'));
+		assert.deepEqual(
+			[...new Set(offered)].filter(
+				(wish) => !['leave it', 'ready for use', 'at storage', 'discharged'].includes(wish)
+			),
+			[],
+			'a reading with a meter is no job'
+		);
+		await person.typeMoment('Ready by', '2020-01-02T03:04');
+		await person.sees('That is over already.');
+		const tomorrow = new Date(Date.now() + 86400e3);
+		const day = `${tomorrow.getFullYear()}-${String(tomorrow.getMonth() + 1).padStart(2, '0')}-${String(tomorrow.getDate()).padStart(2, '0')}`;
+		await person.typeMoment('Ready by', `${day}T18:30`);
+		assert.match(
+			await main<string>(`return document.querySelector('input[maxlength="80"]').placeholder`),
+			/ 18:30$/
+		);
+		await person.press('button', 'Plan it');
+		const path = await person.waitForPath(/^\/plan\/[0-9a-f-]{36}$/);
+		const own = path.split('/').pop()!;
+		const { plan } = await bench.api<Standing>(`/plans/${own}`);
+		assert.equal(plan.jobs.length, offered.filter((wish) => wish !== 'leave it').length);
+		const due = plan.jobs.find((j) => j.goal === 'ready')!.due!;
+		assert.equal(new Date(due).getTime(), new Date(`${day}T18:30`).getTime());
+		await bench.api(`/plans/${own}`, 'DELETE');
+	});
+
 	test('a field day: packs chosen, hours typed, planned without a fault', async () => {
 		await person.goTo('/plan');
 		await person.sees('Nothing is planned.');
@@ -246,6 +278,37 @@ describe('plan', () => {
 			WORKED_MS,
 			'it is not said what moved'
 		);
+	});
+
+	test('wherever one is, a start that is missed moves the plan, and what moved is said', async () => {
+		await worked(null);
+		const { plan } = await standing();
+		const skua = jobOf('Skua cutter');
+		await person.goTo('/chargers');
+		const missed = plan.planned.map((p) =>
+			p.jobId === skua ? { ...p, spans: [{ ...p.spans[0], from: at(-40), likely: at(15), to: at(20) }] } : p
+		);
+		const put = await bench.api<Plan>(`/plans/${id}`, 'PUT', { ...plan, planned: missed });
+		assert.ok(put.id, JSON.stringify(put));
+		assert.equal((await standing()).deviates, 'late start');
+		// Its clock looks once a minute; coming to the window again would do.
+		await person.goTo('/packs');
+		const s = await waitFor(
+			({ deviates, plan }) => deviates === null && plan.moved !== '',
+			'nothing was planned anew'
+		);
+		assert.match(s.plan.moved, /^Skua cutter .*later/);
+		assert.ok(Date.parse(spanOf(s.plan, skua)!.from) >= Date.now() - SLOT);
+		await person.driver.wait(
+			async () =>
+				(await main<string>('return document.body.innerText')).includes('is planned anew: Skua cutter'),
+			WORKED_MS,
+			'it is not said'
+		);
+		await person.goTo('/');
+		await person.sees(/Next in the plan .*Skua cutter .*later/);
+		await person.goTo(`/plan/${id}`);
+		await worked(null);
 	});
 
 	test('what does not fit says why, with figures', async () => {

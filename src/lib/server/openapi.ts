@@ -264,6 +264,11 @@ const OPERATIONS: Operation[] = [
 	{ path: '/plans', method: 'get', summary: 'Plans, those that end last first', answers: 'Plan', list: true },
 	{ path: '/plans', method: 'post', summary: 'Make a plan', body: 'PlanInput', answers: 'Plan', status: 201 },
 	{
+		path: '/plans/behind',
+		method: 'get',
+		summary: 'The plan that no longer holds, and what departs from it; null while all is as planned'
+	},
+	{
 		path: '/plans/{id}',
 		method: 'get',
 		summary: 'A plan with what became of each of its jobs, and whether the rest should be planned anew'

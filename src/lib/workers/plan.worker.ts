@@ -39,6 +39,8 @@ export interface PlanJob {
 	ground: PlanningGround;
 	/** Begin with what is planned already, so that no more is changed than has to be. */
 	keep: boolean;
+	/** Only the plan, nothing of what else could be had. */
+	brief: boolean;
 }
 
 export interface Explained {
@@ -109,6 +111,7 @@ const api = {
 		let held: ReturnType<typeof bindingsOf> = [];
 		let prices: Prices = { bound: 0, of: new Float64Array() };
 		await explain();
+		if (job.brief) return wanted === id;
 		let better = 0;
 		for (let variants = variantsOf(day.problem, held), n = 0; n < variants.length; n++) {
 			if (wanted !== id) return false;

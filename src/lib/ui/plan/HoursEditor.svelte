@@ -3,8 +3,8 @@
 	import Trash2 from '@lucide/svelte/icons/trash-2';
 	import type { Hours } from '$core/plan/plan';
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
+	import Moment from '$lib/ui/control/Moment.svelte';
 	import { upload } from '$lib/ui/server/upload.svelte';
-	import { fromInput, toInput } from './local-time';
 
 	interface Props {
 		hours: Hours[];
@@ -46,28 +46,20 @@
 <ul class="grid gap-2" aria-label="Hours">
 	{#each hours as h, n (n)}
 		<li class="flex flex-wrap items-center gap-x-3 gap-y-1 border-b pb-2">
-			<label class="text-[12.5px]"
-				>from <input
-					type="datetime-local"
-					class="field num !w-[13rem]"
-					value={toInput(h.from)}
-					onchange={(e) => {
-						const at = fromInput(e.currentTarget.value);
-						if (at) set(n, { from: at });
-					}}
-				/></label
+			<span class="flex items-center gap-2 text-[12.5px]"
+				><span class="w-[2rem]">from</span><Moment
+					label="From"
+					value={h.from}
+					onchange={(at) => at && set(n, { from: at })}
+				/></span
 			>
-			<label class="text-[12.5px]"
-				>to <input
-					type="datetime-local"
-					class="field num !w-[13rem]"
-					aria-invalid={h.to <= h.from}
-					value={toInput(h.to)}
-					onchange={(e) => {
-						const at = fromInput(e.currentTarget.value);
-						if (at) set(n, { to: at });
-					}}
-				/></label
+			<span class="flex items-center gap-2 text-[12.5px]"
+				><span class="w-[2rem] sm:w-auto">to</span><Moment
+					label="To"
+					value={h.to}
+					invalid={h.to <= h.from}
+					onchange={(at) => at && set(n, { to: at })}
+				/></span
 			>
 			<label class="text-[12.5px]"
 				>who <input

@@ -5,8 +5,9 @@
 	import type { Progress } from '$core/plan/reality';
 	import { GOAL_WORDS, runWords } from '$core/plan/words';
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
+	import Moment from '$lib/ui/control/Moment.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
-	import { clockBeside, fromInput, toInput } from './local-time';
+	import { clockBeside } from './local-time';
 
 	interface Props {
 		job: Job;
@@ -56,7 +57,7 @@
 					: ''}.
 				{#if job.due}{run.inTime ? 'In time for' : 'Late for'} <span class="num">{at(job.due)}</span>{odds !==
 					null
-						? `: on ${Math.round(100 * odds)} of 100 such days.`
+						? `: on ${odds > 0.99 ? 'more than 99' : Math.floor(100 * odds)} of 100 such days.`
 						: '.'}{/if}
 			{:else}<span class="text-check">Not planned.</span>{/if}
 			{#if progress.state === 'running'}<b class="text-act">Running.</b>
@@ -80,17 +81,15 @@
 				onchange={(goal) => onchange({ goal }, `${name}: ${GOAL_WORDS[goal]}.`)}
 			/>
 		</div>
-		<label class="text-[12.5px]"
-			>By<br /><input
-				type="datetime-local"
-				class="field num !w-[13rem]"
-				value={toInput(job.due)}
-				onchange={(e) => {
-					const due = fromInput(e.currentTarget.value);
-					onchange({ due }, due ? `${name}: by ${at(due)}.` : `${name}: within the plan.`);
-				}}
-			/></label
-		>
+		<div>
+			<span class="block text-[12.5px]">By</span>
+			<Moment
+				label="By"
+				optional
+				value={job.due}
+				onchange={(due) => onchange({ due }, due ? `${name}: by ${at(due)}.` : `${name}: within the plan.`)}
+			/>
+		</div>
 		<div class="w-[7.5rem]">
 			<span class="block text-[12.5px]">It matters</span>
 			<Select
@@ -122,31 +121,29 @@
 					)}
 			/>
 		</div>
-		<label class="text-[12.5px]"
-			>Begins<br /><input
-				type="datetime-local"
-				class="field num !w-[13rem]"
-				value={toInput(job.startsAt)}
-				onchange={(e) => {
-					const startsAt = fromInput(e.currentTarget.value);
+		<div>
+			<span class="block text-[12.5px]">Begins</span>
+			<Moment
+				label="Begins"
+				optional
+				value={job.startsAt}
+				onchange={(startsAt) =>
 					onchange(
 						{ startsAt },
 						startsAt ? `${name} begins ${at(startsAt)}.` : `${name} begins when it suits.`
-					);
-				}}
-			/></label
-		>
-		<label class="text-[12.5px]"
-			>Not before<br /><input
-				type="datetime-local"
-				class="field num !w-[13rem]"
-				value={toInput(job.notBefore)}
-				onchange={(e) => {
-					const notBefore = fromInput(e.currentTarget.value);
-					onchange({ notBefore }, notBefore ? `${name}: not before ${at(notBefore)}.` : `${name}: any time.`);
-				}}
-			/></label
-		>
+					)}
+			/>
+		</div>
+		<div>
+			<span class="block text-[12.5px]">Not before</span>
+			<Moment
+				label="Not before"
+				optional
+				value={job.notBefore}
+				onchange={(notBefore) =>
+					onchange({ notBefore }, notBefore ? `${name}: not before ${at(notBefore)}.` : `${name}: any time.`)}
+			/>
+		</div>
 		<Checkbox
 			class="text-[13px]"
 			checked={job.usedByThen}

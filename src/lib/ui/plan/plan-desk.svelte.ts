@@ -4,7 +4,9 @@ import { toast } from 'svelte-sonner';
 import type { PlanningGround } from '$core/plan/bench';
 import type { Helps, Outcome, PowerCurve } from '$core/plan/outcome';
 import type { Job, Plan, PlannedRun } from '$core/plan/plan';
-import { changesOf, type Change, type Progress } from '$core/plan/reality';
+import { channelPlaceOf } from '$core/charger/charger';
+import { changesOf, settledNow, type Progress } from '$core/plan/reality';
+import { movedWords } from '$core/plan/words';
 import type { Explained, OtherWay, PlanWorker } from '$lib/workers/plan.worker';
 import type { Standing } from '$lib/server/services/plan/standing';
 import { offerUndo } from '../frame/undo.svelte';
@@ -27,8 +29,9 @@ export class PlanDesk {
 	power = $state.raw<{ curves: PowerCurve[]; from: string; slotMin: number } | null>(null);
 	helps = $state.raw<Helps[]>([]);
 	others = $state.raw<OtherWay[]>([]);
-	/** What the last planning changed against what was kept; null before there was one. */
-	changes = $state.raw<Change[] | null>(null);
+	/** What the planning that was last done here changed, in words: '' where nothing, null before there was one. */
+	moved = $state<string | null>(null);
+	private keeping: Promise<void> = Promise.resolve();
 	/** How far the search is, 0 to 1; null while none runs. */
 	progress = $state<number | null>(null);
 	/** It is still being found out what more could be had. */
@@ -45,7 +48,7 @@ export class PlanDesk {
 	/** What the server says now; what was found here and is not kept yet is no longer of it. */
 	hear(standing: Standing): void {
 		if (standing.plan.id !== this.standing.plan.id) {
-			[this.explained, this.power, this.helps, this.others, this.changes] = [null, null, [], [], null];
+			[this.explained, this.power, this.helps, this.others, this.moved] = [null, null, [], [], null];
 		}
 		this.standing = standing;
 		this.found = null;
@@ -73,11 +76,35 @@ export class PlanDesk {
 	/** What is over or goes on keeps its place. */
 	private settled(): PlannedRun[] {
 		const { ground } = this;
-		return ground ? this.plan.planned.filter((p) => !ground.ways[p.jobId]) : [];
+		if (!ground) return [];
+		return settledNow(
+			this.plan.planned.filter((p) => !ground.ways[p.jobId]),
+			(id) => this.progressOf(id)
+		);
 	}
 
-	/** Works out the places of all that is still to be done; `keep` changes no more than is worth it. */
-	async work(keep: boolean): Promise<void> {
+	/** What a planning changed, in words. */
+	private movedSince(before: readonly PlannedRun[]): string {
+		const { packs, plan } = this.standing;
+		const chargers = this.ground?.bench.chargers ?? [];
+		const name = (id: string) => packs.find((p) => p.id === id)?.name ?? 'a pack that is gone';
+		return movedWords(changesOf(before, this.planned), this.planned, {
+			job: (id) => {
+				const job = plan.jobs.find((j) => j.id === id);
+				return job ? [job.packId, ...job.joined].map(name).join(' + ') : 'a job that is gone';
+			},
+			channel: (id) => {
+				for (const charger of chargers) {
+					const channel = charger.channels.find((c) => c.id === id);
+					if (channel) return channelPlaceOf(charger, channel, chargers);
+				}
+				return 'a channel that is gone';
+			}
+		});
+	}
+
+	/** Works out the places of all that is still to be done; `keep` changes no more than is worth it, `brief` asks for nothing beside. */
+	async work(keep: boolean, brief = false): Promise<void> {
 		if (!this.remote) return;
 		const job = ++this.job;
 		this.progress = 0;
@@ -107,8 +134,8 @@ export class PlanDesk {
 				this.progress = null;
 				this.explained = explained;
 				this.helps = [];
-				this.changes = before.length ? changesOf(before, this.planned) : null;
-				void this.keepPlanned();
+				this.moved = before.length ? this.movedSince(before) : null;
+				this.keeping = this.keepPlanned();
 			},
 			other: (way: OtherWay) => {
 				if (job === this.job) this.others = [...this.others, way];
@@ -119,9 +146,10 @@ export class PlanDesk {
 		};
 		await this.remote.plan(
 			job,
-			{ plan: $state.snapshot(this.plan) as Plan, ground: sent.value, keep },
+			{ plan: $state.snapshot(this.plan) as Plan, ground: sent.value, keep, brief },
 			proxy(events)
 		);
+		await this.keeping;
 		if (job !== this.job) return;
 		[this.progress, this.thinking] = [null, false];
 	}
@@ -143,6 +171,7 @@ export class PlanDesk {
 			...fields,
 			planned: found,
 			plannedAt: present(),
+			moved: (this.moved ?? '').slice(0, 400),
 			was: { jobs: plan.jobs, hours: plan.hours }
 		});
 		if (sent.ok) this.take(sent.value);

@@ -21,6 +21,7 @@
 	import Plot from '$lib/ui/charts/Plot.svelte';
 	import { roundTicks } from '$lib/ui/charts/ticks';
 	import Combobox from '$lib/ui/control/Combobox.svelte';
+	import Moment from '$lib/ui/control/Moment.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { send } from '$lib/ui/server/api';
@@ -51,7 +52,7 @@
 	let channelId = $state('');
 	let task = $state<TaskId | ''>('');
 	let reason = $state<EndReason | ''>('');
-	let started = $state('');
+	let started = $state<string | null>(null);
 	let busy = $state(false);
 
 	const pack = $derived(data.packs.find((p) => p.id === packId));
@@ -81,7 +82,7 @@
 		if (!log) return void (wrong = `${file.name} holds no lines of figures.`);
 		meaning = log.meaning;
 		const at = readLog(log).startedAt;
-		if (at) started = dayjs(at).format('YYYY-MM-DDTHH:mm');
+		if (at) started = dayjs(at).toISOString();
 	}
 	function mean(i: number, role: Role) {
 		const cells = meaning.filter((m, k) => k !== i && m.role === 'cell').length;
@@ -100,7 +101,7 @@
 			channelId,
 			task: task || likelyTask,
 			endReason: reason || likelyReason,
-			startedAt: dayjs(started).toISOString(),
+			startedAt: started,
 			text,
 			meaning
 		});
@@ -108,7 +109,10 @@
 		if (!sent.ok) return void (wrong = sent.message);
 		await goto(`/logbook/${sent.value.id}`);
 	}
-	const ready = $derived(end !== null && pack !== undefined && channelId !== '' && started !== '');
+	const ahead = $derived(started !== null && started > dayjs().toISOString());
+	const ready = $derived(
+		end !== null && pack !== undefined && channelId !== '' && started !== null && !ahead
+	);
 </script>
 
 <svelte:head><title>A charger’s log · Stack Tender</title></svelte:head>
@@ -264,20 +268,20 @@
 						options={END_REASONS.map((r) => [r, `ended: ${r}`] as const)}
 						onchange={(r) => (reason = r)}
 					/>
-					<label class="flex flex-wrap items-center gap-2"
-						><span class="quiet">Started</span><input
-							class="field w-[14rem]"
-							type="datetime-local"
-							bind:value={started}
-							max={dayjs().format('YYYY-MM-DDTHH:mm')}
-						/></label
-					>
+					<div class="flex flex-wrap items-center gap-2">
+						<span class="quiet">Started</span><Moment
+							label="Started"
+							value={started}
+							invalid={ahead}
+							onchange={(at) => (started = at)}
+						/>
+					</div>
 					<button class="btn btn-act" disabled={!ready || busy}>Put it into the book</button>
 					{#if !ready}<p class="quiet text-[12.5px]">
 							Still to be said: {[
 								...(pack ? [] : ['the pack']),
 								...(channelId ? [] : ['the channel']),
-								...(started ? [] : ['when it started'])
+								...(started && !ahead ? [] : ['when it started'])
 							].join(', ')}.
 						</p>{/if}
 				</form>

@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { channelPlaceOf } from '$core/charger/charger';
+import { isWork } from '$core/plan/due-care';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { allPacks } from '$lib/server/services/packs/packs';
@@ -35,7 +36,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		packs: packs.filter((p) => p.condition === 'in service').map((p) => ({ id: p.id, name: p.name })),
 		names: Object.fromEntries(packs.map((p) => [p.id, p.name])),
 		plans: plans.map(({ id, name }) => ({ id, name })),
-		care: care.filter((c) => c.goal !== 'read' && c.goal !== 'resistance'),
+		care: care.filter(isWork),
 		now
 	};
 };

@@ -6,7 +6,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { LONGEST_PLAN_H, type Goal, type Job, type Plan } from '$core/plan/plan';
-	import { comingActs } from '$core/plan/reality';
+	import { comingActs, departureOf } from '$core/plan/reality';
 	import { actWords, GOAL_WORDS, helpWords, whyWords, type Names } from '$core/plan/words';
 	import { sentenceCase } from '$core/quantity/format';
 	import { taskOf } from '$core/request/task';
@@ -33,9 +33,8 @@
 	let busy = $state(false);
 
 	// What another page, or another run, changed is taken up; where it departs from the plan, the rest is planned anew.
-	/** What departs from which plan: each departure is answered once. */
 	const departure = ({ plan: of, progress, deviates }: typeof data.standing) =>
-		`${deviates} ${of.plannedAt} ${progress.map(([id, p]) => `${id} ${p.state}`).join(' ')}`;
+		departureOf(deviates, of.plannedAt, progress);
 	let answered = '';
 	let heard: typeof data.standing | null = null;
 	$effect(() => {
@@ -116,28 +115,14 @@
 	};
 	const chosenJob = $derived(plan.jobs.find((j) => j.id === chosen) ?? null);
 
-	/** What the last planning changed, in one sentence. */
-	const moved = $derived.by(() => {
-		const { changes } = desk;
-		if (!changes) return '';
-		if (changes.length === 0) return 'Nothing moves.';
-		const words = changes.slice(0, 3).map((c) => {
-			const name = names.job(c.jobId);
-			const run = planned.find((p) => p.jobId === c.jobId);
-			if (c.became === 'left out') return `${name} no longer fits`;
-			if (c.movedMin === null) return `${name} is new`;
-			const parts = [];
-			if (Math.abs(c.movedMin) >= 1)
-				parts.push(`${Math.abs(Math.round(c.movedMin))} min ${c.movedMin > 0 ? 'later' : 'sooner'}`);
-			if (c.channel && run) parts.push(`on ${names.channel(run.channelId)}`);
-			if (c.pace && run) parts.push(`at ${run.currentA} A`);
-			if (c.became === 'late') parts.push('and late');
-			if (c.became === 'in time') parts.push('in time again');
-			return `${name} ${parts.join(', ')}`;
-		});
-		const more = changes.length - words.length;
-		return `${words.join('; ')}${more > 0 ? `; ${more} more moved` : '; nothing else moves'}.`;
-	});
+	/** What the last planning changed, here or on another screen. */
+	const moved = $derived(
+		desk.moved || (plan.moved && plan.plannedAt && plan.until > now)
+			? desk.moved || `${clockBeside(plan.plannedAt!, now)}: ${plan.moved}`
+			: desk.moved === ''
+				? 'Nothing moves.'
+				: ''
+	);
 	const stand = $derived.by(() => {
 		const running = plan.jobs.map((j) => desk.progressOf(j.id));
 		const failed = plan.jobs.find((j) => desk.progressOf(j.id).state === 'failed');
@@ -255,7 +240,8 @@
 	);
 	const FIRST_HELPS = 3;
 	let allHelps = $state(false);
-	const percent = (share: number) => Math.round(100 * share);
+	/** No day is certain. */
+	const daysOf = (share: number) => (share > 0.99 ? 'More than 99' : `${Math.floor(100 * share)}`);
 </script>
 
 <svelte:head><title>{plan.name} · Plan · Stack Tender</title></svelte:head>
@@ -356,7 +342,7 @@
 									><b class="font-semibold">{data.names[c.packId]}</b>, {GOAL_WORDS[c.goal]}.
 									<span class="quiet">{c.why}</span></span
 								>
-								<button type="button" class="link" onclick={() => add(c.packId, c.goal as Goal, c.why, null)}
+								<button type="button" class="link" onclick={() => add(c.packId, c.goal, c.why, null)}
 									>add</button
 								>
 							</li>
@@ -503,7 +489,7 @@
 							<span class="num">{s.inTime}</span> in time{s.late ? `, ${s.late} late` : ''}, wear
 							<span class="num">{s.wear?.toFixed(2) ?? '0'}</span>, <span class="num">{s.visits}</span>
 							{s.visits === 1 ? 'visit' : 'visits'}{s.overAt ? `, over ${clockBeside(s.overAt, now)}` : ''}.
-							{percent(way.odds.all)} of 100 such days have all of them.
+							{daysOf(way.odds.all)} of 100 such days have all of them.
 						</p>
 						<button type="button" class="btn mt-1" onclick={() => void desk.takeOther(way)}
 							>Take this one</button
@@ -519,7 +505,7 @@
 		<p class="min-w-[12rem] flex-1 text-[13px]">
 			{stand.text}
 			{#if desk.explained && plan.until > now && toCome > 0}
-				{percent(desk.explained.odds.all)} of 100 such days have {toCome === 1 ? 'it' : `all ${toCome}`} ready.
+				{daysOf(desk.explained.odds.all)} of 100 such days have {toCome === 1 ? 'it' : `all ${toCome}`} ready.
 			{/if}
 		</p>
 		{#if data.plans.length > 1}

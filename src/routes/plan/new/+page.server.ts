@@ -1,4 +1,5 @@
 import { app } from '$lib/server/app';
+import { isWork } from '$core/plan/due-care';
 import { careUntil } from '$lib/server/services/plan/care';
 import { currentPlan } from '$lib/server/services/plan/plans';
 import { listPacks } from '$lib/server/services/packs/packs';
@@ -21,7 +22,7 @@ export const load: PageServerLoad = async ({ url }) => {
 		shelf: shelf
 			.filter((p) => p.readiness.state !== 'out of service')
 			.map(({ pack, reading, readiness }) => ({ pack, reading, readiness })),
-		care,
+		care: care.filter(isWork),
 		current: current && { id: current.id, name: current.name, jobs: current.jobs },
 		/** Packs that are to be charged joined, or one that a person came from. */
 		joined: (url.searchParams.get('joined') ?? '').split('.').filter((id) => known.has(id)),

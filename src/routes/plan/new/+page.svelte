@@ -5,11 +5,11 @@
 	import { cellsLabel } from '$core/pack/pack';
 	import { GOALS, type Goal, type Hours, type Job, type Plan } from '$core/plan/plan';
 	import { GOAL_WORDS } from '$core/plan/words';
+	import Moment from '$lib/ui/control/Moment.svelte';
 	import Choice from '$lib/ui/form/Choice.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import HoursEditor from '$lib/ui/plan/HoursEditor.svelte';
-	import { fromInput, toInput } from '$lib/ui/plan/local-time';
 	import { send } from '$lib/ui/server/api';
 
 	let { data } = $props();
@@ -24,7 +24,7 @@
 	/** An evening from seven to ten: tonight's, or what is left of it. */
 	const evening = now.hour() < 19 ? now.hour(19).minute(0).second(0).millisecond(0) : quarter;
 	const due = evening.add(1, 'day').hour(9).minute(0);
-	let by = $state(toInput(iso(due)));
+	let by = $state<string | null>(iso(due));
 	let name = $state('');
 	let hours = $state<Hours[]>([
 		{
@@ -41,9 +41,7 @@
 	type Wish = Goal | '';
 	/** What is offered for a pack: what its care asks for, or to be ready where it is not. */
 	function offered(id: string): Wish {
-		const own = data.care.filter((c) => c.packId === id && c.goal !== 'read');
-		const first = own.find((c) => c.goal !== 'capacity check');
-		return (first?.goal as Goal | undefined) ?? '';
+		return data.care.find((c) => c.packId === id && c.goal !== 'capacity check')?.goal ?? '';
 	}
 	// svelte-ignore state_referenced_locally
 	let wishes = $state<Record<string, Wish>>(
@@ -60,9 +58,9 @@
 	const joinedNames = $derived(
 		data.joined.map((id) => data.shelf.find((s) => s.pack.id === id)?.pack.name ?? '').join(' + ')
 	);
-	const dueAt = $derived(fromInput(by));
+	const past = $derived(by !== null && by <= data.now);
 	const from = $derived(hours.map((h) => h.from).sort()[0] ?? data.now);
-	const until = $derived([...hours.map((h) => h.to), ...(dueAt ? [dueAt] : [])].sort().at(-1) ?? data.now);
+	const until = $derived([...hours.map((h) => h.to), ...(by ? [by] : [])].sort().at(-1) ?? data.now);
 	const count = $derived(Object.values(wishes).filter(Boolean).length + (data.joined.length > 1 ? 1 : 0));
 
 	function setAll(wish: Wish) {
@@ -74,7 +72,7 @@
 			packId,
 			joined,
 			goal,
-			due: goal === 'ready' ? dueAt : null,
+			due: goal === 'ready' ? by : null,
 			notBefore: null,
 			usedByThen: false,
 			matters: goal === 'capacity check' ? 'if it fits' : matters,
@@ -96,7 +94,7 @@
 	async function make() {
 		busy = true;
 		const sent = await send<Plan>('POST', '/plans', {
-			name: name.trim() || (dueAt ? dayjs(dueAt).format('dddd H:mm') : 'Care'),
+			name: name.trim() || (by ? dayjs(by).format('dddd H:mm') : 'Care'),
 			from,
 			until: until > from ? until : iso(dayjs(from).add(3, 'hour')),
 			hours,
@@ -140,18 +138,16 @@
 	<div class="mt-4 grid gap-x-10 gap-y-6 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
 		<div class="min-w-0">
 			<div class="flex flex-wrap gap-4">
-				<label class="block text-[13px] font-semibold"
-					>Ready by <input
-						type="datetime-local"
-						class="field num mt-[2px] !block !w-[14rem] font-normal"
-						bind:value={by}
-					/></label
-				>
+				<div class="text-[13px]">
+					<span class="mb-[2px] block font-semibold">Ready by</span>
+					<Moment label="Ready by" value={by} optional invalid={past} onchange={(at) => (by = at)} />
+					{#if past}<p class="text-[12.5px] text-stop">That is over already.</p>{/if}
+				</div>
 				<label class="block min-w-[10rem] flex-1 text-[13px] font-semibold"
 					>Name <input
 						class="field mt-[2px] font-normal"
 						maxlength="80"
-						placeholder={dueAt ? dayjs(dueAt).format('dddd H:mm') : 'Care'}
+						placeholder={by ? dayjs(by).format('dddd H:mm') : 'Care'}
 						bind:value={name}
 					/></label
 				>
@@ -234,14 +230,14 @@
 		{#if data.current}
 			<button
 				class="btn !min-h-[44px]"
-				disabled={busy || count === 0}
+				disabled={busy || count === 0 || past}
 				onclick={() => void addTo(data.current!.id)}>Add to {data.current.name}</button
 			>
 		{/if}
 		<button
 			class="btn btn-act !min-h-[44px]"
 			data-next
-			disabled={busy || count === 0}
+			disabled={busy || count === 0 || past}
 			onclick={() => void make()}>Plan it</button
 		>
 	</footer>

@@ -1,6 +1,7 @@
 <!-- The care of the next months, month by month: what is due, for which packs, and why. -->
 <script lang="ts">
 	import { group } from 'd3-array';
+	import { isWork } from '$core/plan/due-care';
 	import { GOAL_WORDS } from '$core/plan/words';
 	import { checkHref, day, month } from '$lib/ui/words';
 
@@ -12,12 +13,12 @@
 			kinds: [...group(items, (i) => i.goal)]
 		}))
 	);
-	const href = (packId: string, goal: string) =>
-		goal === 'read' || goal === 'resistance'
-			? `/packs/${packId}#reading`
-			: goal === 'capacity check'
-				? checkHref(packId, 'discharge')
-				: `/plan/new?pack=${packId}`;
+	const href = (item: (typeof data.months)[number]['items'][number]) =>
+		!isWork(item)
+			? `/packs/${item.packId}#reading`
+			: item.goal === 'capacity check'
+				? checkHref(item.packId, 'discharge')
+				: `/plan/new?pack=${item.packId}`;
 </script>
 
 <svelte:head><title>The season · Stack Tender</title></svelte:head>
@@ -49,9 +50,7 @@
 						<ul>
 							{#each items as item, n (`${item.packId} ${n}`)}
 								<li class="flex items-baseline justify-between gap-3 border-b py-[2px]" title={item.why}>
-									<a class="min-w-0 truncate hover:underline" href={href(item.packId, goal)}
-										>{data.names[item.packId]}</a
-									>
+									<a class="min-w-0 truncate hover:underline" href={href(item)}>{data.names[item.packId]}</a>
 									<span class="num shrink-0 text-[12px]" class:text-check={item.dueAt <= data.now}
 										>{item.dueAt <= data.now ? 'due' : day(item.dueAt)}</span
 									>

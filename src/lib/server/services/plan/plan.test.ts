@@ -11,7 +11,7 @@ import { now, ok, refused, Workshop } from '../../../../../tests/support/worksho
 import { addUse } from '../packs/uses';
 import { calendarOf, hoursFrom, planCsv } from './calendar';
 import { createPlan, currentPlan, getPlan, movePlan, updatePlan } from './plans';
-import { groundOf, nextInPlan, standingOf } from './standing';
+import { behindNow, groundOf, nextInPlan, standingOf } from './standing';
 
 const shop = await Workshop.open();
 after(() => shop.db.close());
@@ -218,4 +218,44 @@ test('what is no calendar is refused, and one bad event spoils nothing', () => {
 	assert.equal(ok(hoursFrom(bad, a, b)).length, 1);
 	const forever = ICS(EVENT('DTSTART:20260101T080000Z\r\nDTEND:20260101T090000Z\r\nRRULE:FREQ=DAILY\r\n'));
 	assert.equal(ok(hoursFrom(forever, a, b)).length, 1);
+});
+
+test('the plan that no longer holds is named, with what departs from it; a planning that moved something says what', async () => {
+	assert.equal(await behindNow(shop.db, now()), null, 'no plan goes on');
+	const pack = await shop.pack({ name: 'Late one' });
+	const charger = await shop.charger();
+	const minutes = (min: number) => new Date(Date.now() + min * 60e3).toISOString();
+	const run = (from: number) => ({
+		jobId: `j-${pack.id}`,
+		chargerId: charger.id,
+		channelId: charger.channels[0].id,
+		purpose: 'standard',
+		currentA: 2,
+		wear: 1,
+		spans: [{ task: 'balance', from: minutes(from), likely: minutes(from + 50), to: minutes(from + 60) }]
+	});
+	const plan = ok(
+		await createPlan(
+			shop.db,
+			input([job(pack.id)], {
+				from: minutes(-30),
+				until: minutes(300),
+				hours: [{ from: minutes(-30), to: minutes(300), who: 'you', hands: true }],
+				planned: [run(-12)]
+			}),
+			now()
+		)
+	);
+	const behind = await behindNow(shop.db, now());
+	assert.equal(behind?.id, plan.id);
+	assert.match(behind!.departure, /^late start .*to come$/);
+	const moved = 'Late one 20 min later; nothing else moves.';
+	ok(await updatePlan(shop.db, plan.id, { ...plan, planned: [run(5)], plannedAt: now(), moved }));
+	assert.equal(await behindNow(shop.db, now()), null);
+	assert.equal((await nextInPlan(shop.db, now()))?.moved, moved);
+	refused(await updatePlan(shop.db, plan.id, { ...plan, moved: 'x'.repeat(401) }), 422, /./);
+	// One that has not begun departs from nothing.
+	ok(await updatePlan(shop.db, plan.id, { ...plan, from: minutes(5), planned: [run(-12)] }));
+	assert.equal(await behindNow(shop.db, now()), null);
+	ok(await movePlan(shop.db, plan.id, true));
 });

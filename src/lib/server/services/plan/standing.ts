@@ -5,7 +5,14 @@ import type { Act } from '$core/plan/acts';
 import type { Pack } from '$core/pack/pack';
 import type { GoingOn, PlanningGround } from '$core/plan/bench';
 import type { Plan, PlannedRun } from '$core/plan/plan';
-import { comingActs, deviation, progressOf, type JudgedRun, type Progress } from '$core/plan/reality';
+import {
+	comingActs,
+	departureOf,
+	deviation,
+	progressOf,
+	type JudgedRun,
+	type Progress
+} from '$core/plan/reality';
 import { judgeEnd } from '$core/log/end-judgement';
 import { isOpen } from '$core/log/run';
 import type { Store } from '../../db/connect';
@@ -120,9 +127,22 @@ export async function groundOf(db: Store, plan: Plan, now: string): Promise<Plan
 	};
 }
 
+/** The plan that goes on and no longer holds, with what departs from it; null while all is as planned. */
+export async function behindNow(db: Store, now: string): Promise<{ id: string; departure: string } | null> {
+	const plan = await currentPlan(db, now);
+	if (!plan || plan.planned.length === 0 || plan.from > now) return null;
+	const { deviates, progress } = await standingOf(db, plan, now);
+	return deviates === null
+		? null
+		: { id: plan.id, departure: departureOf(deviates, plan.plannedAt, progress) };
+}
+
 export interface NextInPlan {
 	id: string;
 	name: string;
+	/** What the last planning moved, and when; '' where it moved nothing. */
+	moved: string;
+	plannedAt: string | null;
 	/** What was planned no longer holds. */
 	behind: boolean;
 	/** The next acts, soonest first, each with its run. */
@@ -153,6 +173,8 @@ export async function nextInPlan(db: Store, now: string): Promise<NextInPlan | n
 	return {
 		id: plan.id,
 		name: plan.name,
+		moved: plan.moved,
+		plannedAt: plan.plannedAt,
 		behind: standing.deviates !== null,
 		acts: acts.map((act) => ({
 			act: { ...act, firstOff: act.firstOff === null ? null : packs(act.firstOff) },
