@@ -76,7 +76,8 @@ const ALLOWED: Record<string, { files: RegExp; types?: RegExp; packages: RegExp 
 	'src/lib/ui': {
 		files: /^(core|src\/lib\/ui)\/|^src\/lib\/workers\/[\w.-]+$/,
 		types: /^src\/lib\/(server\/services|workers)\//,
-		packages: /^(svelte.*|\$app\/.+|bits-ui|@internationalized\/date|apexcharts|comlink|d3-array|dayjs.*|@lucide\/svelte.*|zod)$/
+		packages:
+			/^(svelte.*|\$app\/.+|bits-ui|@internationalized\/date|apexcharts|comlink|d3-array|dayjs.*|@lucide\/svelte.*|zod)$/
 	},
 	'src/lib/server': {
 		files: /^(core|link|src\/lib\/server)\/|^drill\/|^stand-in\/spec\.ts$/,
