@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { CHEMISTRIES } from './catalogue';
-import { curveFromAnchors, ocvAt, slopeAt, socAt } from './curve';
+import { bendAt, curveFromAnchors, ocvAt, slopeAt, socAt } from './curve';
 import { lipo } from './lipo';
 
 test('a curve passes through its anchors and continues in a straight line beyond them', () => {
@@ -42,4 +42,8 @@ test('LiPo says what the trade says: 3.70 V is nearly empty, 3.80 V under half, 
 	assert.ok(Math.abs(socAt(lipo.curve, 3.8) - 0.47) < 0.03);
 	assert.ok(Math.abs(1 - socAt(lipo.curve, 4.1) - 0.1) < 0.02);
 	assert.ok(slopeAt(lipo.curve, 0.95) > 3 * slopeAt(lipo.curve, 0.3));
+});
+
+test('a bend is greatest in the middle and nothing where cells are empty or full, or beyond', () => {
+	assert.deepEqual([-0.1, 0, 0.25, 0.5, 0.75, 1, 1.1].map(bendAt), [0, 0, 0.75, 1, 0.75, 0, 0]);
 });

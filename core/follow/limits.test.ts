@@ -75,6 +75,18 @@ test('charge that became less, a lowest cell that fell, a current that rose agai
 	assert.match(cell(from - 0.06, from - 0.01)!, /is failing/);
 	const changed = [look(10, 'lowestCellV', 3.8), look(9, 'currentA', 3), look(19, 'currentA', 1)];
 	assert.equal(broken(look(20, 'lowestCellV', 3.7), changed), null, 'with less current volts fall');
+	const same = [look(10, 'lowestCellV', 3.8), look(9, 'currentA', 3), look(19, 'currentA', 2.9)];
+	assert.match(
+		broken(look(20, 'lowestCellV', 3.7), same)!,
+		/is failing/,
+		'with the same current they do not'
+	);
+	assert.equal(broken(look(20, 'lowestCellV', 3.7), [same[0], same[1], look(19, 'currentA', 2.8)]), null);
+	assert.match(
+		broken(look(20, 'lowestCellV', 3.7), same.slice(0, 2))!,
+		/is failing/,
+		'one current is steady'
+	);
 	const { r, settings } = of4S;
 	const bled = settings.balance ? r.channel.balanceCurrentA : 0;
 	const falling = [look(50, 'currentA', 3), look(60, 'currentA', 1)];

@@ -146,3 +146,28 @@ test('the best guess alone is the same course as that of the whole forecast, tra
 		);
 	}
 });
+
+test('bands are the 5th, 50th and 95th of a hundred, ends are told with their 99th too', () => {
+	// 0 to 100 in any order: each percentile is its own number.
+	const hundred = Array.from({ length: 101 }, (_, i) => (i * 37) % 101);
+	const by = (factor: number) => hundred.map((v) => v * factor);
+	const told = bandOf(
+		{ packV: [by(1), by(2)], currentA: [by(3), by(4)], endMin: by(5), chargeAh: by(6), highestCellV: by(7) },
+		30
+	);
+	const spread = (factor: number) => ({
+		median: 50 * factor,
+		p5: 5 * factor,
+		p95: 95 * factor,
+		p99: 99 * factor
+	});
+	assert.deepEqual(told, {
+		timeMin: [0, 30],
+		packV: { low: [5, 10], middle: [50, 100], high: [95, 190] },
+		currentA: { low: [15, 20], middle: [150, 200], high: [285, 380] },
+		endMin: spread(5),
+		chargeAh: spread(6),
+		highestCellV: spread(7),
+		runs: 101
+	});
+});

@@ -70,3 +70,16 @@ test('a run that ends on time in one half of the days is done in one half of the
 	assert.equal(byJob.get('b'), 1);
 	assert.equal(every, 1);
 });
+
+test('what is over before its next piece is no end of the job while another run of it is to come', () => {
+	const spans = [
+		span(0, 30, { divisible: true }),
+		span(60, 30, { divisible: true }),
+		span(100, 30, { step: 1 })
+	];
+	const early = [{ fromMin: 0, toMin: ACT_MIN + 30, hands: true }];
+	assert.equal(oneDay([run('a', spans)], early, likely).size, 0);
+	assert.equal(oneDay([run('a', spans)], all, likely).get('a'), 100 + ACT_MIN + 30);
+	// A last piece of which nothing is left: done when the piece before it was.
+	assert.equal(oneDay([run('a', spans.slice(0, 2))], all, likely).get('a'), ACT_MIN + 30);
+});

@@ -166,3 +166,36 @@ test('watts of a plan by slot: of what shares watts and of nothing else, what go
 		'where nothing is drawn there is no curve'
 	);
 });
+
+test('what all of it would be worth less than a tenth of a charge is not named; of the rest the stretch that holds most of it', () => {
+	const problem = day('wwwwwwwwww', [job('a', 2)]);
+	const prices = (worths: Record<number, number>, l = 2) => {
+		const of = new Float64Array(limits.length * problem.slots);
+		for (const [s, w] of Object.entries(worths)) of[l * problem.slots + Number(s)] = w;
+		return { bound: 0, of };
+	};
+	assert.deepEqual(bindingsOf(problem, prices({ 3: 0.0999 })), []);
+	assert.deepEqual(bindingsOf(problem, prices({ 3: 0.105 })), [
+		{ kind: 'board', name: 'board', from: 3, to: 4, worth: 0.105 }
+	]);
+	// What there is more of is worth so much more: a hundred watts at a thousandth each.
+	assert.equal(bindingsOf(problem, prices({ 3: 0.002 }, 4))[0].worth, 0.2);
+	const stretch = (worths: Record<number, number>) => {
+		const [b] = bindingsOf(problem, prices(worths));
+		return [b.from, b.to];
+	};
+	assert.deepEqual(stretch({ 1: 1, 2: 1, 6: 3 }), [6, 7], 'three slots without are too long a pause');
+	assert.deepEqual(stretch({ 1: 1, 2: 1, 5: 1, 9: 2 }), [1, 6], 'two slots without are a pause');
+	assert.deepEqual(stretch({ 1: 1, 2: 1, 8: 1 }), [1, 3]);
+	// What is next to nothing is no part of a stretch.
+	assert.deepEqual(stretch({ 1: 1, 2: 0.0001 }), [1, 2]);
+	const names = (l: number) => bindingsOf(problem, prices({ 2: 1 }, l)).map((b) => b.name);
+	assert.deepEqual([names(0), names(1), names(3)], [['the channels'], ['your hands'], ['lead']]);
+	const both = prices({ 2: 1 });
+	both.of[0 * problem.slots + 2] = 2;
+	assert.deepEqual(
+		bindingsOf(problem, both).map((b) => b.kind),
+		['channel', 'board'],
+		'the dearest first'
+	);
+});
