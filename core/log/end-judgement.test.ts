@@ -484,7 +484,28 @@ const ROWS: Row[] = [
 	{ of: LIPO, end: 'charger error', min: 20, mAh: 900, expected: 2400, is: 'doubtful', says: /gave up/ },
 	{ of: LIPO, end: 'link lost', min: 20, mAh: 900, expected: 2400, is: 'doubtful', says: /not heard/ },
 	{ of: LIPO, end: 'temperature', min: 20, mAh: 900, expected: 2400, is: 'doubtful', says: /too hot/ },
-	{ of: LIPO, end: null, min: 20, mAh: 900, expected: 2400, is: 'doubtful', says: /Nobody wrote down/ }
+	{ of: LIPO, end: null, min: 20, mAh: 900, expected: 2400, is: 'doubtful', says: /Nobody wrote down/ },
+	// What a cell may have at the most is not above it.
+	{
+		of: LIPO,
+		end: 'full',
+		min: 60,
+		mAh: 2400,
+		expected: 2400,
+		cells: [4.25, 4.25, 4.25, 4.25],
+		is: 'sound',
+		says: /./
+	},
+	{
+		of: LIPO,
+		end: 'full',
+		min: 60,
+		mAh: 2400,
+		expected: 2400,
+		cells: [4.25, 4.25, 4.251, 4.25],
+		is: 'not what it says',
+		says: /Cell 3 ended at 4\.251 V, above the 4\.250 V/
+	}
 ];
 
 for (const row of ROWS)

@@ -205,7 +205,7 @@ const cells: Judge = ({ endReason, endCellVoltagesV, settings, chemistry, taskDa
 	const highest = endCellVoltagesV.indexOf(high) + 1;
 	if (high > chemistry.voltages.cellMaxV)
 		return notSo(
-			`Cell ${highest} ended at ${volts(high)}, above the ${volts(chemistry.voltages.cellMaxV)} that it may have.`,
+			`Cell ${highest} ended at ${high.toFixed(3)} V, above the ${chemistry.voltages.cellMaxV.toFixed(3)} V that it may have.`,
 			'Discharge it a little at once, somewhere safe, and do not charge it on this charger before its end is checked with a meter.'
 		);
 	if (low < settings.endVoltageV - UNDER_END_V)

@@ -11,6 +11,69 @@ export interface Equivalent {
 
 export const EQUIVALENTS: readonly Equivalent[] = [
 	{
+		file: 'core/pack/temperature.ts',
+		line: 'const hours = `${Math.max(1, Math.round(age / 3600e3))} h ago`;',
+		before: '3600e3',
+		after: '3600001',
+		why: 'A millisecond in an hour, of a figure in whole hours.'
+	},
+	{
+		file: 'core/parallel/order.ts',
+		line: '(next.hardest < known.hardest + 1e-12 && next.sum < known.sum - 1e-12)',
+		before: '<',
+		after: '<=',
+		why: 'Two figures that differ by exactly 1e-12.'
+	},
+	{
+		file: 'core/parallel/exact.ts',
+		line: 'let work = 0;',
+		before: '0',
+		after: '1',
+		why: 'How long it searches, by one look.'
+	},
+	{
+		file: 'core/parallel/exact.ts',
+		line: 's.price = new Float64Array(Math.max(0, slack + 1)).fill(Infinity);',
+		before: '1',
+		after: '2',
+		why: 'A place more that nobody reads.'
+	},
+	{
+		file: 'core/plan/odds.ts',
+		line: 'if (!whole && !span.divisible && begin + span.likelyMin > until + 1e-6) continue;',
+		before: '>',
+		after: '>=',
+		why: 'Minutes that are exactly a millionth apart.'
+	},
+	{
+		file: 'core/plan/bound.ts',
+		line: 'dear[n] = price.subarray(n * slots, (n + 1) * slots).some((x) => x > 0) ? 1 : 0;',
+		before: '0',
+		after: '1',
+		why: 'A shortcut: what is looked at in vain adds nothing.'
+	},
+	{
+		file: 'core/program/rules/lead-acid/lead-low-too-hard.ts',
+		line: 'if (settings.currentA > mostA + 1e-9) {',
+		before: '>',
+		after: '>=',
+		why: 'Currents that are exactly a billionth apart.'
+	},
+	{
+		file: 'src/lib/server/services/packs/packs.ts',
+		line: 'const minuteOf = (now: string): string => now.slice(0, 16);',
+		before: '16',
+		after: '17',
+		why: 'The colon after the minute.'
+	},
+	{
+		file: 'src/lib/server/services/runs/import-log.ts',
+		line: 'text: z.string().min(1),',
+		before: '1',
+		after: '2',
+		why: 'One character is refused a line further on, as no log.'
+	},
+	{
 		file: 'core/plan/search.ts',
 		line: 'tried: 1000',
 		before: '1000',

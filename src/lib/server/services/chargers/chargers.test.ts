@@ -6,8 +6,10 @@ import {
 	createCharger,
 	createSupply,
 	deleteCharger,
+	deleteSupply,
 	getCharger,
 	listChargers,
+	listSupplies,
 	restoreCharger,
 	setHeldValue,
 	updateCharger,
@@ -36,6 +38,20 @@ describe('chargers', () => {
 		assert.deepEqual(
 			again.channels.map((c) => c.id),
 			[before.channels[0].id]
+		);
+	});
+
+	test('a supply that was taken away meanwhile is not made twice by the same request', async () => {
+		const input = { name: 'Old supply', kind: 'bench supply', voltageV: 12, powerW: 100 };
+		const id = '00000000-0000-4000-8000-00000000beef';
+		const made = ok(await createSupply(shop.db, input, id));
+		assert.deepEqual(ok(await createSupply(shop.db, { ...input, name: 'Another' }, id)), made);
+		ok(await deleteSupply(shop.db, id));
+		assert.equal(ok(await createSupply(shop.db, input, id)).id, id);
+		assert.equal(
+			(await listSupplies(shop.db)).some((s) => s.id === id),
+			false,
+			'it stays away'
 		);
 	});
 
