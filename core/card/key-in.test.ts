@@ -82,6 +82,27 @@ describe('what must be changed first, and put back', () => {
 		);
 	});
 
+	test('what cannot be changed there, or is asked anyway, is no line of its own', () => {
+		const trickle = (change: object, asks: string[] = ['currentA']) =>
+			cardOf({
+				charger: aMultiCharger({
+					asks,
+					held: [held({ kind: 'trickleA', heldValue: 0.1, min: 0.05, max: 0.3, step: 0.01, ...change })]
+				})
+			}).first.map((l) => l.what);
+		assert.deepEqual(trickle({}), ['Trickle']);
+		assert.deepEqual(trickle({ fixed: true }), []);
+		assert.deepEqual(trickle({}, ['currentA', 'trickleA']), []);
+		const nominal = (heldValue: number) =>
+			cardOf({
+				charger: aMultiCharger({
+					asks: ['currentA'],
+					held: [held({ kind: 'nominalV', heldValue, min: 3.3, max: 3.8, step: 0.1 })]
+				})
+			}).first.length;
+		assert.deepEqual([nominal(3.6), nominal(3.7)], [1, 0], 'what is right already stays');
+	});
+
 	test('a storage run downward leaves the end of discharge alone', () => {
 		const card = cardOf({ charger, task: 'storage', reading: aReading([4.1, 4.1, 4.1]) });
 		assert.ok(!card.first.some((l) => l.what === 'End of discharge'));

@@ -352,7 +352,7 @@ const ROWS: Row[] = [
 		expected: 2450,
 		cells: [4.2, 4.31, 4.2, 4.2],
 		is: 'not what it says',
-		says: /Cell 2 ended at 4\.31 V, above/
+		says: /Cell 2 ended at 4\.310 V, above/
 	},
 	{
 		of: LIPO,
@@ -372,7 +372,7 @@ const ROWS: Row[] = [
 		expected: 800,
 		cells: [3.8, 3.4],
 		is: 'not what it says',
-		says: /Cell 1 ended at 3\.80 V, above/
+		says: /Cell 1 ended at 3\.800 V, above/
 	},
 	{
 		of: ['liion', 3, 7000],

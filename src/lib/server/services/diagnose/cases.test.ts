@@ -254,7 +254,9 @@ describe('cases', () => {
 		assert.equal(await fits(), 0, 'amps of a quarter of an hour ago');
 		await look(25, 'currentA', run.settings.currentA);
 		await look(26, 'chargeAh', run.settings.currentA / 2.4);
-		assert.ok((await fits()) > 10);
+		assert.ok((await fits()) > 10, 'a minute apart');
+		await look(26.6, 'chargeAh', run.settings.currentA / 2.3);
+		assert.equal(await fits(), 0, 'a minute and a half apart');
 	});
 
 	test('a run by hand with typed figures: a limit at just another figure than was keyed is found without a question', async () => {
