@@ -76,14 +76,17 @@ const HORIZON = 1.5;
  * (common practice, no source).
  */
 const CURVE_V = 0.002;
-const METER = { currentA: 0.015, chargeAh: 0.015 };
-const CLOCK_MIN = 0.25;
+const METER = { currentA: 0.01, chargeAh: 0.01 };
+const CLOCK_MIN = 0.1;
 /** Within this, min, a charger has come up to its current (common practice, no source). */
 const RAMP_MIN = 1;
 /** What a flat or lazy curve remembers while it is charged, as a share of what it does at rest (common practice, no source). */
-const REMEMBERED = 0.2;
-/** Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others. */
-const FREEDOM = 4;
+const REMEMBERED = 0.15;
+/**
+ * Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others, and volts of a curve that
+ * remembers how it was used last are further off than a bell curve has them.
+ */
+const FREEDOM = { usual: 10, remembered: 4 };
 
 /** Where ±3.29 and ±1.645 standard deviations of a normal distribution lie: 999 of 1000, and 90 of 100. */
 const FAR = 3.29 / 1.645;
@@ -158,6 +161,12 @@ export class Following {
 		return Math.hypot(own, LOOK_KINDS[what].step, slope * CLOCK_MIN);
 	}
 
+	/** Degrees of freedom of a figure's error. */
+	private freedomOf(what: LookKind): number {
+		const byVolts = what !== 'currentA' && what !== 'chargeAh';
+		return byVolts && this.r.chemistry.defaults.restUncertaintyV > 0 ? FREEDOM.remembered : FREEDOM.usual;
+	}
+
 	private logLikelihood(course: Course, look: Look): number {
 		const value = shownAt(course.shown[look.what], look.minute, this.untilMin);
 		if (Number.isNaN(value)) {
@@ -167,7 +176,8 @@ export class Following {
 		}
 		const error = this.errorOf(look.what, course, look.minute, value);
 		const t = (look.value - value) / error;
-		return (-(FREEDOM + 1) / 2) * Math.log(1 + (t * t) / FREEDOM) - Math.log(error);
+		const n = this.freedomOf(look.what);
+		return (-(n + 1) / 2) * Math.log(1 + (t * t) / n) - Math.log(error);
 	}
 
 	/** How well each draw agrees with the looks, and how much likelier it was drawn than it is, as natural logarithms. */
