@@ -159,20 +159,22 @@ export class PlanDesk {
 		this.job++;
 		[this.progress, this.thinking] = [null, false];
 		void this.remote?.cancel();
+		this.moved = this.plan.planned.length ? this.movedSince(this.plan.planned) : null;
 		void this.keepPlanned();
 	}
 
-	/** Writes down the places that were found; another window's jobs and hours are not overwritten. */
+	/** Writes down the places that were found; what another window said of the plan meanwhile is not overwritten. */
 	private async keepPlanned(): Promise<void> {
 		const { found, plan } = this;
 		if (!found || JSON.stringify(found) === JSON.stringify(plan.planned)) return;
 		const { id, ...fields } = plan;
+		const { jobs, hours, name, taste, from, until } = plan;
 		const sent = await send<Plan>('PUT', `/plans/${id}`, {
 			...fields,
 			planned: found,
 			plannedAt: present(),
 			moved: (this.moved ?? '').slice(0, 400),
-			was: { jobs: plan.jobs, hours: plan.hours }
+			was: { jobs, hours, name, taste, from, until }
 		});
 		if (sent.ok) this.take(sent.value);
 		else toast.error(sent.message);
