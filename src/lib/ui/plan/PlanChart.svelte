@@ -255,7 +255,7 @@
 			</svg>
 		{/if}
 		<div class="foot num" aria-hidden="true">
-			{#each axis.ticks as t, n (t)}{#if (n === 0 || (axis.at(t) - axis.at(axis.ticks[n - 1])) * width > 40) && (shown === null || Math.abs(axis.at(t) - shown) * width > 40)}<span
+			{#each axis.ticks as t, n (t)}{#if (n === 0 || (axis.at(t) - axis.at(axis.ticks[n - 1])) * width > 40) && (shown === null || Math.abs(axis.at(t) - shown) * width > 60)}<span
 						class:edge={axis.at(t) * width < 18}
 						style:left={pct(axis.at(t))}>{clock(new Date(t).toISOString())}</span
 					>{/if}{/each}
