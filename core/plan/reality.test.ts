@@ -241,3 +241,30 @@ test('a departure has one name as long as nothing else happens', () => {
 	);
 	assert.equal(departureOf(null, at('19:00'), [['j', running]]), '');
 });
+
+test('what went on already when the plan was made is the job, where it brings what the job wants', () => {
+	const began = { startedAt: at('11:40'), endedAt: null, endReason: null, status: 'running' as const };
+	const state = (change: Partial<JudgedRun>, own: Partial<Job> = {}, span_: PlannedRun | null = plain) =>
+		progressOf({ ...job, ...own }, span_, plan, [run({ ...began, ...change })], at('12:30')).state;
+	assert.equal(state({}), 'running');
+	assert.equal(state({}, {}, null), 'running');
+	assert.equal(state({ task: 'charge' }), 'running', 'another way to fill it');
+	assert.equal(state({ task: 'storage' }), 'to come', 'it does not fill it');
+	assert.equal(state({ task: 'storage' }, { goal: 'storage' }), 'running');
+	assert.equal(state({}, { goal: 'storage' }), 'to come');
+	assert.equal(state({ task: 'discharge' }, { goal: 'discharge' }), 'running');
+	assert.equal(
+		state({ task: 'discharge' }, { goal: 'capacity check' }),
+		'to come',
+		'a check is its own runs'
+	);
+	assert.equal(state({}, { usedByThen: true }), 'to come', 'it is used in between');
+	assert.equal(state({}, { notBefore: at('12:10') }), 'to come', 'it is out until then, whatever goes on');
+	const over = (endedAt: string, change: Partial<JudgedRun> = {}, own: Partial<Job> = {}) =>
+		state({ status: 'ended', endedAt, endReason: 'full', ...change }, own);
+	assert.equal(over(at('12:20')), 'done');
+	assert.equal(over(at('12:20'), { task: 'charge' }), 'done');
+	assert.equal(over(at('12:00')), 'to come', 'it was over when the plan was made');
+	assert.equal(over(at('12:20'), {}, { notBefore: at('12:25') }), 'to come', 'it was out until then');
+	assert.equal(over(at('12:20'), { endReason: 'timer' }), 'to come', 'what is planned later is another try');
+});

@@ -1,7 +1,8 @@
 /** What became of a plan so far, by the runs that there were, and what a new plan changed. */
 import { endedWell, isOpen, type Run } from '../log/run';
+import { taskOf, type TaskId } from '../request/task';
 import { actsOf, type Act } from './acts';
-import type { Job, Plan, PlannedRun } from './plan';
+import type { Goal, Job, Plan, PlannedRun } from './plan';
 
 export type Progress =
 	/** Planned and not begun; `lateMin` past its moment, or before it (negative). */
@@ -24,21 +25,44 @@ const minutes = (from: string, to: string) => (Date.parse(to) - Date.parse(from)
 
 const packsOf = (run: Pick<Run, 'packId' | 'joined'>): string[] => [run.packId, ...run.joined];
 
-/** Runs of a job, oldest first: of its pack, for a task that it plans, since the plan was made or began, or the job's own moment. */
+/** Runs that come before this moment are not of the job: its own, or when the plan was made or began. */
+const sinceOf = (job: Job, plan: Pick<Plan, 'from' | 'madeAt'>): string =>
+	job.notBefore ?? (plan.madeAt !== null && plan.madeAt < plan.from ? plan.madeAt : plan.from);
+
+/** What a run that went on already when the plan was made is good for. */
+const SERVES: Record<Goal, (task: TaskId) => boolean> = {
+	ready: (task) => taskOf(task).fills,
+	storage: (task) => task === 'storage',
+	discharge: (task) => task === 'discharge',
+	'capacity check': () => false
+};
+
+/** It was begun before the plan was made, went on then, and brings what the job wants: nobody does it twice. */
+const wentOn = (job: Job, plan: Pick<Plan, 'from' | 'madeAt'>, run: JudgedRun): boolean => {
+	const since = sinceOf(job, plan);
+	return (
+		!job.usedByThen &&
+		job.notBefore === null &&
+		run.startedAt < since &&
+		(isOpen(run) || (run.endedAt !== null && run.endedAt > since)) &&
+		SERVES[job.goal](run.task)
+	);
+};
+
+/** Runs of a job, oldest first: of its pack, for a task that it plans, since the plan was made or began, or going on then. */
 export function runsOf(
 	job: Job,
 	planned: PlannedRun | null,
 	plan: Pick<Plan, 'from' | 'madeAt'>,
 	runs: readonly JudgedRun[]
 ): JudgedRun[] {
-	const since = job.notBefore ?? (plan.madeAt !== null && plan.madeAt < plan.from ? plan.madeAt : plan.from);
+	const since = sinceOf(job, plan);
 	const tasks = planned ? new Set(planned.spans.map((s) => s.task)) : null;
 	return runs
 		.filter(
 			(r) =>
 				packsOf(r).includes(job.packId) &&
-				minutes(since, r.startedAt) >= 0 &&
-				(tasks === null || tasks.has(r.task))
+				(wentOn(job, plan, r) || (minutes(since, r.startedAt) >= 0 && (tasks === null || tasks.has(r.task))))
 		)
 		.sort((a, b) => (a.startedAt < b.startedAt ? -1 : 1));
 }
@@ -80,8 +104,8 @@ export function progressOf(
 			if (!goesOn && !again) return { state: 'failed', runId: last.id, at, endReason: last.endReason };
 		} else {
 			const tasks = planned?.spans.map((s) => s.task) ?? [last.task];
-			if (last.task === tasks[tasks.length - 1] && own.length >= new Set(tasks).size)
-				return { state: 'done', runId: last.id, at };
+			const whole = last.task === tasks[tasks.length - 1] && own.length >= new Set(tasks).size;
+			if (whole || wentOn(job, plan, last)) return { state: 'done', runId: last.id, at };
 		}
 	}
 	if (!planned) return { state: 'not planned' };

@@ -238,9 +238,10 @@ test('the plan that no longer holds is named, with what departs from it; a plann
 		await createPlan(
 			shop.db,
 			input([job(pack.id)], {
-				from: minutes(-30),
+				// The one that began first is the one that goes on.
+				from: minutes(-120),
 				until: minutes(300),
-				hours: [{ from: minutes(-30), to: minutes(300), who: 'you', hands: true }],
+				hours: [{ from: minutes(-120), to: minutes(300), who: 'you', hands: true }],
 				planned: [run(-12)]
 			}),
 			now()

@@ -36,12 +36,12 @@ export interface Standing {
 }
 
 async function runsDuring(db: Store, plan: Plan, packs: readonly Pack[]): Promise<JudgedRun[]> {
+	const since = plan.madeAt !== null && plan.madeAt < plan.from ? plan.madeAt : plan.from;
 	const rows = await db.models.Run.findAll({
 		where: {
-			startedAt: {
-				[Op.gte]: plan.madeAt !== null && plan.madeAt < plan.from ? plan.madeAt : plan.from,
-				[Op.lte]: plan.until
-			}
+			startedAt: { [Op.lte]: plan.until },
+			// What went on already when it was made counts too.
+			[Op.or]: [{ startedAt: { [Op.gte]: since } }, { endedAt: null }, { endedAt: { [Op.gt]: since } }]
 		},
 		order: [['startedAt', 'ASC']]
 	});
