@@ -2,6 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aCharger, aPack, aSupply } from '../../tests/support/bench-chargers';
+import { aJob } from '../../tests/support/plan-job';
 import type { Inventory } from '../charger/inventory';
 import { CONNECTORS } from '../pack/connector';
 import { dayOf, SLOT_MIN, type PlanBench } from './bench';
@@ -34,22 +35,7 @@ const bench = (change: Partial<PlanBench> = {}): PlanBench => ({
 	going: [],
 	...change
 });
-const job = (packId: string, change: Partial<Job> = {}): Job => ({
-	id: `j-${packId}`,
-	packId,
-	joined: [],
-	goal: 'ready',
-	due: null,
-	notBefore: null,
-	usedByThen: false,
-	matters: 'wanted',
-	pace: 'as it needs',
-	channelId: null,
-	startsAt: null,
-	doneAt: null,
-	why: '',
-	...change
-});
+const job = aJob;
 const way = (change: Partial<RunWay> = {}): RunWay => ({
 	chargerId: charger.id,
 	channelIds: ['a', 'b'],

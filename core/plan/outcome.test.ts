@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { foundPlan } from '../../tests/support/plans';
 import { aCharger, aPack } from '../../tests/support/bench-chargers';
+import { aJob } from '../../tests/support/plan-job';
 import { dayOf, type Day, type PlanBench } from './bench';
 import { ACT_MIN } from './odds';
 import { heldOf, helpsOf, leftOutOf, oddsOf, oddsRunsOf, outcomeOf, watchOf } from './outcome';
@@ -24,22 +25,7 @@ const bench: PlanBench = {
 	packs: ['p1', 'p2', 'p3'].map((id) => ({ ...aPack({ cells: 4 }), id })),
 	going: []
 };
-const job = (packId: string, change: Partial<Job> = {}): Job => ({
-	id: `j-${packId}`,
-	packId,
-	joined: [],
-	goal: 'ready',
-	due: at(60),
-	notBefore: null,
-	usedByThen: false,
-	matters: 'wanted',
-	pace: 'as it needs',
-	channelId: null,
-	startsAt: null,
-	doneAt: null,
-	why: '',
-	...change
-});
+const job = (packId: string, change: Partial<Job> = {}): Job => aJob(packId, { due: at(60), ...change });
 const stretch = (likelyMin: number, change: Partial<RunWay['steps'][number]> = {}) => ({
 	task: 'balance' as const,
 	earlyMin: likelyMin - 2,

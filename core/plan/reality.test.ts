@@ -1,12 +1,14 @@
 /** What became of a plan, worked by hand: begun, late, long, failed, done. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { aJob } from '../../tests/support/plan-job';
 import type { Job, PlannedRun } from './plan';
 import {
 	changesOf,
 	comingActs,
 	departureOf,
 	deviation,
+	onTime,
 	progressOf,
 	settledNow,
 	type JudgedRun,
@@ -14,21 +16,7 @@ import {
 } from './reality';
 
 const at = (clock: string) => `2026-05-02T${clock}:00.000Z`;
-const job: Job = {
-	id: 'j',
-	packId: 'p',
-	joined: [],
-	goal: 'ready',
-	due: at('21:00'),
-	notBefore: null,
-	usedByThen: false,
-	matters: 'wanted',
-	pace: 'as it needs',
-	channelId: null,
-	startsAt: null,
-	doneAt: null,
-	why: ''
-};
+const job = aJob('p', { id: 'j', due: at('21:00') });
 const span = (task: PlannedRun['spans'][number]['task'], from: string, likely: string, to: string) => ({
 	task,
 	from: at(from),
@@ -267,4 +255,22 @@ test('what went on already when the plan was made is the job, where it brings wh
 	assert.equal(over(at('12:00')), 'to come', 'it was over when the plan was made');
 	assert.equal(over(at('12:20'), {}, { notBefore: at('12:25') }), 'to come', 'it was out until then');
 	assert.equal(over(at('12:20'), { endReason: 'timer' }), 'to come', 'what is planned later is another try');
+});
+
+test('what runs is in time as long as it is likely over by then; whose end nobody knows is not called so', () => {
+	const running = (likelyEnd: string | null): Progress => ({
+		state: 'running',
+		runId: 'r',
+		laterMin: 0,
+		likelyEnd
+	});
+	assert.equal(onTime(job, running(at('21:00'))), true);
+	assert.equal(onTime(job, running(at('21:01'))), false);
+	assert.equal(onTime(job, running(null)), false);
+	assert.equal(onTime({ ...job, due: null }, running(null)), true, 'by no time it is never late');
+	const done = (clock: string): Progress => ({ state: 'done', runId: 'r', at: at(clock) });
+	assert.deepEqual([onTime(job, done('20:50')), onTime(job, done('21:10'))], [true, false]);
+	assert.equal(onTime(job, { state: 'ticked off', at: at('22:00') }), true, 'a person said so');
+	assert.equal(onTime(job, { state: 'to come', lateMin: 0 }), null);
+	assert.equal(onTime(job, { state: 'failed', runId: 'r', at: at('20:00'), endReason: 'timer' }), null);
 });

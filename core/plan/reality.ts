@@ -165,6 +165,14 @@ export function settledNow(
 	});
 }
 
+/** Whether what is over or goes on is in time; one whose end nobody knows is not called so. Null for what is still to be planned. */
+export function onTime(job: Pick<Job, 'due'>, p: Progress): boolean | null {
+	if (p.state === 'ticked off') return true;
+	if (p.state !== 'running' && p.state !== 'done') return null;
+	const end = p.state === 'done' ? p.at : p.likelyEnd;
+	return job.due === null || (end !== null && end <= job.due);
+}
+
 export interface Change {
 	jobId: string;
 	/** Minutes by which its beginning moved; null where it is new in the plan or gone from it. */

@@ -6,7 +6,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { LONGEST_PLAN_H, type Goal, type Job, type Plan } from '$core/plan/plan';
-	import { comingActs, departureOf } from '$core/plan/reality';
+	import { comingActs, departureOf, onTime } from '$core/plan/reality';
 	import { actWords, GOAL_WORDS, helpWords, whyWords, type Names } from '$core/plan/words';
 	import { sentenceCase } from '$core/quantity/format';
 	import { taskOf } from '$core/request/task';
@@ -90,7 +90,9 @@
 	/** What is done or goes on needs no place any more. */
 	const settled = (jobId: string) => ['running', 'done', 'ticked off'].includes(desk.progressOf(jobId).state);
 	const inTime = $derived(
-		plan.jobs.filter((j) => settled(j.id) || planned.some((p) => p.jobId === j.id && p.inTime)).length
+		plan.jobs.filter(
+			(j) => onTime(j, desk.progressOf(j.id)) ?? planned.some((p) => p.jobId === j.id && p.inTime)
+		).length
 	);
 	/** Those that are still to come and planned in time: the odds are of them. */
 	const toCome = $derived(planned.filter((p) => p.inTime && !settled(p.jobId)).length);
@@ -104,7 +106,6 @@
 	const next = $derived(acts[0] ?? null);
 	const dueNow = $derived(next !== null && Date.parse(next.at) - Date.parse(now) < 5 * 60e3);
 	const left = $derived(desk.explained?.leftOut ?? []);
-	const undone = $derived(plan.jobs.filter((j) => !planned.some((p) => p.jobId === j.id) && !settled(j.id)));
 	const cannotOf = (jobId: string): string | null => {
 		const found = desk.ground?.ways[jobId]?.cannot ?? [];
 		return found[0]?.sentence ?? null;
@@ -144,7 +145,7 @@
 			};
 		if (desk.standing.deviates && desk.progress === null && desk.thinking === false)
 			return { tone: 'check' as const, word: '▲ Behind', text: moved || 'The rest is to be planned anew.' };
-		if (undone.length || planned.some((p) => !p.inTime && !settled(p.jobId)))
+		if (inTime < plan.jobs.length)
 			return {
 				tone: 'check' as const,
 				word: '▲ Not all fits',
