@@ -10,6 +10,8 @@ import { listChargers } from '../src/lib/server/services/chargers/chargers';
 import { readTelemetry } from '../src/lib/server/services/runs/telemetry';
 import { chemistryOf } from '../core/chemistry/catalogue';
 import { ordinaryTask } from '../core/request/task';
+import { aCharger, aPack, aSupply } from '../tests/support/bench-chargers';
+import { historyOf } from './history';
 import { loadDemo } from './load';
 import { PACKS } from './packs';
 
@@ -67,14 +69,16 @@ describe('the demo harbour', () => {
 		assert.ok(winch.every(({ run }) => Math.abs(run.chargeAh! / run.expectedAh! - 1) < 0.12));
 	});
 
-	test('the same moment gives the same history', async () => {
-		const again = await aDatabase();
-		await loadDemo(again, nowMs);
-		const { runs } = await listRuns(again, { limit: 2000 });
-		const facts = (list: RunInBook[]) =>
-			list.map(({ run, packName }) => [packName, run.startedAt, run.chargeAh, run.endReason]).sort();
-		assert.deepEqual(facts(runs), facts(book));
-		await again.close();
+	test('the same moment gives the same history', () => {
+		const charger = aCharger();
+		const supply = aSupply();
+		for (const [n, demo] of PACKS.slice(0, 3).entries()) {
+			const history = () =>
+				historyOf({ demo, pack: aPack(demo.pack), charger, supply, nowMs, seed: 1000 + n });
+			const { runs } = history();
+			assert.ok(runs.length > 3);
+			assert.deepEqual(history().runs, runs);
+		}
 	});
 
 	test('the mislabelled packs are caught: one asked about, one stopped', async () => {

@@ -116,7 +116,7 @@ function charging() {
 	});
 }
 
-const server = spawn('node', ['--import', 'tsx', 'scripts/serve.ts'], {
+const server = spawn('node', ['build/serve.js'], {
 	cwd: root,
 	stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
 	env: {
@@ -136,7 +136,7 @@ const server = spawn('node', ['--import', 'tsx', 'scripts/serve.ts'], {
 			: {}),
 		STACK_TENDER_DATA: dataFile,
 		STAND_IN_PORT: String(standInPort),
-		STAND_IN_COMMAND: JSON.stringify(['node', '--import', 'tsx', join(root, 'stand-in', 'main.ts')])
+		STAND_IN_COMMAND: JSON.stringify(['node', join(root, 'build', 'stand-in.js')])
 	}
 });
 server.on('message', async () => {

@@ -84,13 +84,15 @@ function newest(path) {
 
 /** Builds the application unless the build is newer than every source. */
 export async function build() {
-	const made = join(root, 'build', 'index.js');
+	const made = join(root, 'build', 'stand-in.js');
 	const sources = [
 		'src',
 		'core',
 		'static',
 		'stand-in',
 		'link',
+		'scripts/serve.ts',
+		'scripts/bundle.mjs',
 		'svelte.config.js',
 		'vite.config.ts',
 		'package-lock.json'
@@ -98,7 +100,7 @@ export async function build() {
 	if (existsSync(made) && statSync(made).mtimeMs > Math.max(...sources.map((s) => newest(join(root, s)))))
 		return;
 	say('Building the application.');
-	const code = await run('npx', ['vite', 'build', '--logLevel', 'error'], { note: 'building' });
+	const code = await run('npm', ['run', '--silent', 'build'], { note: 'building' });
 	if (code !== 0) process.exit(code);
 }
 

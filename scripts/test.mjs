@@ -2,7 +2,7 @@
  * Everything that must hold: installs what is missing, then type check, lint, unit, reference and browser tests.
  *   npm test            all of it        npm test -- unit browser     only the named parts
  */
-import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { build, has, install, needNode, root, run, say } from './steps.mjs';
 
@@ -45,15 +45,19 @@ function testsIn(...folders) {
 	return found.sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
 }
 
-/** Half of the time of a quick test goes into starting it: those of core stand in no other's way and share some processes. */
-const SHARED = 6;
+/** Half of the time of a quick test goes into starting it: those that stand in no other's way share some processes. */
+const SHARED = 8;
+/** What a test sets up for its whole file, or for its whole process, would hold for the others too. */
+const ALONE = /^(before|after)(Each)?\(|process\.env/m;
 function together(files) {
-	const quick = files.filter((f) => !LONGEST.some((name) => f.endsWith(name)));
+	const quick = files.filter(
+		(f) => !LONGEST.some((name) => f.endsWith(name)) && !ALONE.test(readFileSync(f, 'utf8'))
+	);
 	const dir = join(root, 'node_modules', '.cache', 'tests');
 	mkdirSync(dir, { recursive: true });
 	const entries = Array.from({ length: SHARED }, (_, k) => {
 		const own = quick.filter((_, i) => i % SHARED === k);
-		const entry = join(dir, `core-${k + 1}.mjs`);
+		const entry = join(dir, `shared-${k + 1}.mjs`);
 		writeFileSync(entry, own.map((f) => `await import('${relative(dir, f)}');\n`).join(''));
 		return entry;
 	});
@@ -64,6 +68,7 @@ function together(files) {
 async function debian() {
 	const needed = [
 		['chromium', 'chromium', 'browser'],
+		['chromium-headless-shell', 'chromium-headless-shell', 'browser'],
 		['chromedriver', 'chromium-driver', 'browser'],
 		['ngspice', 'ngspice', 'reference']
 	].filter(([command, , part]) => wants(part) && !has(command));
@@ -133,10 +138,12 @@ await Promise.all([
 ]);
 await step('unit', 'Unit tests', () =>
 	nodeTest(
-		[
-			...testsIn('src', 'stand-in', 'demo', 'drill', 'tests/structure', 'tests/golden', 'tests/diagnose'),
-			...together(testsIn('core', 'link'))
-		],
+		together(
+			testsIn(
+				...['core', 'link', 'src', 'stand-in', 'demo', 'drill'],
+				...['tests/structure', 'tests/golden', 'tests/diagnose']
+			)
+		),
 		2
 	)
 );

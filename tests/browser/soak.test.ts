@@ -11,14 +11,14 @@ import { table, type Figure } from '../../scripts/soak/report';
 import { tabs } from '../../scripts/soak/tabs';
 
 const PARTS: Record<string, () => Promise<Figure[]>> = {
-	'killed while it writes': () => kills({ seed: 11, kills: 3, writes: 60, writers: 4 }),
-	'killed while a book is brought in or put in place': () => moves({ seed: 15, kills: 3 }),
+	'killed while it writes': () => kills({ seed: 11, kills: 2, writes: 40, writers: 4 }),
+	'killed while a book is brought in or put in place': () => moves({ seed: 15, kills: 2 }),
 	'answers of the charger that are lost': () => answers({ seed: 12, starts: 2 }),
-	'windows at once': () => tabs({ seed: 13, rounds: 3, tabs: 6 }),
+	'windows at once': () => tabs({ seed: 13, rounds: 2, tabs: 6 }),
 	'a disk that fills up': () => disk({ times: 1 }),
-	'hostile requests': () => hostile({ seed: 14, requests: 800, wide: 6 }),
+	'hostile requests': () => hostile({ seed: 14, requests: 300, wide: 4 }),
 	'readers on much data': () =>
-		readers({ packs: 100, runs: 3000, readers: 8, seconds: 4, times: 2, judged: false })
+		readers({ packs: 40, runs: 800, readers: 6, seconds: 2, times: 1, judged: false })
 };
 
 describe('a short soak', () => {

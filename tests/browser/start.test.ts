@@ -13,7 +13,7 @@ import { startApp, type TestApp } from '../support/server';
 
 /** Starts the server on a data file and waits for its end. */
 function serve(dataFile: string, port: number): Promise<{ code: number | null; said: string }> {
-	const child = spawn('node', ['--import', 'tsx', 'scripts/serve.ts'], {
+	const child = spawn('node', ['build/serve.js'], {
 		env: { ...process.env, HOST: '127.0.0.1', PORT: String(port), STACK_TENDER_DATA: dataFile },
 		stdio: ['ignore', 'ignore', 'pipe']
 	});

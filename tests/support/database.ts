@@ -1,5 +1,5 @@
 /** A database of its own for a test, in a folder that is removed with it. */
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase, type Database } from '../../src/lib/server/db/connect';
@@ -12,10 +12,29 @@ export function aFolder(name = 'data'): { dir: string; remove: () => void } {
 	return { dir, remove: () => rmSync(dir, { recursive: true, force: true, maxRetries: 5 }) };
 }
 
+/** An empty file, migrated once for all the tests of this process. */
+let empty: Promise<Buffer> | null = null;
+async function migrated(): Promise<Buffer> {
+	const { dir, remove } = aFolder();
+	const db = await openDatabase(join(dir, 'empty.sqlite'));
+	await db.copyTo(join(dir, 'copy.sqlite'));
+	await db.close();
+	const bytes = readFileSync(join(dir, 'copy.sqlite'));
+	remove();
+	return bytes;
+}
+
+/** Puts an empty database, migrated, in `file`. */
+export async function emptyFile(file: string): Promise<void> {
+	writeFileSync(file, await (empty ??= migrated()));
+}
+
 /** An empty database, migrated; `close` also removes it. */
 export async function aDatabase(): Promise<Database> {
 	const { dir, remove } = aFolder();
-	const db = await openDatabase(join(dir, 'test.sqlite'));
+	const file = join(dir, 'test.sqlite');
+	await emptyFile(file);
+	const db = await openDatabase(file);
 	return {
 		...db,
 		close: async () => {

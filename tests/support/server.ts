@@ -62,7 +62,7 @@ export async function startApp(options: AppOptions = {}): Promise<TestApp> {
 		STAND_IN_PORT: String(standInPort),
 		STAND_IN_SPEED: String(options.speed ?? 600)
 	};
-	const standIn = spawn('node', ['--import', 'tsx', 'stand-in/main.ts'], { env, stdio: 'ignore' });
+	const standIn = spawn('node', ['build/stand-in.js'], { env, stdio: 'ignore' });
 	let server: ChildProcess | null = null;
 	let complaints = '';
 	const app: TestApp = {
@@ -73,7 +73,7 @@ export async function startApp(options: AppOptions = {}): Promise<TestApp> {
 		standInPort,
 		complaints: () => complaints,
 		async start() {
-			server = spawn('node', ['--import', 'tsx', 'scripts/serve.ts'], {
+			server = spawn('node', ['build/serve.js'], {
 				env: {
 					...env,
 					HOST: '127.0.0.1',

@@ -67,7 +67,7 @@
 			<span class="sr-only">{label} in {unit || 'figures'}</span>
 			<input
 				{id}
-				class="num min-w-0 bg-transparent text-right text-[17px] font-semibold outline-none"
+				class="num min-h-[24px] min-w-0 bg-transparent text-right text-[17px] font-semibold outline-none"
 				style:width="{Math.max(2, (typed ?? figure).length) + 0.6}ch"
 				inputmode="decimal"
 				autocomplete="off"

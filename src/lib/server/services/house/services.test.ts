@@ -11,6 +11,7 @@ import { emptyTelemetry, type Telemetry } from '../../../../../core/simulate/tel
 import type { Pack } from '../../../../../core/pack/pack';
 import { StandInBench } from '../../../../../stand-in/bench';
 import { aCharger, aPack, held } from '../../../../../tests/support/bench-chargers';
+import { emptyFile } from '../../../../../tests/support/database';
 import { DirectLink } from '../../../../../tests/support/direct-link';
 import { openDatabase, type Database } from '../../db/connect';
 import type { Result } from '../../result';
@@ -110,6 +111,7 @@ describe('use cases', () => {
 	beforeEach(async () => {
 		await db?.close();
 		file = join(dir, `${n++}.sqlite`);
+		await emptyFile(file);
 		db = await openDatabase(file);
 		link = new DirectLink();
 		pack = ok(await createPack(db, describePack()));
