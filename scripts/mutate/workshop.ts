@@ -17,6 +17,9 @@ const REPORTER = [
 	'stdout'
 ];
 
+/** What a test sets up for its whole file, or for its whole process, would hold for the others too. */
+const ALONE = /^(before|after)(Each)?\(|process\.env/m;
+
 /** Tests that pass without any mutant, with the seconds that each takes; one that does not pass can notice nothing. */
 export type Sound = Map<string, number>;
 
@@ -31,8 +34,14 @@ export class Workshop {
 		for (const name of ['node_modules', '.svelte-kit']) symlinkSync(join(root, name), join(this.dir, name));
 	}
 
-	private passes(test: string, patienceS: number): Promise<boolean> {
-		const child = spawn('node', [...ARGUMENTS, ...REPORTER, test], { cwd: this.dir, stdio: 'ignore' });
+	/** Whether all of them pass; more than one share a process, as most of a quick test is its start. */
+	private passes(tests: readonly string[], patienceS: number): Promise<boolean> {
+		let entry = tests[0];
+		if (tests.length > 1) {
+			entry = join(this.dir, 'together.mjs');
+			writeFileSync(entry, tests.map((test) => `await import('./${test}');\n`).join(''));
+		}
+		const child = spawn('node', [...ARGUMENTS, ...REPORTER, entry], { cwd: this.dir, stdio: 'ignore' });
 		const patience = setTimeout(() => child.kill('SIGKILL'), patienceS * 1000);
 		return new Promise((resolve) =>
 			child.on('close', (code) => {
@@ -45,20 +54,30 @@ export class Workshop {
 	/** Seconds that a test takes without any mutant; null for one that fails then. */
 	async takes(test: string): Promise<number | null> {
 		const started = Date.now();
-		const ok = await this.passes(test, 300);
+		const ok = await this.passes([test], 300);
 		return ok ? (Date.now() - started) / 1000 : null;
 	}
 
-	/** The first of `tests` that notices the mutant; null when it survives them. */
-	async noticedBy(mutant: Mutant, tests: readonly string[], sound: Sound): Promise<string | null> {
+	/** The likeliest by itself, what needs a process of its own too, and the rest together. */
+	private grouped([first, ...others]: readonly string[]): string[][] {
+		if (!first) return [];
+		const alone = others.filter((test) => ALONE.test(readFileSync(join(this.dir, test), 'utf8')));
+		const rest = others.filter((test) => !alone.includes(test));
+		return [[first], ...(rest.length ? [rest] : []), ...alone.map((test) => [test])];
+	}
+
+	/** Whether one of `tests`, the likeliest first, notices the mutant. */
+	async notices(mutant: Mutant, tests: readonly string[], sound: Sound): Promise<boolean> {
 		const file = join(this.dir, mutant.file);
 		// As it was copied: the tree itself may be worked on meanwhile.
 		const text = readFileSync(file, 'utf8');
 		writeFileSync(file, mutated(text, mutant));
 		try {
-			for (const test of tests)
-				if (!(await this.passes(test, Math.max(LEAST_PATIENCE_S, PATIENCE * sound.get(test)!)))) return test;
-			return null;
+			for (const group of this.grouped(tests)) {
+				const takes = group.reduce((sum, test) => sum + sound.get(test)!, 0);
+				if (!(await this.passes(group, Math.max(LEAST_PATIENCE_S, PATIENCE * takes)))) return true;
+			}
+			return false;
 		} finally {
 			writeFileSync(file, text);
 		}
