@@ -3,6 +3,7 @@
  * run, the nearest first. Prints the share that was noticed with its 95 % interval, and every survivor.
  *   npm run mutate                                     600 mutants over core and server, at most two hours
  *   npm run mutate -- --sample 40 --seed 3 core/care   a few, of the files whose path begins so
+ *   npm run mutate -- --again FILE                     those that an earlier run, kept in FILE, said survived: do new tests notice?
  */
 import { readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
@@ -18,6 +19,7 @@ const { values, positionals } = parseArgs({
 	allowPositionals: true,
 	options: {
 		seed: { type: 'string', default: '1' },
+		again: { type: 'string' },
 		sample: { type: 'string', default: '600' },
 		minutes: { type: 'string', default: '120' },
 		/** Tests that a mutant meets take at most this long one by one, s, the nearest first: those far away notice little. */
@@ -55,11 +57,16 @@ function drawn(all: Mutant[][], size: number, seed: number): Mutant[] {
 		.map(({ m }) => m);
 }
 
-const sample = drawn(
-	files.map((file) => mutantsOf(file, textOf(file))),
-	Number(values.sample),
-	Number(values.seed)
-);
+/** A survivor on one line, and read back from it: the line it stands in may have moved since. */
+const told = (m: Mutant): string =>
+	`survived  ${m.file}:${m.line}  ${m.kind}  ${m.before.replace(/\s*\n\s*/g, ' ')} -> ${m.after}   | ${lineOf(m)}`;
+const moved = (line: string): string => line.replace(/:\d+ {2}/, ':');
+
+const all = files.map((file) => mutantsOf(file, textOf(file)));
+const once = values.again ? new Set(readFileSync(values.again, 'utf8').split('\n').map(moved)) : null;
+const sample = once
+	? all.flat().filter((m) => once.has(moved(told(m))))
+	: drawn(all, Number(values.sample), Number(values.seed));
 const graph = new ImportGraph(root);
 const shops = Array.from({ length: Number(values.workers) }, () => new Workshop(root));
 
@@ -130,7 +137,7 @@ try {
 			kind.noticed++;
 		} else {
 			survivors.push(m);
-			console.log(`survived  ${m.file}:${m.line}  ${m.kind}  ${m.before} -> ${m.after}   | ${lineOf(m)}`);
+			console.log(told(m));
 		}
 		if (tried % 25 === 0) console.log(`  … ${tried} of ${sample.length}, ${noticed} noticed`);
 	});
