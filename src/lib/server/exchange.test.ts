@@ -1,0 +1,128 @@
+/** Another data file in the place of the one in use: what is no backup is refused, what is one is told, put in place, and can be put back. */
+import assert from 'node:assert/strict';
+import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { after, describe, test } from 'node:test';
+import { Sequelize } from 'sequelize';
+import { aDatabase, aFolder } from '../../../tests/support/database';
+import { aCharger, aPack } from '../../../tests/support/bench-chargers';
+import { now, ok, refused } from '../../../tests/support/workshop';
+import { createCharger } from './services/chargers/chargers';
+import { addReading, createPack } from './services/packs/packs';
+import { saveProgram } from './services/programs/programs';
+import { startRun } from './services/runs/runs';
+
+const { dir, remove } = aFolder('exchange');
+// The application is one in a process, and reads its data file's name when it is opened.
+process.env.STACK_TENDER_DATA = join(dir, 'shelf.sqlite');
+process.env.STAND_IN_PORT = '1';
+
+const asked = (body: Uint8Array | null): Request =>
+	new Request('http://127.0.0.1/', { method: 'POST', body: body as never });
+const named = (name: string) => {
+	const { id: _id, ...fields } = aPack({ name });
+	return fields;
+};
+
+describe('another data file', async () => {
+	const { app } = await import('./app');
+	const { dropKept, exchange, keptAside, takeUpload } = await import('./exchange');
+	const { db } = await app();
+	ok(await createPack(db, named('From before')));
+	after(async () => {
+		await (await app()).close();
+		remove();
+	});
+	const packs = async () => (await (await app()).db.models.Pack.findAll()).map((p) => p.get().name);
+
+	/** The bytes of a data file with one pack in it. */
+	async function backupWith(name: string): Promise<Buffer> {
+		const other = await aDatabase();
+		ok(await createPack(other, named(name)));
+		const file = join(dir, `backup of ${name}`);
+		await other.copyTo(file);
+		await other.close();
+		return readFileSync(file);
+	}
+	const beside = () => readdirSync(dir).filter((name) => /uploaded|copy/.test(name));
+
+	test('nothing, words, half a backup and a database of something else are refused, and leave nothing behind', async () => {
+		refused(await takeUpload(asked(null)), 422, /This file is empty/);
+		refused(await takeUpload(asked(new Uint8Array())), 422, /This file is empty/);
+		refused(await takeUpload(asked(Buffer.from('my packs'))), 422, /no backup: a backup is one SQLite file/);
+		const other = join(dir, 'other.sqlite');
+		const foreign = new Sequelize({ dialect: 'sqlite', storage: other, logging: false });
+		await foreign.query('CREATE TABLE stamps (name TEXT)');
+		await foreign.close();
+		refused(await takeUpload(asked(readFileSync(other))), 422, /a database, but not one of Stack Tender/);
+		const whole = await backupWith('Cut off');
+		refused(
+			await takeUpload(asked(whole.subarray(0, 5000))),
+			422,
+			/not one of Stack Tender, or it is damaged/
+		);
+		assert.deepEqual(beside(), []);
+	});
+
+	test('a backup is told, put in place, and what was there before can be put back', async () => {
+		const told = ok(await takeUpload(asked(await backupWith('From elsewhere'))));
+		assert.deepEqual(
+			[told.kind, told.packs, told.chargers, told.runs, told.lastRunAt],
+			['uploaded', 1, 0, 0, null]
+		);
+		assert.equal(told.bytes, readFileSync(join(dir, told.name)).length);
+		assert.deepEqual(
+			(await keptAside()).map((c) => c.name),
+			[told.name]
+		);
+		assert.deepEqual(await packs(), ['From before'], 'not before it is asked for');
+
+		const { keptAs } = ok(await exchange(told.name));
+		assert.deepEqual(await packs(), ['From elsewhere']);
+		const [kept, ...more] = await keptAside();
+		assert.deepEqual([kept.name, kept.kind, kept.packs, more.length], [keptAs, 'replaced', 1, 0]);
+		assert.deepEqual(beside(), [], 'what was uploaded is in place now');
+
+		ok(await exchange(kept.name));
+		assert.deepEqual(await packs(), ['From before']);
+		assert.ok(
+			(await keptAside()).some((c) => c.name === kept.name),
+			'what was kept aside stays'
+		);
+	});
+
+	test('only what belongs to the data may be put in place or removed, by its bare name', async () => {
+		writeFileSync(join(dir, 'elsewhere.sqlite.replaced-x'), await backupWith('Elsewhere'));
+		for (const name of [
+			'elsewhere.sqlite.replaced-x',
+			'shelf.sqlite',
+			'../shelf.sqlite.replaced-x',
+			'shelf.sqlite.replaced-none'
+		]) {
+			refused(await exchange(name), 404, /file/);
+			refused(await dropKept(name), 404, /file/);
+		}
+		for (const { name } of await keptAside()) ok(await dropKept(name));
+		assert.deepEqual(await keptAside(), []);
+	});
+
+	test('while a run goes on the data stays', async () => {
+		const told = ok(await takeUpload(asked(await backupWith('Too soon'))));
+		const bench = await app();
+		const [{ id }] = await bench.db.models.Pack.findAll().then((rows) => rows.map((row) => row.get()));
+		const { id: _id, ...description } = aCharger();
+		const charger = ok(
+			await createCharger(bench.db, {
+				...description,
+				channels: description.channels.map(({ id: _channel, ...channel }) => channel)
+			})
+		);
+		const cellVoltagesV = new Array<number>(aPack().cells).fill(3.8);
+		ok(await addReading(bench.db, id, { takenAt: now(), cellVoltagesV, temperatureDegC: 21 }, now()));
+		const request = { packId: id, chargerId: charger.id, channelId: charger.channels[0].id };
+		const { id: programId } = ok(await saveProgram(bench.db, request, now()));
+		ok(await startRun(bench, { programId, mode: 'by hand', cellsRead: aPack().cells }, now()));
+		refused(await exchange(told.name), 409, /A run is going on/);
+		assert.deepEqual(await packs(), ['From before']);
+	});
+});
