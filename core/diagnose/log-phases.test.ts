@@ -22,6 +22,14 @@ function course(seconds: number, at: (s: number) => { a: number; v: number; cell
 }
 const named = (t: Telemetry) => analyseLog(t).phases.map((p) => p.phase);
 
+test('of fewer than ten samples nothing is said, and no charge is counted', () => {
+	const nothing = { phases: [], steps: [], events: [], inAh: 0, outAh: 0 };
+	const constant = (n: number) => course(n, () => ({ a: 2, v: 11 }));
+	assert.deepEqual(analyseLog(constant(0)), nothing);
+	assert.deepEqual(analyseLog(constant(9)), nothing);
+	assert.ok(analyseLog(constant(10)).inAh > 0);
+});
+
 test('constant current, then constant voltage with a falling current; charge by amps and hours', () => {
 	const t = course(5400, (s) =>
 		s < 3000 ? { a: 2, v: 11 + s / 1875 } : { a: 2 * Math.exp(-(s - 3000) / 900), v: 12.6 }

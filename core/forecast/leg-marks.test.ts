@@ -21,6 +21,11 @@ test('a timer counts anew in each leg: it is drawn from the longest with current
 	assert.equal(timedLegFromMin(legs), 170);
 	assert.equal(timedLegFromMin(legs.slice(0, 1)), 0);
 	assert.equal(timedLegFromMin([]), 0);
+	assert.equal(
+		timedLegFromMin([legs[0], { ...legs[2], timeS: 1200 }]),
+		0,
+		'of two that are as long the first'
+	);
 });
 
 test('two legs are marked as well', () => {

@@ -20,7 +20,8 @@ test('drawn situations: settings, findings, and bands', () => {
 			return [
 				`# ${seed} ${r.chemistry.id} ${r.pack.cells}S ${r.task} ${r.purpose}: ${verdict}`,
 				...Object.values(decisions).map(
-					(d) => `${d.setting} ${line(d.value)} ${d.decidedBy} ${line(d.candidates.map((c) => c.value))}`
+					(d) =>
+						`${d.setting} ${line(d.value)} ${d.decidedBy} ${line(d.candidates.map((c) => c.value))} ${d.decidedBy === 'range' ? d.why : ''}`
 				),
 				...findings.map(({ rule, severity, fix }) => `${severity} ${rule} ${line(fix)}`),
 				line(f && [f.timeMin, f.chargeAh, f.peakTemperatureDegC, f.highestCellV, f.falseEnd])

@@ -1,6 +1,7 @@
 /** What is taken over the link and over HTTP, as JSON Schema, and every description that is data, as written down. */
 import { test } from 'node:test';
 import { z } from 'zod';
+import { CHARGER_KINDS } from '../../core/charger/kinds';
 import { HELD_SETTING, HELD_SETTINGS } from '../../core/charger/setting';
 import { CONNECTOR, CONNECTORS } from '../../core/pack/connector';
 import { PRACTICE } from '../../core/practice/practice';
@@ -52,6 +53,7 @@ test('every description, setting that a charger holds, task and school', () => {
 			USUAL_CHANNEL_POWER_W,
 			USUAL_CELL_RESISTANCE_MOHM
 		]),
-		...lines('connectors', CONNECTORS)
+		...lines('connectors', CONNECTORS),
+		...CHARGER_KINDS.flatMap((kind) => lines(`charger ${kind.id}`, kind))
 	]);
 });

@@ -91,6 +91,15 @@ describe('sessions and tries', () => {
 		assert.equal(tries.waitS('a'), 0);
 		for (let k = 0; k < 100; k++) tries.begin('c')();
 		assert.equal(tries.waitS('c'), 0);
+		// Who gets it right takes back their own try alone.
+		for (let k = 0; k < 5; k++) tries.begin('e');
+		const right = tries.begin('e');
+		tries.begin('f');
+		assert.ok(tries.waitS('e') > 0);
+		right();
+		assert.equal(tries.waitS('e'), 0);
+		for (let k = 0; k < 5; k++) tries.begin('f');
+		assert.ok(tries.waitS('f') > 0, 'the first of these counts still');
 		for (let k = 0; k < 40; k++) tries.begin(`d${k}`);
 		assert.ok(tries.waitS('somebody else') > 0);
 	});

@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { afterEach, beforeEach, describe, test } from 'node:test';
 import { now, ok, refused, Workshop } from '../../../../../tests/support/workshop';
 import type { Run } from '../../../../../core/log/run';
+import { eventsOf } from '../house/events';
 import { lastReading } from '../packs/packs';
 import { endByHand } from './by-hand';
 
@@ -30,6 +31,12 @@ describe('an end that is written down', () => {
 		assert.deepEqual(left.cellVoltagesV, [4.2, 4.19, 4.2]);
 		assert.deepEqual(left.cellResistancesOhm, [0.006, 0.007, 0.0065]);
 		assert.equal(left.state, 'just used');
+		const told = (await eventsOf(shop.db, run.id)).filter((e) => e.kind === 'run ended');
+		assert.deepEqual(
+			told.map((e) => e.detail),
+			[{ reason: 'full' }],
+			'it is in the record, once'
+		);
 		ok(await end({ endCellVoltagesV: [4.2, 4.19, 4.2] }));
 		refused(await end({ chargeAh: 1.3 }), 409, /closed already, with other figures/);
 	});
