@@ -4,7 +4,8 @@ import type { Placement } from './problem';
 
 /**
  * The best places for `jobs`, which are off the board, given everything that is on it; `now` are those that they had. Visits are
- * counted as they come. Leaves the board as it found it. After `mostTried` places it is given up, with the best so far.
+ * counted as they come. Leaves the board as it found it. After `mostTried` places it is given up, with the best so far, and is not
+ * `whole`: something better may be left.
  */
 export function bestOfFew(
 	board: Board,
@@ -12,7 +13,7 @@ export function bestOfFew(
 	placements: readonly (readonly Placement[])[],
 	now: readonly (Placement | null)[],
 	mostTried: number
-): (Placement | null)[] {
+): { best: (Placement | null)[]; whole: boolean } {
 	const { jobs: all, taste } = board.problem;
 	const weights = jobs.map((j) => all[j].weight);
 	// Against what stays, most places are gone already.
@@ -81,5 +82,5 @@ export function bestOfFew(
 		jobs.map(() => 0),
 		0
 	);
-	return best;
+	return { best, whole: tried <= mostTried };
 }

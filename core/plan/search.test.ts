@@ -7,7 +7,7 @@ import { pricesFor } from './bound';
 import { bestOfFew } from './few';
 import { placementsOf } from './placements';
 import { placeCount, visitsOf, type Placement, type Problem } from './problem';
-import { costOf } from './search';
+import { costOf, searchPlan, type Planned } from './search';
 import { atOwnCost, nearTo } from './stay';
 import { faultsOf } from './verify';
 import { bindingsOf, helpOf, variantsOf, whyNot } from './why';
@@ -45,7 +45,7 @@ test('three jobs: as good as every way there is, by the search and by a handful 
 		days++;
 		const best = least(problem, placements);
 		assert.ok(Math.abs(foundPlan(problem, placements, { rounds: 1500 }).cost - best) < 1e-6, `day ${seed}`);
-		const put = bestOfFew(new Board(problem), [0, 1, 2], placements, [null, null, null], 1e6);
+		const put = bestOfFew(new Board(problem), [0, 1, 2], placements, [null, null, null], 1e6).best;
 		assert.ok(
 			costOf(problem, put).cost <= best + 3 * 2 * problem.taste.visit + 1e-6,
 			`a handful of day ${seed}`
@@ -54,6 +54,24 @@ test('three jobs: as good as every way there is, by the search and by a handful 
 		assert.ok(pricesFor(problem, placements, best).bound <= best + 1e-6);
 	}
 	assert.ok(days >= 10);
+});
+
+test('a day of few jobs is gone through whole, and not looked at any longer', () => {
+	let whole = 0;
+	for (let seed = 1; seed <= 10; seed++) {
+		const problem = day(seed);
+		const placements = placementsOf(problem);
+		if (placements.reduce((n, list) => n * (1 + list.length), 1) > 150_000) continue;
+		// So many rounds would take hours.
+		const work = searchPlan(problem, placements, { rounds: 1e7 });
+		let seen = 0;
+		let step = work.next();
+		for (; !step.done && seen < 1000; step = work.next()) seen = step.value.seen;
+		if (!step.done) continue;
+		whole++;
+		assert.ok(Math.abs((step.value as Planned).cost - least(problem, placements)) < 1e-6, `day ${seed}`);
+	}
+	assert.ok(whole >= 4, `${whole} days`);
 });
 
 test('hands walk between two places: what the search takes and what the checker lets pass are the same', () => {

@@ -70,6 +70,11 @@ const LARGE_DAY: Manner = {
 	few: 4,
 	tried: 1000
 };
+/**
+ * So few jobs are gone through whole once a good plan is there to cut by, in so many places at most: where that comes to its end
+ * nothing better is left to look for.
+ */
+const PROVED = { jobs: 5, afterRounds: 160, tried: 60_000 };
 /** Most jobs of a small day. */
 const SMALL = 16;
 /** How often a place is passed over, and, in every other plan, a whole way: the gentle one that stands in another job's light. */
@@ -293,7 +298,7 @@ export function* searchPlan(
 				placements,
 				few.map((j) => was[j]),
 				manner.tried
-			).forEach((p, k) => {
+			).best.forEach((p, k) => {
 				if (p) board.put(p);
 				now[few[k]] = p;
 			});
@@ -320,6 +325,12 @@ export function* searchPlan(
 				if (p) board.put(p);
 				now[j] = p;
 			});
+		}
+		if (n <= PROVED.jobs && round === PROVED.afterRounds) {
+			const { best: put, whole } = bestOfFew(new Board(problem), all, placements, best.placed, PROVED.tried);
+			const gone = { placed: put, ...costOf(problem, put) };
+			if (gone.cost < best.cost - 1e-9) best = gone;
+			if (whole) return best;
 		}
 		if (round % 16 === 15) yield { seen: round + 1, share: far, best };
 	}
