@@ -41,6 +41,20 @@ test('still falling a day later it is flagged; level by then it had not settled;
 	assert.equal(state([first, read(17, [4.17, 4.12, 4.168])], at(26)), 'again', 'not yet a day');
 });
 
+test('a cell is held against the middle one of its fellows: where most fell, those that did not are no measure', () => {
+	const full = [4.2, 4.2, 4.2, 4.2, 4.2];
+	const one = [4.199, 4.199, 4.187, 4.187, 4.187];
+	assert.equal(state([read(1, one)], at(2), full), 'sound');
+	assert.equal(state([read(1, [4.199, 4.199, 4.199, 4.187, 4.187])], at(2), full), 'again');
+	assert.equal(state([read(1, [4.199, 4.187])], at(2), [4.2, 4.2]), 'again', 'of two each against the other');
+	assert.equal(state([read(1, [4.19, 4.187])], at(2), [4.2, 4.2]), 'sound');
+	assert.equal(
+		state([read(1, [4.199, 4.199, 4.187, 4.187])], at(2), [4.2, 4.2, 4.2, 4.2]),
+		'again',
+		'two of four'
+	);
+});
+
 test('a reading after a use, or without cells, says nothing of it', () => {
 	assert.equal(state([{ ...read(1, [3.7, 3.6, 3.7]), usedSince: 'used' }], at(2)), 'ask');
 	assert.equal(state([{ ...read(1, []), cellVoltagesV: null, packVoltageV: 12.5 }], at(2)), 'ask');

@@ -25,9 +25,10 @@ const FORGOTTEN_H = 72;
 /** A cell that falls so much more than the middle one of its pack is looked at again, V. */
 export const FALLS_V = 0.01;
 
-const median = (values: readonly number[]): number => {
+/** The middle one; of an even number the lower of the two, so that of two cells each is held against the other. */
+const middle = (values: readonly number[]): number => {
 	const sorted = values.toSorted((a, b) => a - b);
-	return sorted[sorted.length >> 1];
+	return sorted[(sorted.length - 1) >> 1];
 };
 const mV = (v: number): string => `${Math.round(1000 * v)} mV`;
 const plus = (at: string, h: number): string => new Date(Date.parse(at) + h * HOUR_MS).toISOString();
@@ -44,7 +45,7 @@ export interface Fall {
 /** How the cells of a reading fell since an end at `endV` (V per cell). */
 export function fallOf(endV: readonly number[], endedAt: string, reading: ReadingInput): Fall {
 	const fell = cellVoltages(reading, endV.length).map((v, i) => endV[i] - v);
-	const usual = median(fell);
+	const usual = middle(fell);
 	const byV = Math.max(...fell) - usual;
 	return {
 		cell: fell.indexOf(Math.max(...fell)) + 1,

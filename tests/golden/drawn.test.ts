@@ -23,7 +23,9 @@ test('drawn situations: settings, findings, and bands', () => {
 					(d) =>
 						`${d.setting} ${line(d.value)} ${d.decidedBy} ${line(d.candidates.map((c) => c.value))} ${d.decidedBy === 'range' ? d.why : ''}`
 				),
-				...findings.map(({ rule, severity, fix }) => `${severity} ${rule} ${line(fix)}`),
+				...findings.map(
+					({ rule, severity, sentence, fix }) => `${severity} ${rule}: ${sentence} ${line(fix)}`
+				),
 				line(f && [f.timeMin, f.chargeAh, f.peakTemperatureDegC, f.highestCellV, f.falseEnd])
 			];
 		})

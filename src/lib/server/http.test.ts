@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { z } from 'zod';
-import { answer, readJson, withBody } from './http';
+import { answer, readJson, textOf, withBody } from './http';
 import { checked, done, fieldsOf, missing, refuse } from './result';
 
 const post = (body: string, headers: Record<string, string> = {}) =>
@@ -19,6 +19,14 @@ test('a body is read, or refused in words: not JSON, too large by its header, to
 	assert.ok(!announced.ok && /larger than 1 MB/.test(announced.message));
 	const large = await readJson(post(JSON.stringify('x'.repeat(1_100_000))));
 	assert.ok(!large.ok && /larger than 1 MB/.test(large.message));
+});
+
+test('a text is UTF-8, or UTF-16 where it says so; anything else is none, and nothing of it is guessed', () => {
+	assert.equal(textOf(Buffer.from('12,5 °C')), '12,5 °C');
+	assert.equal(textOf(Buffer.from('\ufeff12,5 °C', 'utf16le')), '12,5 °C');
+	assert.equal(textOf(Buffer.from('\ufeff12,5 °C', 'utf16le').swap16()), '12,5 °C');
+	assert.equal(textOf(Uint8Array.of(0x31, 0xb0, 0x43)), null, 'a degree of another coding');
+	assert.equal(textOf(new Uint8Array()), '');
 });
 
 test('what is not said to be JSON is not read; a NUL, which would end a text in the database, is refused wherever it hides', async () => {

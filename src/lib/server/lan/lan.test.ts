@@ -248,6 +248,13 @@ describe('the door', () => {
 			303
 		);
 	});
+	test('who has it right may come in as often as they like', async () => {
+		const from = own();
+		for (let k = 0; k < 8; k++) {
+			const body = `passphrase=${encodeURIComponent(WORDS)}`;
+			assert.equal((await send('/enter', { method: 'POST', body, from })).status, 303, `time ${k + 1}`);
+		}
+	});
 	test('a form that is too large is no passphrase, and what is said back is never markup', async () => {
 		assert.equal(
 			(await send('/enter', { method: 'POST', body: `passphrase=${'x'.repeat(10_000)}`, from: own() }))

@@ -377,6 +377,13 @@ describe('use cases', () => {
 			Math.abs(course.timeS.at(-1)! / 60 - ended.expectedMin!) < 3,
 			'planned from the reading that was then the last'
 		);
+		const lastMin = course.timeS.at(-1)! / 60;
+		const { voltageFromMin } = course;
+		assert.ok(
+			voltageFromMin! > 0.3 * lastMin && voltageFromMin! < lastMin,
+			`${voltageFromMin} of ${lastMin} min`
+		);
+		assert.deepEqual([course.legs, course.timerFromMin], [[], 0], 'it has one leg');
 	});
 
 	test('after a crash another follower goes on without a gap, also when the charger was away for a while', async () => {

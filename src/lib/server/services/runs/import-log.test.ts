@@ -103,9 +103,9 @@ describe('a log', () => {
 		assert.ok(!twin.ok && twin.status === 409);
 		assert.equal(await db.models.Run.count(), 1);
 	});
-	test('a discharge keeps its current and the volts at which it ended', async () => {
+	test('a discharge keeps its current and the volts at which it ended, to the hundredth', async () => {
 		const out = lines(
-			(k) => 4.1 - k / 80,
+			(k) => 4.103 - k / 80,
 			() => -1.5
 		);
 		const got = await importLog(
