@@ -74,7 +74,7 @@
 
 {#if first}
 	<section class="bar no-print" aria-label="Called to a run" bind:clientHeight={height}>
-		<p class="min-w-0 flex-1" role="alert">
+		<p class="min-w-0 grow basis-[260px]" role="alert">
 			<b class="text-check">▲</b>
 			{first.sentence}
 			{#if alarms.length > 1}<span class="quiet">and {alarms.length - 1} more</span>{/if}
