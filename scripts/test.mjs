@@ -68,19 +68,22 @@ function together(files) {
 async function debian() {
 	const needed = [
 		['chromium', 'chromium', 'browser'],
-		['chromium-headless-shell', 'chromium-headless-shell', 'browser'],
 		['chromedriver', 'chromium-driver', 'browser'],
 		['ngspice', 'ngspice', 'reference']
 	].filter(([command, , part]) => wants(part) && !has(command));
-	if (needed.length === 0) return;
+	// The browser without a window of its own is quicker; where it cannot be had the whole one serves.
+	const quicker = wants('browser') && !has('chromium-headless-shell') && has('apt-get');
+	if (needed.length === 0 && !quicker) return;
 	const packages = needed.map(([, name]) => name);
-	if (!has('apt-get')) {
+	if (needed.length && !has('apt-get')) {
 		console.error(
 			`These are needed and this is no Debian: ${packages.join(', ')}. Install them and start again.`
 		);
 		process.exit(1);
 	}
-	say(`Installing from Debian: ${packages.join(', ')}.`);
+	say(
+		`Installing from Debian: ${[...packages, ...(quicker ? ['chromium-headless-shell'] : [])].join(', ')}.`
+	);
 	const prefix = process.getuid?.() === 0 ? [] : ['sudo'];
 	const apt = (...args) => {
 		const [command, ...rest] = [...prefix, 'apt-get', ...args];
@@ -89,13 +92,14 @@ async function debian() {
 			env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
 		});
 	};
-	const failed =
-		(await apt('update', '-qq')) ||
-		(await apt('install', '-y', '-qq', '--no-install-recommends', ...packages));
-	if (failed) {
+	const install = (...names) => apt('install', '-y', '-qq', '--no-install-recommends', ...names);
+	const updated = await apt('update', '-qq', '-o', 'Acquire::http::Timeout=15', '-o', 'Acquire::Retries=1');
+	if (needed.length && (updated || (await install(...packages)))) {
 		console.error('Installing failed; see above.');
 		process.exit(1);
 	}
+	if (quicker && (updated || (await install('chromium-headless-shell'))))
+		console.log('  It cannot be had here: the whole browser serves, and takes longer.');
 }
 
 const results = [];
