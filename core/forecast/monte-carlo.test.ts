@@ -30,6 +30,8 @@ function band(
 test('the same seed gives the same band, another seed another one', () => {
 	const a = band({}, 30).band;
 	assert.deepEqual(a, band({}, 30).band);
+	assert.deepEqual([a.timeMin[0], a.timeMin.at(-1), a.timeMin.length], [0, 90, 40]);
+	assert.ok(Math.abs(a.timeMin[13] - 30) < 1e-9, 'in even steps');
 	assert.notDeepEqual(a.endMin, band({}, 30, 4).band.endMin);
 });
 

@@ -78,6 +78,8 @@ test('lengths, reasons and what would help', () => {
 		whyWords({ kind: 'crowded out', by: ['winch', 'tern'] }, names, null),
 		/the place of Winch tug and Tern/
 	);
+	assert.match(whyWords({ kind: 'crowded out', by: ['tern'] }, names, null), /take the place of Tern/);
+	assert.match(whyWords({ kind: 'crowded out', by: [] }, names, null), /runs that go on already/);
 	assert.equal(whyWords({ kind: 'no way' }, names, 'A cell reads 4.31 V.'), 'A cell reads 4.31 V.');
 	assert.match(whyWords({ kind: 'too late', at: at('21:20') }, names, null), /before 21:20/);
 	const help = { what: 'Half an hour longer', gains: [], losses: [], wearLess: 0 };
