@@ -113,5 +113,8 @@ export function listening(port) {
 	});
 }
 
+/** Whether a test file, by its text, sets something up for its whole file or its whole process: it would hold for others beside it too. */
+export const needsOwnProcess = (text) => /^(before|after)(Each)?\(|process\.env/m.test(text);
+
 /** Whether a command exists. */
 export const has = (command) => spawnSync('sh', ['-c', `command -v ${command}`]).status === 0;

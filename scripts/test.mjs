@@ -4,7 +4,7 @@
  */
 import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
-import { build, has, install, needNode, root, run, say } from './steps.mjs';
+import { build, has, install, needNode, needsOwnProcess, root, run, say } from './steps.mjs';
 
 const PARTS = ['types', 'lint', 'unit', 'reference', 'browser'];
 const asked = process.argv.slice(2);
@@ -47,11 +47,9 @@ function testsIn(...folders) {
 
 /** Half of the time of a quick test goes into starting it: those that stand in no other's way share some processes. */
 const SHARED = 8;
-/** What a test sets up for its whole file, or for its whole process, would hold for the others too. */
-const ALONE = /^(before|after)(Each)?\(|process\.env/m;
 function together(files) {
 	const quick = files.filter(
-		(f) => !LONGEST.some((name) => f.endsWith(name)) && !ALONE.test(readFileSync(f, 'utf8'))
+		(f) => !LONGEST.some((name) => f.endsWith(name)) && !needsOwnProcess(readFileSync(f, 'utf8'))
 	);
 	const dir = join(root, 'node_modules', '.cache', 'tests');
 	mkdirSync(dir, { recursive: true });

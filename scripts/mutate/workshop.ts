@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
+import { needsOwnProcess } from '../steps.mjs';
 import { mutated, type Mutant } from './mutants';
 
 /** A test that takes this many times as long with a mutant in it has noticed: something never ends. */
@@ -16,9 +17,6 @@ const REPORTER = [
 	'--test-reporter-destination',
 	'stdout'
 ];
-
-/** What a test sets up for its whole file, or for its whole process, would hold for the others too. */
-const ALONE = /^(before|after)(Each)?\(|process\.env/m;
 
 /** Tests that pass without any mutant, with the seconds that each takes; one that does not pass can notice nothing. */
 export type Sound = Map<string, number>;
@@ -61,7 +59,7 @@ export class Workshop {
 	/** The likeliest by itself, what needs a process of its own too, and the rest together. */
 	private grouped([first, ...others]: readonly string[]): string[][] {
 		if (!first) return [];
-		const alone = others.filter((test) => ALONE.test(readFileSync(join(this.dir, test), 'utf8')));
+		const alone = others.filter((test) => needsOwnProcess(readFileSync(join(this.dir, test), 'utf8')));
 		const rest = others.filter((test) => !alone.includes(test));
 		return [[first], ...(rest.length ? [rest] : []), ...alone.map((test) => [test])];
 	}
