@@ -326,6 +326,7 @@ describe('sums, and what cannot be', () => {
 		const over = (v: number) =>
 			knownOf(shown({ packV: 12, cellV: [4, v, 4] })).impossible['one-over-unbalanced'];
 		assert.match(over(4.09), /highest cell shows 4\.09 V, and may have 4\.25 V/);
+		assert.match(over(4.145)!, /and may have 4\.25 V/, 'a tenth of a volt, not more');
 		assert.equal(over(4.16), undefined, 'a page may be off by so much');
 		const { doNotChargeV } = chemistryOf('lipo').voltages;
 		const under = (v: number | null) =>

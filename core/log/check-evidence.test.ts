@@ -94,6 +94,10 @@ test('main lead and cells agree at rest: a little off asks, half a cell off stop
 	assert.deepEqual(said({ mainV: 15.25 }), []);
 	assert.deepEqual(said({ mainV: 15.26 }), ['check main']);
 	assert.deepEqual(said({ mainV: 17.2 }, { reading: null }), ['stop main']);
+	// Half a cell exactly is still asked about.
+	const half = { cellsV: [4, 4, 4, 4], mainV: 14 };
+	assert.deepEqual(said(half, { reading: null }), ['check main']);
+	assert.deepEqual(said({ ...half, mainV: 13.99 }, { reading: null }), ['stop main']);
 	assert.match(of({ mainV: 0 })[0].sentence, /^No pack is seen on the main lead/);
 });
 

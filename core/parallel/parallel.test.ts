@@ -15,6 +15,7 @@ import type { Pack } from '../pack/pack';
 import type { ReadingInput } from '../pack/reading';
 import { resolvePractice } from '../practice/practice';
 import { meetAtNode, type Member } from '../simulate/joining/meeting';
+import { settle } from '../simulate/joining/settling';
 import { closeTogether, fits, meetingFigures, widthV } from './fits';
 import { hiddenIn, sharesOver } from './group';
 import { gentlestOrder, joiningOrder } from './order';
@@ -190,6 +191,19 @@ describe('batches', () => {
 		assert.ok(closeTogether(items, fitting));
 		assert.ok(meetingFigures(items, fitting).minuteC > 3, `${meetingFigures(items, fitting).minuteC}C`);
 		assert.equal(fits(items, fitting), false);
+	});
+	test('the hardest minute is the one that settling two packs cell by cell finds', () => {
+		const members = [3.75, 3.8].map((v) => ({
+			pack: pack(`m${v}`),
+			reading: read([v, v, v], { cellResistancesOhm: [0.004, 0.004, 0.004] })
+		}));
+		const { minuteC } = meetingFigures(
+			members.map((m) => pileItem(m)),
+			fitting
+		);
+		const { minuteMeanA } = settle(members);
+		const most = Math.max(...minuteMeanA.map((a, k) => a / members[k].pack.capacityAh));
+		assert.ok(Math.abs(minuteC / most - 1) < 0.03, `${minuteC} and ${most}`);
 	});
 	test('nothing to sort is nothing', () => {
 		assert.equal(sortPile(sorting([])).next().value, null);

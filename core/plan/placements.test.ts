@@ -116,8 +116,19 @@ test('several runs of one job follow each other with their rest, the next on ano
 			[1, 5, 9]
 		]
 	);
+	const stands = (placement: typeof p) =>
+		placement.uses.filter((u) => u.limit === 0).map((u) => [u.at, u.amounts.length]);
+	assert.deepEqual(stands(p), [[0, 10]], 'it stays on its channel while it rests, and until it is unplugged');
 	const [split] = placementsOf(day('wwwwww..wwwww', [{ ways: [way], pinnedAt: 0 }]))[0];
 	assert.deepEqual([split.spans[1].from, split.spans[1].to], [8, 12]);
+	assert.deepEqual(
+		stands(split),
+		[
+			[0, 3],
+			[8, 5]
+		],
+		'over night it does not'
+	);
 });
 
 test('what alone would be too much is no place', () => {

@@ -75,6 +75,27 @@ test('what is right has no fault, and neither has what is left out', () => {
 	assert.deepEqual(of(placed([span(2, 7)], [2, 7])), [], 'unplugged in the slot after');
 });
 
+test('what a step draws counts from its first slot after connecting', () => {
+	// It draws 60 in slot 3 and 40 from slot 4 on, of 100.
+	const taken = (slot: number, amount: number) =>
+		problem([job('a', [step(4)])], {
+			limits: [
+				...one.limits.slice(0, 3),
+				limit(
+					'watts',
+					'power',
+					100,
+					Array.from({ length: 14 }, (_, s) => (s === slot ? amount : 0))
+				)
+			]
+		});
+	assert.deepEqual(of(good, taken(2, 100)), [], 'connecting draws nothing');
+	assert.deepEqual(of(good, taken(3, 40)), []);
+	assert.equal(of(good, taken(3, 41)).length, 1);
+	assert.deepEqual(of(good, taken(4, 60)), []);
+	assert.equal(of(good, taken(4, 61)).length, 1);
+});
+
 test('each of its own rules is looked at', () => {
 	assert.match(spoilt({ way: 3 }), /no such way/);
 	assert.match(spoilt({ spans: [] }), /nothing of it is done/);

@@ -457,6 +457,10 @@ test('a channel that shows too little: the end is lowered by as much, said as a 
 	// Kept with the channel it counts without such a reading, and a reading counts before it.
 	const kept = solve(aContext({ charger: aCharger({}, { showsMoreV: -0.03 }) }));
 	assert.equal(kept.settings.endVoltageV, 4.17);
+	assert.equal(
+		kept.decisions.endVoltageV.candidates.find((c) => c.id === 'meter')?.label,
+		'30 mV under full, as this channel shows that much less than a meter'
+	);
 	assert.equal(by([3.8, 3.8, 3.8], { showsMoreV: -0.03 }).settings.endVoltageV, 4.2);
 	// One pin alone is another matter than the whole channel.
 	assert.match(found(by([3.8, 3.75, 3.8]))!.sentence, /50 mV less than the meter at cell 2.*that pin/);
