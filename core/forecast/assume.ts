@@ -8,6 +8,7 @@ import type { ChargeControl } from '../simulate/charge-control';
 import type { DischargeControl } from '../simulate/discharge-simulation';
 import type { Guards } from '../simulate/end';
 import type { PackModel } from '../simulate/pack-model';
+import { normal, uniform } from '../simulate/random';
 
 /** Capacity lost per year of a pack whose capacity was never measured (common practice, no source). */
 const FADE_PER_YEAR = 0.03;
@@ -33,6 +34,8 @@ export interface Departure {
 	current: number;
 	/** State of charge by which the first cell differs from its siblings, on top of what was read. */
 	spread: number;
+	/** Out of this number, whichever it is, follows by how much each further cell differs beyond what was read; 0 is by nothing. */
+	others: number;
 	/** Height of the false early peak of a nickel charge, in units of its usual height; its sign does not matter. */
 	falsePeak: number;
 	/** How much less charge the pack's own curve has in its middle than that of its chemistry, a share; see {@link bent}. */
@@ -47,6 +50,7 @@ export const NO_DEPARTURE: Departure = {
 	voltageV: 0,
 	current: 0,
 	spread: 0,
+	others: 0,
 	falsePeak: 0,
 	curve: 0
 };
@@ -60,6 +64,12 @@ const MORE_OR_LESS = 1.6;
  * no source).
  */
 const OWN_MEMORY = 0.7;
+/** A meter is off by so much from one cell to the next, V, one standard deviation (common practice, no source: its last digits). */
+const METER_EACH_V = 0.003;
+/** Where a curve is flatter than this, V for all of the charge, its volts are no measure of a cell. */
+const LEAST_SLOPE_V = 0.1;
+/** Cells further out are another matter than a forecast, standard deviations. */
+const FURTHEST_CELL = 3;
 /** How far apart balancing leaves cells, one standard deviation of charge (common practice, no source). */
 const LEVELLED = 0.01;
 
@@ -119,11 +129,29 @@ function spreadSigma(r: Resolved): number {
 	const unseen = unseenSigma(r);
 	if (unseen !== null) return MORE_OR_LESS * unseen;
 	const { cellsRead, sumRead } = r.chemistry.traits.cellSpread;
-	if (r.reading?.cellVoltagesV == null) return sumRead;
-	// Cells that read alike drift apart by what their capacities differ while they are charged.
-	const missing = Math.max(0, 1 - r.chargeState.soc);
-	return r.chemistry.traits.cellsDiffer ? Math.hypot(cellsRead, CELL_CAPACITY * missing) : cellsRead;
+	const read = r.reading?.cellVoltagesV != null;
+	if (!r.chemistry.traits.cellsDiffer) return read ? cellsRead : sumRead;
+	// Cells that read alike are not quite, and drift apart by what their capacities differ while they are charged.
+	const { soc } = r.chargeState;
+	const drift = CELL_CAPACITY * Math.max(0, 1 - soc);
+	if (!read) return Math.hypot(sumRead, drift);
+	const byRead = METER_EACH_V / Math.max(LEAST_SLOPE_V, slopeAt(r.chemistry.curve, soc));
+	return Math.hypot(cellsRead, byRead, drift);
 }
+
+/** By how much each cell but the first differs, in standard deviations: as chance has it, and always the same for the same number. */
+function othersOf({ others }: Departure, cells: number): number[] {
+	if (others === 0) return Array.from({ length: cells }, () => 0);
+	const next = normal(uniform(Math.round(Math.abs(others) * 1e9) % 2 ** 31));
+	return Array.from({ length: cells }, () => Math.max(-FURTHEST_CELL, Math.min(FURTHEST_CELL, next())));
+}
+
+/** Whether every cell was read, on a curve whose volts tell its charge. */
+const seesEach = (r: Resolved): boolean =>
+	r.pack.cells > 1 &&
+	unseenSigma(r) === null &&
+	r.reading?.cellVoltagesV != null &&
+	r.chemistry.traits.cellsDiffer != null;
 
 /** One standard deviation of each departure, from what is known of this pack and charger. */
 export function uncertaintyOf(r: Resolved): Departure {
@@ -137,6 +165,7 @@ export function uncertaintyOf(r: Resolved): Departure {
 		voltageV: r.channel.voltageAccuracyV / 3,
 		current: 0.02,
 		spread: spreadSigma(r),
+		others: seesEach(r) ? 1 : 0,
 		falsePeak: r.chemistry.endOfCharge.kind === 'dip' ? 1 : 0,
 		// What is read at rest carries it in its charge already; who follows a course tells the two apart.
 		curve: 0
@@ -184,11 +213,13 @@ export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): Pac
 	const socs = socsOf(r);
 	const unseen = unseenSigma(r);
 	const scores = unseen === null ? null : normalScores(cells);
+	const others = othersOf(departure, cells);
+	const usual = spreadSigma(r);
 	const apart = (i: number) =>
 		scores === null || unseen === null
 			? i === 0
 				? departure.spread
-				: 0
+				: usual * others[i]
 			: Math.max(0, unseen + departure.spread) * scores[i];
 	return {
 		curve: bent(chemistry.curve, departure.curve),

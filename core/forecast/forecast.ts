@@ -8,7 +8,7 @@ import { powerLimits } from '../charger/envelope';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { runLegs, type Outcome } from '../simulate/run-legs';
-import { NO_DEPARTURE, packModel, uncertaintyOf, type Departure } from './assume';
+import { NO_DEPARTURE, normalScores, packModel, uncertaintyOf, type Departure } from './assume';
 import { endedByFull, legsOf, storageSoc, timedAh, unguarded } from './program-legs';
 
 /** 99th and 95th percentile of the normal distribution, in standard deviations. */
@@ -96,6 +96,22 @@ const LEAST_FOLLOWED_H = { volts: 20, dip: 6 };
 /** Where charging slows near full, the last hours change so slowly that a step of this length follows them, s. */
 const LONGEST_TAIL_STEP_S = 180;
 
+/** Standard deviation of the range of a few normal numbers, nearly the same for any few (Tippett 1925, Biometrika 17; from memory). */
+const RANGE_SIGMA = 0.85;
+/** How far apart the first and the last of so many normal numbers are, root mean square. */
+const rangeOf = (numbers: number): number => Math.hypot(2 * normalScores(numbers)[numbers - 1], RANGE_SIGMA);
+
+/**
+ * Every cell differs by itself, `each` one standard deviation of charge; a run in which one cell differs by as much as the ends of
+ * all of them come further apart stands for that. Where they read apart already, chance mostly falls to those in between.
+ */
+function furtherApart(r: Resolved, each: number): number {
+	const { startSoc } = packModel(r);
+	const read = Math.max(...startSoc) - Math.min(...startSoc);
+	const ends = REACH * rangeOf(r.pack.cells) * each;
+	return (Math.hypot(read, ends) - read) / REACH;
+}
+
 /** A charge that ends with less than this share of what it should put in was ended by a false peak. */
 const FALSE_END_SHARE = 0.6;
 
@@ -128,7 +144,8 @@ export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0
 	const free = unguarded(r, settings);
 	const run = simulator(r, settings, free);
 	const best = run(NO_DEPARTURE, traceEveryS);
-	const sigma = uncertaintyOf(r);
+	const drawn = uncertaintyOf(r);
+	const sigma = { ...drawn, spread: drawn.others > 0 ? furtherApart(r, drawn.spread) : drawn.spread, others: 0 };
 	const nothing: Record<ResultId, number> = {
 		timeMin: 0,
 		legMin: 0,

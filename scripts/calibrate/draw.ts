@@ -23,6 +23,8 @@ export const TRUTH = {
 	/** How far another curve departs from ours in the middle, shares of charge. */
 	curve: 0.02,
 	meterV: 0.003,
+	/** A meter is off by this for every cell: charger and meter that differ by 10 to 20 mV are called good. */
+	meterAllV: 0.005,
 	/** What a flat or lazy curve remembers, V: rest volts are off by this for the same charge. */
 	lazyV: { life: 0.015, nimh: 0.015, nicd: 0.015, lead: 0.008, leadgel: 0.008 } as Record<string, number>,
 	coolingFactor: 0.15,
@@ -64,7 +66,10 @@ export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
 	const chemistry = CHEMISTRIES[at];
 	const even = uniform(4100 + at);
 	const next = normal(even);
-	const draw = (sigma: number) => sigma * Math.max(-WIDEST, Math.min(WIDEST, next()));
+	const within = (z: number) => Math.max(-WIDEST, Math.min(WIDEST, z));
+	const draw = (sigma: number) => sigma * within(next());
+	// Meters are drawn by themselves, so that the packs are those that were drawn before any meter was off.
+	const meters = normal(uniform(6100 + at));
 	return Array.from({ length: count }, () => {
 		const lithium = chemistry.family === 'lithium';
 		const cells = lithium ? 2 + Math.floor(even() * 5) : 6;
@@ -80,6 +85,7 @@ export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
 		const each = <T>(value: (i: number) => T) => Array.from({ length: cells }, (_, i) => value(i));
 		const soc = each(() => Math.min(0.95, Math.max(0.02, meanSoc + draw(differ))));
 		const lazy = draw(TRUTH.lazyV[chemistry.id] ?? 0);
+		const meter = TRUTH.meterAllV * within(meters());
 		return {
 			chemistry,
 			cells,
@@ -88,7 +94,7 @@ export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
 			soc,
 			resistance: each(() => worse * Math.exp(draw(TRUTH.cellResistance))),
 			curve,
-			readV: each((i) => ocvAt(curve, soc[i]) + lazy + draw(TRUTH.meterV)),
+			readV: each((i) => ocvAt(curve, soc[i]) + lazy + meter + draw(TRUTH.meterV)),
 			coolingFactor: Math.exp(draw(TRUTH.coolingFactor)),
 			airK: draw(TRUTH.airK),
 			chargerV: draw(TRUTH.chargerV),

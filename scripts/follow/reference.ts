@@ -22,7 +22,7 @@ const SHARED = [
 	'capacity',
 	'resistance',
 	'curve',
-	'lazy',
+	'reads',
 	'soc',
 	'cooling',
 	'air',
@@ -83,7 +83,8 @@ function packFrom(run: TrueRun, s: Shared, meanSoc: number, even: () => number, 
 	const usual = even() < TRUTH.neverBalancedShare ? TRUTH.neverBalanced : TRUTH.cellCharge;
 	const differ = seen ? TRUTH.seenCells : chemistry.traits.gasses ? TRUTH.levelledByGas : usual;
 	const curve = another(chemistry.curve, TRUTH.curve * s.curve);
-	const lazySigma = TRUTH.lazyV[chemistry.id] ?? 0;
+	// What a curve remembers and what the meter is off by show alike: all cells read so much more.
+	const readsV = Math.hypot(TRUTH.lazyV[chemistry.id] ?? 0, TRUTH.meterAllV);
 	const whole = labelAh * (1 + TRUTH.capacity * s.capacity);
 	const worse = Math.exp(TRUTH.resistance * s.resistance);
 	const each = <T>(value: (i: number) => T) => Array.from({ length: cells }, (_, i) => value(i));
@@ -91,25 +92,23 @@ function packFrom(run: TrueRun, s: Shared, meanSoc: number, even: () => number, 
 	let soc: number[];
 	const bell = (off: number, sigma: number) => Math.exp(-((off / sigma) ** 2) / 2);
 	if (chemistry.family === 'lithium') {
-		const lazy = lazySigma * s.lazy;
+		const more = readsV * s.reads;
 		soc = each((i) => {
 			const cell = cellOf(
 				meanSoc,
 				differ,
-				(x) => bell(readV[i] - lazy - ocvAt(curve, x), TRUTH.meterV),
+				(x) => bell(readV[i] - more - ocvAt(curve, x), TRUTH.meterV),
 				even
 			);
 			logWeight += Math.log(Math.max(cell.weight, 1e-300));
 			return cell.soc;
 		});
 	} else {
-		// Only the whole pack was read: what the curve remembers is what is left, as likely as that is.
+		// Only the whole pack was read: what curve and meter are off by is what is left, as likely as that is.
 		soc = each(() => Math.min(0.95, Math.max(0.02, meanSoc + differ * next())));
 		const read = readV.reduce((a, b) => a + b) / cells;
 		const left = read - soc.reduce((sum, x) => sum + ocvAt(curve, x), 0) / cells;
-		logWeight += Math.log(
-			Math.max(bell(left, Math.hypot(lazySigma, TRUTH.meterV / Math.sqrt(cells))), 1e-300)
-		);
+		logWeight += Math.log(Math.max(bell(left, Math.hypot(readsV, TRUTH.meterV / Math.sqrt(cells))), 1e-300));
 	}
 	const pack: DrawnPack = {
 		...run.pack,

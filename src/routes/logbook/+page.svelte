@@ -70,7 +70,7 @@
 		href={(from, to) => hrefOf({ from, to })}
 	/>
 	<div class="mt-3 relative overflow-x-auto" use:reachable>
-		<table class="ledger">
+		<table class="ledger max-sm:[&_td]:pr-1.5 max-sm:[&_th]:pr-1.5">
 			<thead>
 				<tr
 					><th class="w-[26px]"><span class="sr-only">Choose</span></th><th>When</th><th>Pack</th><th
