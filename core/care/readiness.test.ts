@@ -68,3 +68,24 @@ test('how far apart cells stand is said in whole millivolts', () => {
 	assert.match(state([3.8, 3.2, 3.8]).sentence, /^Cells 600 mV apart.*, cell 2 lowest\.$/);
 	assert.match(state([3.1, 3.9, 3.9]).sentence, /^Cells 800 mV apart.*, cell 1 lowest\.$/);
 });
+
+test('just used it cools for half an hour, and says how much of that is left', () => {
+	const used = (at: string) =>
+		readinessOf(
+			aPack(),
+			aReading([3.8, 3.8, 3.8], { takenAt: daysAgo(0.1) }),
+			NOW,
+			{},
+			{
+				end: null,
+				endedAt: at,
+				used: { at, felt: 'not said' }
+			}
+		);
+	assert.equal(
+		used('2026-05-02T17:50:00.000Z').sentence,
+		'Just used: let it cool for 20 min more, then measure it.'
+	);
+	assert.match(used('2026-05-02T17:30:10.000Z').sentence, /for 1 min more/);
+	assert.equal(used('2026-05-02T17:30:00.000Z').sentence, 'Used since it was measured: measure it.');
+});

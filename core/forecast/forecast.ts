@@ -145,7 +145,11 @@ export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0
 	const run = simulator(r, settings, free);
 	const best = run(NO_DEPARTURE, traceEveryS);
 	const drawn = uncertaintyOf(r);
-	const sigma = { ...drawn, spread: drawn.others > 0 ? furtherApart(r, drawn.spread) : drawn.spread, others: 0 };
+	const sigma = {
+		...drawn,
+		spread: drawn.others > 0 ? furtherApart(r, drawn.spread) : drawn.spread,
+		others: 0
+	};
 	const nothing: Record<ResultId, number> = {
 		timeMin: 0,
 		legMin: 0,

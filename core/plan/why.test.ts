@@ -64,6 +64,12 @@ test('half an hour is three slots of ten minutes, after the hours or before them
 	const of = (what: RegExp) => variants.find((v) => what.test(v.what))!.with;
 	assert.equal(marksOf(of(/longer/)), '....wwwwww.wwwww.');
 	assert.equal(marksOf(of(/sooner/)), '.wwwwww.wwwww....');
+	const shorter = variantsOf(day('....www.....', [job('a', 2)], { slotMin: 20.3 }), []);
+	assert.equal(
+		marksOf(shorter.find((v) => /longer/.test(v.what))!.with),
+		'....wwww....',
+		'the nearest to it'
+	);
 	assert.equal(marksOf(of(/between/)), '....wwwwwwwww....');
 	assert.deepEqual(of(/between/).hands, day('....www....ww....', []).hands, 'who watches has no hands');
 	assert.equal(

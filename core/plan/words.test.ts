@@ -55,14 +55,15 @@ test('left off, gone on with, and the next run of the same job', () => {
 		]
 	};
 	assert.deepEqual(
-		actsOf([lead]).map((a) => [a.kind, a.at.slice(11, 16), a.step]),
+		actsOf([lead]).map((a) => [a.kind, a.at.slice(11, 16), a.step, a.likely]),
 		[
-			['begin', '19:00', 0],
-			['leave off', '22:00', 0],
-			['go on', '22:30', 0],
-			['next run', '23:30', 1],
-			['unplug', '23:40', 1]
-		]
+			['begin', '19:00', 0, false],
+			['leave off', '22:00', 0, false],
+			['go on', '22:30', 0, false],
+			['next run', '23:30', 1, false],
+			['unplug', '23:40', 1, true]
+		],
+		'nobody knows to the minute when it is over; everything else is appointed'
 	);
 	assert.equal(runWords(lead), 'charge 4.7 A');
 	assert.equal(runWords(lead, 1), 'discharge');

