@@ -17,6 +17,8 @@ const SIGMA = {
 	capacity: 0.035,
 	measuredCapacity: 0.015,
 	cellCapacity: 0.008,
+	/** Charge of the cells of a flat curve, which no volts have told apart since they were level last. */
+	cellCharge: 0.04,
 	resistance: 0.18,
 	cellResistance: 0.06,
 	curveBend: 0.02,
@@ -52,8 +54,10 @@ export function drawTruth(plugged: PluggedPack): PackTruth {
 	// What was believed of the charge may be wrong by as much as it was said to be; a cell is neither fuller than full nor empty of it.
 	const offCharge = draw(plugged.chargeSigma);
 	const believed = (i: number) => plugged.charge[Math.min(i, plugged.charge.length - 1)];
+	const apart = normal(uniform(plugged.seed + 1));
+	const drifts = chemistry.family === 'lithium' && cells > 1 ? SIGMA.cellCharge : 0;
 	const socOf = (i: number) => {
-		const by = believed(i);
+		const by = believed(i) + drifts * Math.max(-WIDEST, Math.min(WIDEST, apart()));
 		return Math.min(Math.max(by + offCharge, Math.min(0, by)), Math.max(1, by));
 	};
 	const byVolts = restV?.length === cells && steep(plugged) ? restV : null;

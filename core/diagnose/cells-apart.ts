@@ -29,7 +29,8 @@ const within = (soc: number): number => Math.max(0, Math.min(NEARLY_ALL, soc));
 function chargeNow(r: Resolved, shown: Shown, middleV: number): { soc: number; sigma: number } {
 	const { curve } = r.chemistry;
 	const { seriesOhm, relaxOhm } = packModel(r);
-	const addsV = shown.currentA * (seriesOhm[0] + relaxOhm[0]);
+	const cellOhm = seriesOhm.reduce((sum, ohm, i) => sum + ohm + relaxOhm[i], 0) / seriesOhm.length;
+	const addsV = shown.currentA * cellOhm;
 	const byVolts = within(socAt(curve, middleV - addsV));
 	const voltsSigma =
 		Math.hypot(VOLTS_OFF, RESISTANCE_OFF * addsV) / Math.max(FLATTEST, slopeAt(curve, byVolts));

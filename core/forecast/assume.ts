@@ -57,8 +57,14 @@ export const NO_DEPARTURE: Departure = {
 
 /** How far cells of one pack differ in capacity, one standard deviation as a share (common practice, no source). */
 const CELL_CAPACITY = 0.01;
-/** How far the differences themselves differ from pack to pack, as a share: some were never balanced (common practice, no source). */
+/** How far their resistances differ, one standard deviation in natural-logarithm units (common practice, no source). */
+const CELL_RESISTANCE = 0.08;
+/**
+ * How far the differences themselves differ from pack to pack, chance among few cells included, as a share; and without it, in
+ * natural-logarithm units: some were never balanced (common practice, no source).
+ */
 const MORE_OR_LESS = 1.6;
+const MORE_OR_LESS_LOG = 0.5;
 /**
  * What a lazy curve remembers is mostly what all cells of a pack went through; each cell's own part of it, as a share (common practice,
  * no source).
@@ -84,13 +90,15 @@ function unseenSigma(r: Resolved): number | null {
 	return byVolts === null ? supposed : (supposed * byVolts) / Math.hypot(supposed, byVolts);
 }
 
+/** By how much cells that begin alike come apart until they are full, as each holds a little more or less; one standard deviation of charge. */
+export const driftOf = (r: Resolved): number => CELL_CAPACITY * Math.max(0, 1 - r.chargeState.soc);
+
 /** How cells are supposed to differ in charge, and how exactly their volts tell it where they were read; one standard deviation each. */
 function differences(r: Resolved): { supposed: number; byVolts: number | null } | null {
 	const { traits, storage, curve, defaults } = r.chemistry;
 	if (storage.kind !== 'charge' || !traits.cellsDiffer || r.pack.cells < 2) return null;
-	const missing = Math.max(0, 1 - r.chargeState.soc);
 	const levelled = r.around.lastRun?.end === 'filled' && r.chargeState.known !== null;
-	const supposed = Math.hypot(levelled ? LEVELLED : traits.cellsDiffer.cellsRead, CELL_CAPACITY * missing);
+	const supposed = levelled ? LEVELLED : traits.cellsDiffer.cellsRead;
 	// Nearly empty or full even a flat curve is steep, and what was read says how they differ.
 	const byVolts = r.reading?.cellVoltagesV
 		? Math.hypot(METER_SIGMA_V, OWN_MEMORY * defaults.restUncertaintyV) /
@@ -119,6 +127,12 @@ export function normalScores(cells: number): number[] {
 	});
 }
 
+/** The same numbers in an order that has nothing to do with theirs: first those in even places, then those in odd ones. */
+const crossed = (ordered: readonly number[]): number[] => [
+	...ordered.filter((_, i) => i % 2 === 0),
+	...ordered.filter((_, i) => i % 2 === 1)
+];
+
 /**
  * Charge by which the first cell differs from its siblings beyond what was read, one standard deviation; where nobody sees how cells
  * differ, how far they may differ more, or less, than they do on average.
@@ -130,13 +144,11 @@ function spreadSigma(r: Resolved): number {
 	if (unseen !== null) return MORE_OR_LESS * unseen;
 	const { cellsRead, sumRead } = r.chemistry.traits.cellSpread;
 	const read = r.reading?.cellVoltagesV != null;
-	if (!r.chemistry.traits.cellsDiffer) return read ? cellsRead : sumRead;
-	// Cells that read alike are not quite, and drift apart by what their capacities differ while they are charged.
-	const { soc } = r.chargeState;
-	const drift = CELL_CAPACITY * Math.max(0, 1 - soc);
-	if (!read) return Math.hypot(sumRead, drift);
-	const byRead = METER_EACH_V / Math.max(LEAST_SLOPE_V, slopeAt(r.chemistry.curve, soc));
-	return Math.hypot(cellsRead, byRead, drift);
+	if (!read) return sumRead;
+	if (!r.chemistry.traits.cellsDiffer) return cellsRead;
+	// Cells that read alike are not quite.
+	const byRead = METER_EACH_V / Math.max(LEAST_SLOPE_V, slopeAt(r.chemistry.curve, r.chargeState.soc));
+	return Math.hypot(cellsRead, byRead);
 }
 
 /** By how much each cell but the first differs, in standard deviations: as chance has it, and always the same for the same number. */
@@ -147,7 +159,7 @@ function othersOf({ others }: Departure, cells: number): number[] {
 }
 
 /** Whether every cell was read, on a curve whose volts tell its charge. */
-const seesEach = (r: Resolved): boolean =>
+export const seesEach = (r: Resolved): boolean =>
 	r.pack.cells > 1 &&
 	unseenSigma(r) === null &&
 	r.reading?.cellVoltagesV != null &&
@@ -165,7 +177,7 @@ export function uncertaintyOf(r: Resolved): Departure {
 		voltageV: r.channel.voltageAccuracyV / 3,
 		current: 0.02,
 		spread: spreadSigma(r),
-		others: seesEach(r) ? 1 : 0,
+		others: r.pack.cells > 1 && r.chemistry.traits.cellsDiffer !== null ? 1 : 0,
 		falsePeak: r.chemistry.endOfCharge.kind === 'dip' ? 1 : 0,
 		// What is read at rest carries it in its charge already; who follows a course tells the two apart.
 		curve: 0
@@ -213,20 +225,30 @@ export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): Pac
 	const socs = socsOf(r);
 	const unseen = unseenSigma(r);
 	const scores = unseen === null ? null : normalScores(cells);
-	const others = othersOf(departure, cells);
+	const others = othersOf(departure, 3 * cells);
 	const usual = spreadSigma(r);
-	const apart = (i: number) =>
-		scores === null || unseen === null
-			? i === 0
-				? departure.spread
-				: usual * others[i]
-			: Math.max(0, unseen + departure.spread) * scores[i];
+	// Where volts do not tell cells apart, the usual pack is one whose cells differ as far as so many do on average.
+	const onAverage = scores && chemistry.traits.cellsDiffer && cells > 1 ? crossed(scores) : null;
+	const asMade =
+		departure.others !== 0
+			? others.slice(cells)
+			: onAverage
+				? [...onAverage, ...onAverage.toReversed()]
+				: null;
+	const ohmOf = (i: number): number => (asMade ? Math.exp(CELL_RESISTANCE * asMade[i]) : 1);
+	const ahOf = (i: number): number => (asMade ? 1 + CELL_CAPACITY * asMade[cells + i] : 1);
+	/** Charge by which cell `i` differs beyond what was read. */
+	const apart = (i: number): number => {
+		if (scores === null || unseen === null) return i === 0 ? departure.spread : usual * others[i];
+		if (departure.others === 0) return Math.max(0, unseen + departure.spread) * scores[i];
+		return unseen * Math.exp((MORE_OR_LESS_LOG * departure.spread) / (MORE_OR_LESS * unseen)) * others[i];
+	};
 	return {
 		curve: bent(chemistry.curve, departure.curve),
-		capacityAh: fill(() => capacityAh),
+		capacityAh: fill((i) => capacityAh * ahOf(i)),
 		startSoc: fill((i) => startSoc(socs[i], departure.soc + apart(i))),
-		seriesOhm: fill((i) => (measured ? measured[i] : d.seriesOhmAh / pack.capacityAh) * rFactor),
-		relaxOhm: fill(() => (d.relaxOhmAh / pack.capacityAh) * rFactor),
+		seriesOhm: fill((i) => (measured ? measured[i] : (d.seriesOhmAh / pack.capacityAh) * ohmOf(i)) * rFactor),
+		relaxOhm: fill((i) => (d.relaxOhmAh / pack.capacityAh) * ohmOf(i) * rFactor),
 		relaxS: d.relaxS,
 		resistanceDoublesPerK: d.resistanceDoublesPerK,
 		heatCapacityJPerK: d.heatCapacityJPerKAh * pack.capacityAh * cells,

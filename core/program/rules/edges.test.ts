@@ -31,6 +31,15 @@ test('cells and the whole pack agree within 20 mV a cell and 3 parts in a thousa
 	assert.match(sum(12.76)!, /more than 3 LiPo cells can hold/);
 });
 
+test('a cell of more resistance than its siblings is asked about from 3 mΩ on, as less is the meter’s', () => {
+	const ohms = (worst: number) =>
+		said('resistance-uneven', {
+			reading: aReading([3.8, 3.8, 3.8], { cellResistancesOhm: [0.002, worst, 0.002] })
+		});
+	assert.equal(ohms(0.0049), null);
+	assert.match(ohms(0.00501)!, /^Cell 2 has 5\.0 mΩ and its siblings about 2\.0 mΩ/);
+});
+
 test('a charger that may be 50 mV off still ends at 4.20 V, one that may be 51 does not', () => {
 	const off = (voltageAccuracyV: number) =>
 		said(
