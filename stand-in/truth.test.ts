@@ -60,7 +60,17 @@ test('where volts tell the charge, the pack rests at what the meter showed; wher
 	}
 	const flat = drawn(300, { chemistry: 'life', restV: [3.3, 3.3, 3.3], charge: [0.7, 0.7, 0.7] });
 	assert.ok(Math.abs(median(flat.map((t) => t.soc[0])) - 0.7) < 0.02);
-	assert.ok(flat.every((t) => t.soc[0] > 0.55 && t.soc[0] < 0.85));
+	const mean = (soc: readonly number[]) => soc.reduce((a, b) => a + b) / soc.length;
+	assert.ok(flat.every((t) => mean(t.soc) > 0.5 && mean(t.soc) < 0.9));
+	// Nobody has told its cells apart: each is off by itself, one with another by √2 times as much.
+	const apart = flat.map((t) => t.soc[1] - t.soc[0]);
+	const sigma = Math.sqrt(mean(apart.map((d) => d * d)));
+	assert.ok(Math.abs(mean(apart)) < 0.01 && Math.abs(sigma / (0.04 * Math.SQRT2) - 1) < 0.15, `${sigma}`);
+	const one = drawn(50, { chemistry: 'life', cells: 1, restV: [3.3], charge: [0.7], chargeSigma: 0 });
+	assert.ok(
+		one.every((t) => t.soc[0] === 0.7),
+		'one cell has nothing to differ from'
+	);
 	const full = drawn(100, { chemistry: 'nimh', restV: null, charge: [1, 1, 1], chargeSigma: 0.3 });
 	assert.ok(
 		full.every((t) => t.soc[0] <= 1 && t.soc[0] >= 0.2),

@@ -85,14 +85,19 @@ test('a current that rises at the end volts is laid beside what flowed two minut
 });
 
 /** A charge at two amps below its end; each cell by its volts at a moment. */
-function watched(cells: (s: number) => number[], lastS: number, task: 'charge' | 'balance' = 'charge') {
+function watched(
+	cells: (s: number) => number[],
+	lastS: number,
+	task: 'charge' | 'balance' = 'charge',
+	amps = 2
+) {
 	const t = emptyTelemetry(3);
 	for (let s = 0; s <= lastS; s += 5) {
 		const now = cells(s);
 		t.timeS.push(s);
-		t.currentA.push(2);
+		t.currentA.push(amps);
 		t.packV.push(now.reduce((a, b) => a + b, 0));
-		t.chargeAh.push((2 * s) / 3600);
+		t.chargeAh.push((Math.abs(amps) * s) / 3600);
 		t.temperatureDegC.push(21);
 		now.forEach((v, i) => t.cellV[i].push(v));
 	}
@@ -127,4 +132,11 @@ test('told to stop, nobody is warned of the same afterwards; warned first, one i
 		parts((s) => [s < 250 ? 3.95 : 4.15, 3.8, 3.8]),
 		['warn', 'stop']
 	);
+});
+
+test('while it gives, cells that part are not called that: it is how the weakest is found', () => {
+	const parts = (amps: number) =>
+		watched((s) => [s < 100 ? 3.8 : 3.6, 3.8, 3.8], 500, 'charge', amps).some((w) => w.rule === 'cells part');
+	assert.equal(parts(2), true);
+	assert.equal(parts(-2), false);
 });
