@@ -229,14 +229,10 @@ export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): Pac
 	const usual = spreadSigma(r);
 	// Where volts do not tell cells apart, the usual pack is one whose cells differ as far as so many do on average.
 	const onAverage = scores && chemistry.traits.cellsDiffer && cells > 1 ? crossed(scores) : null;
-	const asMade =
-		departure.others !== 0
-			? others.slice(cells)
-			: onAverage
-				? [...onAverage, ...onAverage.toReversed()]
-				: null;
-	const ohmOf = (i: number): number => (asMade ? Math.exp(CELL_RESISTANCE * asMade[i]) : 1);
-	const ahOf = (i: number): number => (asMade ? 1 + CELL_CAPACITY * asMade[cells + i] : 1);
+	const ohmScores = departure.others !== 0 ? others.slice(cells, 2 * cells) : onAverage;
+	const ohmOf = (i: number): number => (ohmScores ? Math.exp(CELL_RESISTANCE * ohmScores[i]) : 1);
+	// Even in the usual pack: were the emptiest cell the larger one, it would hide how far a discharge takes it.
+	const ahOf = (i: number): number => 1 + CELL_CAPACITY * (others[2 * cells + i] ?? 0);
 	/** Charge by which cell `i` differs beyond what was read. */
 	const apart = (i: number): number => {
 		if (scores === null || unseen === null) return i === 0 ? departure.spread : usual * others[i];

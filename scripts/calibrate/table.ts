@@ -8,6 +8,7 @@ import type { PackModel } from '../../core/simulate/pack-model';
 import { runLegs } from '../../core/simulate/run-legs';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
 import { aMultiCharger } from '../../tests/support/rule-cases';
+import { evened } from '../even';
 import { drawPacks, type DrawnPack } from './draw';
 
 export interface Row {
@@ -57,10 +58,6 @@ export function contextOf(p: DrawnPack): ProgramContext {
 /** A charge that takes longer than this, min, has no end of its own. */
 const NEVER_MIN = 2800;
 
-/** The resistance around which the guess has those of its cells. */
-const usual = (ohm: Float64Array): number =>
-	Math.exp(ohm.reduce((sum, x) => sum + Math.log(x), 0) / ohm.length);
-
 /** The pack as it really is: our model of it with the drawn truth laid over. */
 export function truly(p: DrawnPack, guess: PackModel): PackModel {
 	return {
@@ -68,8 +65,8 @@ export function truly(p: DrawnPack, guess: PackModel): PackModel {
 		curve: p.curve,
 		capacityAh: Float64Array.from(p.capacityAh),
 		startSoc: Float64Array.from(p.soc),
-		seriesOhm: guess.seriesOhm.map((_, i) => usual(guess.seriesOhm) * p.resistance[i]),
-		relaxOhm: guess.relaxOhm.map((_, i) => usual(guess.relaxOhm) * p.resistance[i]),
+		seriesOhm: evened(guess.seriesOhm).map((ohm, i) => ohm * p.resistance[i]),
+		relaxOhm: evened(guess.relaxOhm).map((ohm, i) => ohm * p.resistance[i]),
 		slowing: guess.slowing && { ...guess.slowing, fullOhm: guess.slowing.fullOhm * p.resistance[0] },
 		coolingS: guess.coolingS * p.coolingFactor,
 		startDegC: guess.startDegC + p.airK,
