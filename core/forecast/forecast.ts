@@ -106,8 +106,9 @@ const LONGEST_TAIL_STEP_S = 180;
 
 /** Standard deviation of the range of a few normal numbers, nearly the same for any few (Tippett 1925, Biometrika 17; from memory). */
 const RANGE_SIGMA = 0.85;
-/** How far apart the first and the last of so many normal numbers are, root mean square. */
-const rangeOf = (numbers: number): number => Math.hypot(2 * normalScores(numbers)[numbers - 1], RANGE_SIGMA);
+/** How far apart the first and the last of so many normal numbers are where they are `by` standard deviations further apart than usual. */
+const rangeOf = (numbers: number, by: number): number =>
+	2 * normalScores(numbers)[numbers - 1] + by * RANGE_SIGMA;
 
 /**
  * Every cell differs by itself, `each` one standard deviation of charge; a run in which one cell differs by as much as the ends of
@@ -116,7 +117,7 @@ const rangeOf = (numbers: number): number => Math.hypot(2 * normalScores(numbers
 function furtherApart(r: Resolved, each: number): number {
 	const { startSoc } = packModel(r);
 	const read = Math.max(...startSoc) - Math.min(...startSoc);
-	const ends = REACH * rangeOf(r.pack.cells) * Math.hypot(each, driftOf(r));
+	const ends = rangeOf(r.pack.cells, REACH) * Math.hypot(each, driftOf(r));
 	return (Math.hypot(read, ends) - read) / REACH;
 }
 
