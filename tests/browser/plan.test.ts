@@ -48,6 +48,10 @@ describe('plan', () => {
 		);
 		return s;
 	};
+	const tomorrow = (): string => {
+		const at = new Date(Date.now() + 86400e3);
+		return `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`;
+	};
 	const jobOf = (name: string) => `r-${bench.packId(name)}`;
 	const bar = (jobId: string) => person.find(`[data-job="${jobId}"]`);
 
@@ -79,8 +83,7 @@ describe('plan', () => {
 		);
 		await person.typeMoment('Ready by', '2020-01-02T03:04');
 		await person.sees('That is over already.');
-		const tomorrow = new Date(Date.now() + 86400e3);
-		const day = `${tomorrow.getFullYear()}-${String(tomorrow.getMonth() + 1).padStart(2, '0')}-${String(tomorrow.getDate()).padStart(2, '0')}`;
+		const day = tomorrow();
 		await person.typeMoment('Ready by', `${day}T18:30`);
 		assert.match(
 			await main<string>(`return document.querySelector('input[maxlength="80"]').placeholder`),
@@ -104,6 +107,11 @@ describe('plan', () => {
 		for (const name of ['Skua cutter', 'Winch tug', 'Survey catamaran', 'Kittiwake launch'])
 			await person.choose(`[aria-label^="${name}: what for"]`, 'ready for use');
 		await person.sees('4 jobs');
+		// What is left of tonight depends on when this runs.
+		const day = tomorrow();
+		await person.typeMoment('To', `${day}T22:00`);
+		await person.typeMoment('From', `${day}T19:00`);
+		await person.typeMoment('Ready by', `${day}T23:00`);
 		await person.press('button', 'Plan it');
 		const path = await person.waitForPath(/^\/plan\/[0-9a-f-]{36}$/);
 		id = path.split('/').pop()!;
