@@ -5,7 +5,6 @@
 import { chemistryOf } from '../../core/chemistry/catalogue';
 import { packModel } from '../../core/forecast/assume';
 import { discharges, legsOf } from '../../core/forecast/program-legs';
-import { evened } from '../even';
 import type { PackModel } from '../../core/simulate/pack-model';
 import type { Solution } from '../../core/program/solve';
 import { runLegs } from '../../core/simulate/run-legs';
@@ -125,9 +124,9 @@ export function broken(c: DrawnCase, s: Solution): string | null {
 	const guess = packModel(r);
 	const other = {
 		...guess,
-		capacityAh: evened(guess.capacityAh).map((ah, i) => ah * (i % 2 ? 0.98 : 0.96)),
-		seriesOhm: evened(guess.seriesOhm).map((ohm) => ohm * 1.15),
-		relaxOhm: evened(guess.relaxOhm).map((ohm) => ohm * 1.15)
+		capacityAh: guess.capacityAh.map((ah, i) => ah * (i % 2 ? 0.98 : 0.96)),
+		seriesOhm: guess.seriesOhm.map((ohm) => ohm * 1.15),
+		relaxOhm: guess.relaxOhm.map((ohm) => ohm * 1.15)
 	};
 	// Fine enough for a run of minutes; a longer one changes slowly. What breaks at a coarse step is looked at with a fine one.
 	const dtS = Math.min(10, Math.max(0.5, (forecast?.best.timeS ?? 0) / 300));
