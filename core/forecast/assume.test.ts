@@ -80,3 +80,21 @@ test('the taper ends at a tenth of capacity, or at half of a small current', () 
 	assert.ok(Math.abs(taperEndA(at(), 2.6) - 0.26) < 1e-12);
 	assert.equal(taperEndA(at(), 0.2), 0.1);
 });
+
+test('every cell differs by itself in charge, capacity and resistance: the same for the same number, not at all for none', () => {
+	const read = at({ reading: aReading([3.8, 3.8, 3.8]) });
+	const of = (others: number) => packModel(read, { ...NO_DEPARTURE, others });
+	assert.deepEqual(of(0.7), of(0.7));
+	assert.notDeepEqual(of(0.7).startSoc, of(0.8).startSoc);
+	for (const column of ['capacityAh', 'seriesOhm', 'relaxOhm'] as const) {
+		assert.equal(new Set(of(0.7)[column]).size, 3, column);
+		assert.equal(new Set(of(0)[column]).size, 1, column);
+	}
+	assert.equal(of(0.7).startSoc[0], of(0).startSoc[0], 'the first has a departure of its own');
+	const measured = at({ reading: aReading([3.8, 3.8, 3.8], { cellResistancesOhm: [0.004, 0.005, 0.006] }) });
+	assert.deepEqual(
+		Array.from(packModel(measured, { ...NO_DEPARTURE, others: 0.7 }).seriesOhm),
+		[0.004, 0.005, 0.006],
+		'what was measured is believed'
+	);
+});

@@ -229,8 +229,7 @@ export function packModel(r: Resolved, departure: Departure = NO_DEPARTURE): Pac
 	const usual = spreadSigma(r);
 	// Where volts do not tell cells apart, the usual pack is one whose cells differ as far as so many do on average.
 	// Even while it is emptied: were it the emptiest cell that resists least, it would hide how far that is taken.
-	const onAverage =
-		scores && chemistry.traits.cellsDiffer && r.taskData.moves === 'in' ? crossed(scores) : null;
+	const onAverage = scores && r.taskData.moves === 'in' ? crossed(scores) : null;
 	const ohmScores = departure.others !== 0 ? others.slice(cells, 2 * cells) : onAverage;
 	const ohmOf = (i: number): number => (ohmScores ? Math.exp(CELL_RESISTANCE * ohmScores[i]) : 1);
 	// Even in the usual pack: were the emptiest cell the larger one, it would hide how far a discharge takes it.
