@@ -22,6 +22,26 @@ test('a curve passes through its anchors and continues in a straight line beyond
 	assert.ok(Math.abs(beyond - inside) < 1e-3);
 });
 
+test('between anchors it neither overshoots nor dips, however steep the next stretch is, and level stays level', () => {
+	const step = fc.double({ min: 0, max: 1, noNaN: true });
+	fc.assert(
+		fc.property(fc.array(step, { minLength: 3, maxLength: 9 }), (steps) => {
+			let volts = 3;
+			const anchors = steps.map((by, k): [number, number] => [k / (steps.length - 1), (volts += by * by)]);
+			const curve = curveFromAnchors(anchors);
+			for (let k = 1; k < curve.voltsV.length; k++)
+				assert.ok(curve.voltsV[k] >= curve.voltsV[k - 1] - 1e-9, `falls at entry ${k}`);
+			assert.ok(Math.abs(ocvAt(curve, 1) - volts) < 1e-9);
+		})
+	);
+	const flat = curveFromAnchors([
+		[0, 1],
+		[0.5, 1],
+		[1, 2]
+	]);
+	for (const s of [0.1, 0.25, 0.4]) assert.ok(Math.abs(ocvAt(flat, s) - 1) < 1e-12, `${ocvAt(flat, s)}`);
+});
+
 test('state of charge and volts are inverse over the whole table', () => {
 	for (const { curve } of CHEMISTRIES)
 		fc.assert(

@@ -22,10 +22,8 @@ function monotoneSlopes(x: number[], y: number[]): number[] {
 		secant[n - 2]
 	];
 	for (let i = 0; i < n - 1; i++) {
-		if (secant[i] === 0) {
-			slope[i] = slope[i + 1] = 0;
-			continue;
-		}
+		// Where it is level, so are both its ends.
+		if (secant[i] === 0) continue;
 		const a = slope[i] / secant[i];
 		const b = slope[i + 1] / secant[i];
 		const length = a * a + b * b;

@@ -34,6 +34,11 @@ describe('what the columns seem to be', () => {
 			guessed('time,voltage,current,capacity\n0,11100,2200,0\n1,11110,2200,611').meaning.map(shortly),
 			[...['time s', 'volts mV', 'current mA', 'charge mAh']]
 		);
+		// No hobby charger gives more than 200 V, 150 A or 60 Ah in one charge.
+		const atMost = (volts: number, amps: number, ah: number) =>
+			guessed(`time,voltage,current,capacity\n0,1,1,0\n1,${volts},${amps},${ah}`).meaning.map(shortly);
+		assert.deepEqual(atMost(200, 150, 60), ['time s', 'volts V', 'current A', 'charge Ah']);
+		assert.deepEqual(atMost(200.5, 150.5, 60.5), ['time s', 'volts mV', 'current mA', 'charge mAh']);
 		// It says volts, and sixteen thousand of them.
 		assert.equal(shortly(guessed('time s,V,A\n0,16800,1.0\n1,16800,1.0').meaning[1]), 'volts mV');
 	});

@@ -52,6 +52,10 @@ test('all cells zero is a balance lead that is not seen: a stop where the task b
 	const zero = { cellsV: [0, 0, 0, 0] };
 	assert.deepEqual(said(zero), ['stop wires']);
 	assert.deepEqual(said(zero, { task: 'charge' }), ['check wires']);
+	const two = { pack: aPack({ cells: 2, labelVoltageV: 7.4 }), reading: aReading([3.8, 3.81], { takenAt: NOW }) };
+	assert.deepEqual(said({ countRead: 2, cellsV: [0, 0], mainV: 7.6 }, two), ['stop wires']);
+	const one = { pack: aPack({ cells: 1, labelVoltageV: 3.7 }), reading: aReading([3.8], { takenAt: NOW }) };
+	assert.deepEqual(said({ countRead: 1, cellsV: [0], mainV: 3.8 }, one), [], 'one cell has no balance lead');
 });
 
 test('zero beside double with the total right is an open inner wire; an end cell gone with the total short an outer one', () => {
@@ -108,6 +112,9 @@ test('cells that are not those that a meter showed lately are asked about; an ol
 	const old = aReading([3.8, 3.81, 3.8, 3.79], { takenAt: '2026-05-02T13:59:00.000Z' });
 	assert.deepEqual(said(other, { reading: old }), []);
 	assert.deepEqual(said({ cellsV: null, mainV: 14.9 }), ['check moved']);
+	// Within 50 mV it is the same cell: where it cannot be told apart from a meter's and a charger's errors.
+	assert.deepEqual(said({ cellsV: [3.8, 3.81, 3.751, 3.79], mainV: 15.151 }), []);
+	assert.deepEqual(said({ cellsV: [3.8, 3.81, 3.748, 3.79], mainV: 15.148 }), ['check moved']);
 });
 
 test('input volts outside of what the charger takes are said; a supply that sags is', () => {

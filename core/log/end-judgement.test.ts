@@ -485,6 +485,22 @@ const ROWS: Row[] = [
 	{ of: LIPO, end: 'link lost', min: 20, mAh: 900, expected: 2400, is: 'doubtful', says: /not heard/ },
 	{ of: LIPO, end: 'temperature', min: 20, mAh: 900, expected: 2400, is: 'doubtful', says: /too hot/ },
 	{ of: LIPO, end: null, min: 20, mAh: 900, expected: 2400, is: 'doubtful', says: /Nobody wrote down/ },
+	// Cells that end within 20 mV of each other ended together, as exactly as they are read.
+	...(
+		[
+			[4.18, /^Minutes, charge, cells and what was expected fit one another/],
+			[4.179, /the cells ended 21 mV apart, cell 3 lowest/]
+		] as const
+	).map(([third, says]) => ({
+		of: LIPO,
+		end: 'full' as const,
+		min: 60,
+		mAh: 2400,
+		expected: 2400,
+		cells: [4.2, 4.2, third, 4.2],
+		is: 'sound' as const,
+		says
+	})),
 	// What a cell may have at the most is not above it.
 	{
 		of: LIPO,

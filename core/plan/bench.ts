@@ -70,10 +70,7 @@ export const momentOf = (day: Pick<Day, 'originMs' | 'problem'>, slot: number): 
 function inSlots(outputW: readonly number[], slots: number): number[] {
 	const per = SLOT_MIN / PROFILE_MIN;
 	return Array.from({ length: slots }, (_, s) => {
-		const part = outputW.slice(
-			Math.floor(s * per),
-			Math.max(Math.floor(s * per) + 1, Math.ceil((s + 1) * per))
-		);
+		const part = outputW.slice(Math.floor(s * per), Math.ceil((s + 1) * per));
 		return Math.max(0, ...(part.length ? part : [outputW[outputW.length - 1] ?? 0]));
 	});
 }

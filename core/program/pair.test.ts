@@ -33,6 +33,17 @@ test('both get the smaller current, and together they stay within the power they
 	assert.ok(both.every((s) => s.proposed));
 });
 
+test('what others on the same supply draw already is nobody’s: each has half of what is left', () => {
+	const beside = (id: string, channelId: string) => ({
+		...member(id, channelId, 5, 120),
+		othersOutputW: 30
+	});
+	const { both, shared } = solvePair(beside('one', 'ch1'), beside('two', 'ch2'));
+	// Half of 90 W at 16.8 V is 2.68 A, down to 2.6 A.
+	assert.equal(shared.currentA, 2.6);
+	assert.ok(both.reduce((sum, s) => sum + s.forecast!.best.peakPowerW, 0) <= 90 + 1e-6);
+});
+
 test('without a shared limit the smaller pack decides', () => {
 	const { shared } = solvePair(member('one', 'ch1', 5, null), member('two', 'ch2', 3, null));
 	assert.equal(shared.currentA, 3);

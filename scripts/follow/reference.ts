@@ -1,220 +1,160 @@
 /**
  * What three looks at a screen are worth at best: the posterior of somebody who knows the truth's own physics and what it was drawn
- * by, and nothing else that the follower does not know. What all cells share is drawn in rounds around what agrees best (adaptive
- * importance sampling, Cornuet et al. 2012, from memory); each cell's charge is drawn from what its reading leaves of it.
+ * by, and nothing else that the follower does not know. Everything that a pack was drawn by is drawn, each cell's own figures too,
+ * and brought near in steps: first to what the meter showed, which costs no simulation, then to the looks.
  */
 import { ocvAt } from '../../core/chemistry/curve';
-import { fitted, logDensity, pointOf, standard, type Gaussian } from '../../core/follow/gaussian';
+import { coarseStepS } from '../../core/forecast/forecast';
 import { LOOK_KINDS, type Look } from '../../core/log/look';
 import { normal, uniform } from '../../core/simulate/random';
 import { another, TRUTH, WIDEST, type DrawnPack } from '../calibrate/draw';
 import { METER, shownBy, type TrueRun } from './case';
+import { tempered, type Draw } from './tempered';
 
-export interface Reference {
-	endMin: { p5: number; median: number; p95: number };
-	endAh: { p5: number; median: number; p95: number };
-	/** Draws of equal weight that say as much. */
-	counting: number;
+export interface Figure {
+	p5: number;
+	median: number;
+	p95: number;
 }
 
-/** What all cells share, in standard deviations; the mean charge is told from around what the reading says. */
+export interface Reference {
+	endMin: Figure;
+	endAh: Figure;
+	/** By how much two halves of the draws, each by itself, say another median of the end: shares. */
+	unsure: number;
+}
+
+/** What all cells share, in standard deviations; the last tells whether the pack was ever balanced. */
 const SHARED = [
 	'capacity',
 	'resistance',
 	'curve',
-	'reads',
+	'lazy',
+	'meterAll',
 	'soc',
 	'cooling',
 	'air',
 	'chargerV',
 	'chargerA',
-	'meter'
+	'meter',
+	'balanced'
 ] as const;
 type Shared = Record<(typeof SHARED)[number], number>;
 const [LEAST_SOC, MOST_SOC] = [0.1, 0.6];
-/** Mean charge is proposed from so far around the reading's own, where volts tell it and where they do not. */
-const [TOLD, UNTOLD] = [0.03, 0.15];
-const FIRST = 300;
-const MORE = 200;
-const MOST_ROUNDS = 20;
-const ENOUGH = 120;
-const [WIDER, LEAST_WIDTH] = [1.4, 0.01];
-const STEP_S = 10;
-/** Charges of a cell that are told apart, over so many of its standard deviations. */
-const [CELL_POINTS, CELL_REACH] = [61, 3];
+/** Draws of each half, and steps that they walk after each sharpening: where nothing is simulated, and where it is. */
+const DRAWS = 150;
+const [LIGHT, HEAVY] = [60, 6];
 
-interface Draw {
-	z: Float64Array;
-	logPrior: number;
-	logLikelihood: number;
-	endMin: number;
-	endAh: number;
+/** Φ of a standard normal number, to 7e-8 (Abramowitz and Stegun 1964, 26.2.17). */
+function below(z: number): number {
+	const t = 1 / (1 + 0.2316419 * Math.abs(z));
+	const bell = Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
+	const b = [0.31938153, -0.356563782, 1.781477937, -1.821255978, 1.330274429];
+	const tail = bell * b.reduceRight((sum, c) => (sum + c) * t, 0);
+	return z > 0 ? 1 - tail : tail;
 }
 
-/** A cell's charge from what is known of its siblings' and its own reading, and how likely that reading was. */
-function cellOf(
-	meanSoc: number,
-	differ: number,
-	likelihood: (soc: number) => number,
-	even: () => number
-): { soc: number; weight: number } {
-	const socs: number[] = [];
-	const weights: number[] = [];
-	let sum = 0;
-	let prior = 0;
-	for (let k = 0; k < CELL_POINTS; k++) {
-		const d = CELL_REACH * ((2 * k) / (CELL_POINTS - 1) - 1);
-		const soc = Math.min(0.95, Math.max(0.02, meanSoc + differ * d));
-		const own = Math.exp(-(d * d) / 2);
-		prior += own;
-		sum += own * likelihood(soc);
-		socs.push(soc);
-		weights.push(sum);
-	}
-	const at = even() * sum;
-	const k = weights.findIndex((w) => w >= at);
-	return { soc: socs[Math.max(0, k)], weight: sum / prior };
-}
+/** As packs are drawn: slips are taken for the widest that is no slip. */
+const within = (z: number): number => Math.max(-WIDEST, Math.min(WIDEST, z));
 
-/** One pack that could be: shared figures from `s`, cells by chance. Its weight is how likely the readings were. */
-function packFrom(run: TrueRun, s: Shared, meanSoc: number, even: () => number, next: () => number) {
-	const { chemistry, cells, labelAh, readV } = run.pack;
+/** The pack that these numbers make, and by how much its readings are off for all cells, V. */
+function packOf(run: TrueRun, z: Float64Array): { pack: DrawnPack; offV: number; meter: number } {
+	const s = Object.fromEntries(SHARED.map((id, i) => [id, within(z[i])])) as Shared;
+	const { chemistry, cells, labelAh } = run.pack;
+	const own = (what: number, i: number) => within(z[SHARED.length + what * cells + i]);
+	const each = <T>(value: (i: number) => T) => Array.from({ length: cells }, (_, i) => value(i));
+	const usual =
+		below(z[SHARED.indexOf('balanced')]) < TRUTH.neverBalancedShare ? TRUTH.neverBalanced : TRUTH.cellCharge;
 	const seen = chemistry.family === 'lithium' && chemistry.storage.kind === 'volts';
-	const usual = even() < TRUTH.neverBalancedShare ? TRUTH.neverBalanced : TRUTH.cellCharge;
 	const differ = seen ? TRUTH.seenCells : chemistry.traits.gasses ? TRUTH.levelledByGas : usual;
-	const curve = another(chemistry.curve, TRUTH.curve * s.curve);
-	// What a curve remembers and what the meter is off by show alike: all cells read so much more.
-	const readsV = Math.hypot(TRUTH.lazyV[chemistry.id] ?? 0, TRUTH.meterAllV);
+	const meanSoc = LEAST_SOC + (MOST_SOC - LEAST_SOC) * below(z[SHARED.indexOf('soc')]);
 	const whole = labelAh * (1 + TRUTH.capacity * s.capacity);
 	const worse = Math.exp(TRUTH.resistance * s.resistance);
-	const each = <T>(value: (i: number) => T) => Array.from({ length: cells }, (_, i) => value(i));
-	let logWeight = 0;
-	let soc: number[];
-	const bell = (off: number, sigma: number) => Math.exp(-((off / sigma) ** 2) / 2);
-	if (chemistry.family === 'lithium') {
-		const more = readsV * s.reads;
-		soc = each((i) => {
-			const cell = cellOf(
-				meanSoc,
-				differ,
-				(x) => bell(readV[i] - more - ocvAt(curve, x), TRUTH.meterV),
-				even
-			);
-			logWeight += Math.log(Math.max(cell.weight, 1e-300));
-			return cell.soc;
-		});
-	} else {
-		// Only the whole pack was read: what curve and meter are off by is what is left, as likely as that is.
-		soc = each(() => Math.min(0.95, Math.max(0.02, meanSoc + differ * next())));
-		const read = readV.reduce((a, b) => a + b) / cells;
-		const left = read - soc.reduce((sum, x) => sum + ocvAt(curve, x), 0) / cells;
-		logWeight += Math.log(Math.max(bell(left, Math.hypot(readsV, TRUTH.meterV / Math.sqrt(cells))), 1e-300));
-	}
 	const pack: DrawnPack = {
 		...run.pack,
-		capacityAh: each(() => whole * (1 + TRUTH.cellCapacity * next())),
-		soc,
-		resistance: each(() => worse * Math.exp(TRUTH.cellResistance * next())),
-		curve,
+		capacityAh: each((i) => whole * (1 + TRUTH.cellCapacity * own(1, i))),
+		soc: each((i) => Math.min(0.95, Math.max(0.02, meanSoc + differ * own(0, i)))),
+		resistance: each((i) => worse * Math.exp(TRUTH.cellResistance * own(2, i))),
+		curve: another(chemistry.curve, TRUTH.curve * s.curve),
 		coolingFactor: Math.exp(TRUTH.coolingFactor * s.cooling),
 		airK: TRUTH.airK * s.air,
 		chargerV: TRUTH.chargerV * s.chargerV,
 		chargerA: TRUTH.chargerA * s.chargerA
 	};
-	return { pack, logWeight };
+	const offV = (TRUTH.lazyV[chemistry.id] ?? 0) * s.lazy + TRUTH.meterAllV * s.meterAll;
+	// What a screen's own current is off by was drawn as it came, however far out.
+	return { pack, offV, meter: 1 + METER * z[SHARED.indexOf('meter')] };
 }
 
-function quantiles(draws: readonly Draw[], weights: Float64Array, of: (d: Draw) => number) {
-	const sorted = draws
-		.map((d, k) => ({ value: of(d), weight: weights[k] }))
-		.sort((a, b) => a.value - b.value);
-	const at = (q: number) => {
-		let sum = 0;
-		for (const { value, weight } of sorted) if ((sum += weight) >= q) return value;
-		return sorted[sorted.length - 1].value;
+/** How likely the meter's readings were: each cell's where each was read, else the whole pack's. */
+function readAs(run: TrueRun, pack: DrawnPack, offV: number): number {
+	const bell = (off: number, sigma: number) => -((off / sigma) ** 2) / 2;
+	const { chemistry, cells, readV } = run.pack;
+	const off = readV.map((v, i) => v - ocvAt(pack.curve, pack.soc[i]) - offV);
+	if (chemistry.family === 'lithium') return off.reduce((sum, v) => sum + bell(v, TRUTH.meterV), 0);
+	return bell(off.reduce((a, b) => a + b, 0) / cells, TRUTH.meterV / Math.sqrt(cells));
+}
+
+interface End {
+	endMin: number;
+	endAh: number;
+}
+
+/** Draws of packs that fit what was read and what was looked at, from one seed. */
+function possible(run: TrueRun, looks: readonly Look[], seed: number): Draw<End>[] {
+	const even = uniform(seed);
+	const next = normal(even);
+	const size = SHARED.length + 3 * run.pack.cells;
+	const prior = (z: Float64Array) => z.reduce((sum, v) => sum - (v * v) / 2, 0);
+	const read = (z: Float64Array) => {
+		const { pack, offV } = packOf(run, z);
+		return readAs(run, pack, offV);
 	};
+	const first = Array.from({ length: DRAWS }, () => {
+		const z = Float64Array.from({ length: size }, () => next());
+		return { z, logBase: prior(z), logLikelihood: read(z), shows: null };
+	});
+	const asRead = tempered(
+		first,
+		{ logBase: prior, learn: (z) => ({ logLikelihood: read(z), shows: null }) },
+		{ steps: LIGHT, even, normal: next }
+	);
+	const { resolved, settings } = run.solution;
+	const stepS = coarseStepS(resolved, settings);
+	const learn = (z: Float64Array) => {
+		const { pack, meter } = packOf(run, z);
+		const shown = shownBy(pack, run.solution, meter, stepS);
+		if (!shown || looks.some(({ minute }) => minute > shown.endMin)) return null;
+		const logLikelihood = looks.reduce((sum, { what, minute, value }) => {
+			const t = (value - shown.at(what, minute)) / LOOK_KINDS[what].step;
+			return sum - (t * t) / 2;
+		}, 0);
+		return { logLikelihood, shows: { endMin: shown.endMin, endAh: shown.endAh } };
+	};
+	const base = (z: Float64Array) => prior(z) + read(z);
+	const before = asRead.flatMap(({ z }) => {
+		const learned = learn(z);
+		return learned ? { z, logBase: base(z), ...learned } : [];
+	});
+	// Those that end before the last look, or would be cut, are none: the others stand for them.
+	return tempered(
+		Array.from({ length: DRAWS }, (_, k) => before[k % before.length]),
+		{ logBase: base, learn },
+		{ steps: HEAVY, even, normal: next }
+	);
+}
+
+function figureOf(draws: readonly Draw<End>[], of: keyof End): Figure {
+	const sorted = draws.map((d) => d.shows[of]).sort((a, b) => a - b);
+	const at = (q: number) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))];
 	return { p5: at(0.05), median: at(0.5), p95: at(0.95) };
 }
 
 /** What is known of the end after these looks by whoever knows how packs and chargers are made. */
 export function referenceOf(run: TrueRun, looks: readonly Look[], seed = 5): Reference {
-	const even = uniform(seed);
-	const next = normal(even);
-	const { chemistry, readV } = run.pack;
-	const told = chemistry.storage.kind === 'volts' && chemistry.family === 'lithium';
-	const read = readV.reduce((a, b) => a + b) / readV.length;
-	let near = LEAST_SOC;
-	while (near < MOST_SOC && ocvAt(chemistry.curve, near) < read) near += 0.005;
-	const width = told ? TOLD : UNTOLD;
-	const prior = standard(SHARED.length);
-	const draws: Draw[] = [];
-	const sources: { from: Gaussian; count: number }[] = [];
-	const add = (from: Gaussian, count: number) => {
-		for (let n = 0; n < count; n++) {
-			const z = pointOf(from, next);
-			const s = Object.fromEntries(SHARED.map((id, i) => [id, z[i]])) as Shared;
-			const meanSoc = near + width * s.soc;
-			const d: Draw = { z, logPrior: -Infinity, logLikelihood: 0, endMin: NaN, endAh: NaN };
-			draws.push(d);
-			const inside = SHARED.every((id) => id === 'soc' || Math.abs(s[id]) <= WIDEST);
-			if (!inside || meanSoc < LEAST_SOC || meanSoc > MOST_SOC) continue;
-			const { pack, logWeight } = packFrom(run, s, meanSoc, even, next);
-			const shown = shownBy(pack, run.solution, 1 + METER * s.meter, STEP_S);
-			if (!shown) continue;
-			d.endMin = shown.endMin;
-			d.endAh = shown.endAh;
-			// The mean charge was drawn evenly: its bell is only where it is looked for.
-			d.logPrior = logDensity(prior, z) + s.soc ** 2 / 2;
-			d.logLikelihood = logWeight;
-			for (const { what, minute, value } of looks) {
-				if (minute > shown.endMin) {
-					d.logPrior = -Infinity;
-					break;
-				}
-				const t = (value - shown.at(what, minute)) / LOOK_KINDS[what].step;
-				d.logLikelihood -= (t * t) / 2;
-			}
-		}
-		sources.push({ from, count });
-	};
-	/** Weights of all draws, the likelihood taken to this power: a narrow one is come near to in steps. */
-	const weigh = (power: number): Float64Array => {
-		const logs = draws.map((d) => {
-			if (d.logPrior === -Infinity) return -Infinity;
-			let mixture = 0;
-			for (const { from, count } of sources)
-				mixture += (count / draws.length) * Math.exp(logDensity(from, d.z) - d.logPrior);
-			return power * d.logLikelihood - Math.log(mixture);
-		});
-		const most = Math.max(...logs);
-		const weights = Float64Array.from(logs, (l) => (l === -Infinity ? 0 : Math.exp(l - most)));
-		const sum = weights.reduce((a, b) => a + b, 0);
-		return weights.map((w) => w / sum);
-	};
-	const countingOf = (weights: Float64Array) => 1 / weights.reduce((sum, w) => sum + w * w, 0);
-	add(standard(SHARED.length), FIRST);
-	let weights = weigh(1);
-	for (let round = 0; round < MOST_ROUNDS && countingOf(weights) < ENOUGH; round++) {
-		// As sharp as still leaves a tenth of a round to fit to.
-		let power = 1;
-		while (power > 1e-6 && countingOf(weigh(power)) < 0.3 * MORE) power /= 1.6;
-		add(
-			fitted(
-				draws.map((d) => d.z),
-				weigh(power),
-				WIDER,
-				LEAST_WIDTH
-			),
-			MORE
-		);
-		weights = weigh(1);
-	}
-	const known = draws.map((d, k) => ({ d, w: weights[k] })).filter(({ w }) => w > 0);
-	const of = (value: (d: Draw) => number) =>
-		quantiles(
-			known.map(({ d }) => d),
-			Float64Array.from(known, ({ w }) => w),
-			value
-		);
-	return { endMin: of((d) => d.endMin), endAh: of((d) => d.endAh), counting: countingOf(weights) };
+	const halves = [seed, seed + 1].map((s) => possible(run, looks, s));
+	const all = halves.flat();
+	const [a, b] = halves.map((half) => figureOf(half, 'endMin').median);
+	const endMin = figureOf(all, 'endMin');
+	return { endMin, endAh: figureOf(all, 'endAh'), unsure: Math.abs(a - b) / endMin.median };
 }

@@ -30,8 +30,8 @@ for (const [chemistry, count] of [
 			error.untold += off(f.end(0).minute.median);
 			f.tell(looks);
 			const { p5, median, p95 } = f.end(0).minute;
-			const { endMin, counting } = referenceOf(run, looks);
-			assert.ok(counting > 20, `the reference stands on ${counting} draws`);
+			const { endMin, unsure } = referenceOf(run, looks);
+			assert.ok(unsure < 0.05, `two halves of the reference differ by ${unsure}`);
 			error.told += off(median);
 			error.best += off(endMin.median);
 			if (run.endMin >= p5 && run.endMin <= p95) inside++;

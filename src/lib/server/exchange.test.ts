@@ -64,6 +64,21 @@ describe('another data file', async () => {
 		assert.deepEqual(beside(), []);
 	});
 
+	test('an upload that breaks off, before its first byte or after it, is refused in words and leaves nothing', async () => {
+		for (const first of [[], [new Uint8Array(70_000)]]) {
+			const body = new ReadableStream({
+				pull(to) {
+					const piece = first.shift();
+					if (piece) to.enqueue(piece);
+					else to.error(new Error('the line went dead'));
+				}
+			});
+			const request = new Request('http://127.0.0.1/', { method: 'POST', body, duplex: 'half' } as never);
+			refused(await takeUpload(request), 400, /broke off before its end: nothing was kept/);
+			assert.deepEqual(beside(), []);
+		}
+	});
+
 	test('a backup is told, put in place, and what was there before can be put back', async () => {
 		const told = ok(await takeUpload(asked(await backupWith('From elsewhere'))));
 		assert.deepEqual(

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { z } from 'zod';
-import { answer, readJson, textOf, withBody } from './http';
+import { answer, readBytes, readJson, textOf, withBody } from './http';
 import { checked, done, fieldsOf, missing, refuse } from './result';
 
 const post = (body: string, headers: Record<string, string> = {}) =>
@@ -19,6 +19,7 @@ test('a body is read, or refused in words: not JSON, too large by its header, to
 	assert.ok(!announced.ok && /larger than 1 MB/.test(announced.message));
 	const large = await readJson(post(JSON.stringify('x'.repeat(1_100_000))));
 	assert.ok(!large.ok && /larger than 1 MB/.test(large.message));
+	assert.ok((await readBytes(new Request('http://here/', { method: 'POST' }), 0)).ok, 'no body is not too large');
 });
 
 test('a text is UTF-8, or UTF-16 where it says so; anything else is none, and nothing of it is guessed', () => {

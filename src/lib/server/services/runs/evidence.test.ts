@@ -149,6 +149,8 @@ describe('evidence before, at and after the end', () => {
 		const ids = async (at: string) => (await toMeasureAgain(shop.db, at)).map((m) => m.packId);
 		assert.deepEqual((await ids(inH(-2.5))).includes(pack.id), false);
 		assert.ok((await ids(now())).includes(pack.id));
+		const { askFrom } = (await afterwards(shop.db, ended, inH(-2.5)))!;
+		assert.ok((await ids(askFrom!)).includes(pack.id), 'from that very moment on');
 		const reading = {
 			takenAt: inH(-1),
 			cellVoltagesV: [4.18, 4.16, 4.18],
