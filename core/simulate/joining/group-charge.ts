@@ -32,18 +32,15 @@ const STEPS = [
 ] as const;
 const TRACE_S = 30;
 
-/** Charges joined packs from where they stand to the end of charge. `levelS`: the wait after joining, without the charger. */
-export function chargeJoined(model: JoinedModel, control: GroupControl, levelS = 0): GroupCharge {
+/** Charges joined packs from where they stand to the end of charge. */
+export function chargeJoined(model: JoinedModel, control: GroupControl): GroupCharge {
 	const packs = new JoinedPacks(model);
-	while (packs.timeS < levelS) packs.step(Math.min(packs.timeS < 60 ? 0.5 : 5, levelS - packs.timeS), 0);
-	const levelled = [...packs.movedAh];
-	const began = packs.timeS;
 	const capacity = model.packs.map((p) => p.capacityAh.reduce((a, b) => a + b, 0) / p.capacityAh.length);
 	const mostC = capacity.map(() => 0);
 	const trace: GroupCharge['trace'] = { timeS: [], packA: capacity.map(() => []) };
 	let ended = false;
-	while (packs.timeS - began < LONGEST_S) {
-		const t = packs.timeS - began;
+	while (packs.timeS < LONGEST_S) {
+		const t = packs.timeS;
 		const open = packs.railV(0);
 		const perA = packs.railV(1) - open;
 		const byPower = (-open + Math.sqrt(open * open + 4 * perA * control.powerW)) / (2 * perA);
@@ -59,10 +56,10 @@ export function chargeJoined(model: JoinedModel, control: GroupControl, levelS =
 			amps.forEach((a, k) => trace.packA[k].push(a));
 		}
 	}
-	const chargeAh = packs.movedAh.map((ah, k) => ah - levelled[k]);
+	const chargeAh = [...packs.movedAh];
 	const whole = chargeAh.reduce((a, b) => a + b, 0);
 	return {
-		timeS: packs.timeS - began,
+		timeS: packs.timeS,
 		chargeAh,
 		share: chargeAh.map((ah) => ah / whole),
 		mostC,

@@ -1,7 +1,10 @@
 /** The simulated charger is there when the application needs it: started, and started again. */
 import assert from 'node:assert/strict';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { afterEach, test } from 'node:test';
 import pino from 'pino';
+import { aFolder } from '../../../../tests/support/database';
 import { Workshop } from '../../../../tests/support/workshop';
 import { StandInKeeper } from './stand-in-keeper';
 import { StandInLink } from './stand-in-link';
@@ -44,4 +47,35 @@ test('it is started where a charger is linked to it, and by nobody where none is
 	await shop.close();
 	delete process.env.STAND_IN_ALONE_MS;
 	// Left alone and idle, what was started leaves by itself.
+});
+
+test('one that was just started is given time to listen; where somebody else starts it nothing is done', async () => {
+	const port = await freePort();
+	process.env.STAND_IN_PORT = String(port);
+	const { dir, remove } = aFolder('keeper-starts');
+	const file = join(dir, 'started');
+	const shop = await Workshop.open();
+	await shop.charger();
+	const link = new StandInLink(port);
+	const errors: unknown[] = [];
+	const log = pino({ level: 'error' }, { write: (line: string) => void errors.push(line) });
+	const looks = async () => {
+		const keeper = new StandInKeeper(shop.db, link, log);
+		keeper.start();
+		// Two looks, two seconds apart.
+		await new Promise((r) => setTimeout(r, 2700));
+		keeper.stop();
+		return existsSync(file) ? readFileSync(file, 'utf8') : '';
+	};
+	assert.equal(await looks(), '');
+	process.env.STAND_IN_COMMAND = JSON.stringify([
+		'node',
+		'-e',
+		`require('fs').appendFileSync(${JSON.stringify(file)}, 'once ')`
+	]);
+	assert.equal(await looks(), 'once ');
+	assert.deepEqual(errors, []);
+	link.close();
+	await shop.close();
+	remove();
 });

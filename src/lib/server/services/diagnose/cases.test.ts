@@ -4,6 +4,7 @@ import { now, ok, refused, Workshop } from '../../../../../tests/support/worksho
 import type { Fault } from '../../../../../link/protocol';
 import { endByHand } from '../runs/by-hand';
 import { startRun } from '../runs/runs';
+import { getRun } from '../runs/logbook';
 import { addLook } from '../runs/looks';
 import { changeCase, listCases, moveCase, openCase, taughtOf, teach } from './cases';
 import { onRecord } from './known';
@@ -137,6 +138,11 @@ describe('cases', () => {
 		assert.notEqual(told.may.may, 'yes');
 		ok(await changeCase(shop.db, c.id, { answer: { clue: 'plug-warm', answer: 'hot' } }, now()));
 		assert.equal((await report(c.id)).may.may, 'no');
+		// At its end hardly any current flows, and the plug shows nothing: what counts is the moment it was seen.
+		await shop.follow(300, 0.5);
+		assert.equal(ok(await getRun(shop.db, run.id)).run.endReason, 'full');
+		const afterwards = (await onRecord(shop.db, run.id))!.facts;
+		assert.equal(afterwards.answers.find((a) => a.clue === 'main-sum')?.answer, 'main a little more');
 	});
 
 	test('a weak supply that holds the current down is told from the channel’s own watts by the sum', async () => {

@@ -76,6 +76,14 @@ describe('programs set up by hand', () => {
 			'Printed rate'
 		]);
 		assert.match(bench.pack.find(([name]) => name === 'Air and pack')![1], /^-?\d+ °C$/);
+		const rates = Array.from({ length: 12 }, (_, seed) => {
+			const told = programDrill(1, seed)?.pack.find(([name]) => name === 'Printed rate')![1];
+			if (told === undefined) return 'none is drawn so';
+			const printed = programBench(1, seed).context.pack.labelChargeRateC;
+			assert.equal(told, printed === null ? 'none' : `${printed}C`);
+			return told;
+		});
+		assert.ok(rates.includes('none') && rates.some((rate) => /^\d/.test(rate)), `${rates}`);
 		assert.ok(bench.asked.length >= 5);
 		assert.ok(!('own' in bench) && !JSON.stringify(bench).includes('why'));
 		for (const [grade, seed] of [

@@ -26,7 +26,7 @@ describe('following runs', () => {
 		const stopped = shop.follower.stop().then(() => told.push('stopped'));
 		// Long enough for a stop that waits for nothing.
 		await new Promise((resolve) => setTimeout(resolve, 30));
-		assert.deepEqual(told, []);
+		assert.equal(told.length, 0);
 		letGo();
 		await Promise.all([look, stopped]);
 		assert.deepEqual(told.filter((t) => t !== 'followed').slice(0, 2), ['answered', 'stopped']);
