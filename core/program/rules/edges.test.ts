@@ -202,3 +202,14 @@ test('one nickel cell reverses none of its fellows; two may', () => {
 	assert.equal(ends(1), null);
 	assert.match(ends(2)!, /lets one cell hold up while the weakest is driven backwards/);
 });
+
+test('two cells that no page shows are to be measured at the lead; one cell is its own sum', () => {
+	const blind = (cells: number) =>
+		said('cells-not-shown', {
+			pack: aPack({ cells, balanceLead: cells > 1 }),
+			reading: aReading(Array.from({ length: cells }, () => 3.8)),
+			charger: aCharger({}, { showsCells: false })
+		});
+	assert.match(blind(2)!, /does not show each cell: measure them at the balance lead/);
+	assert.equal(blind(1), null);
+});

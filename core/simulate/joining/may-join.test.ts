@@ -7,6 +7,7 @@ import { chemistryOf } from '../../chemistry/catalogue';
 import { socAt } from '../../chemistry/curve';
 import type { Pack } from '../../pack/pack';
 import { resolvePractice, type PracticeLayer } from '../../practice/practice';
+import { ratedAh } from '../../pack/rated';
 import type { ReadingInput } from '../../pack/reading';
 import { mayJoin } from './may-join';
 import { meetAtNode, meetingOf } from './meeting';
@@ -104,6 +105,12 @@ describe('may they be joined', () => {
 		const unlike = two({ capacityAh: 3, measuredCapacityAh: 3 });
 		assert.ok(says(judge(unlike, [even(), even()], { parallel: 'same model only' }), 'join-models-differ'));
 		assert.equal(judge(unlike, [even(), even()]).may, true);
+		// More than four times, less is a matter of shares; in the pack's own figures.
+		const times = (capacityAh: number) =>
+			says(judge(two({ capacityAh, measuredCapacityAh: null }), [even(), even()]), 'join-capacities-apart');
+		const four = 4 * ratedAh(two()[0]);
+		assert.match(times(4.3 * ratedAh(two()[0])), /^B holds 4\.3 times what A does: whatever/);
+		assert.equal(times(four), '');
 		assert.ok(says(judge(two({ balanceLead: false }), [even(), even()]), 'join-no-balance-lead'));
 	});
 

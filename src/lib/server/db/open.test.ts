@@ -89,7 +89,10 @@ describe('opening a data file', () => {
 		const lock = await takeLock(file);
 		await assert.rejects(openDatabase(file), /is open in another/);
 		await lock.release();
-		await (await openDatabase(file)).close();
+		const again = await openDatabase(file);
+		await set(again, 'last word');
+		await again.close();
+		assert.ok(!existsSync(`${file}-wal`), 'what was written is in the file once nobody has it open');
 	});
 
 	test('a log is only played into the file that it belongs to', async () => {

@@ -91,6 +91,10 @@ describe('sessions and tries', () => {
 		assert.equal(tries.waitS('a'), 0);
 		for (let k = 0; k < 100; k++) tries.begin('c')();
 		assert.equal(tries.waitS('c'), 0);
+		const first = new Tries(clock);
+		first.begin('a')();
+		for (let k = 0; k < 5; k++) first.begin('a');
+		assert.equal(first.waitS('a'), 0, 'not the very first either');
 		// Who gets it right takes back their own try alone.
 		for (let k = 0; k < 5; k++) tries.begin('e');
 		const right = tries.begin('e');
