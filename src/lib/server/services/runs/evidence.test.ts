@@ -2,7 +2,8 @@ import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { now, ok, refused, Workshop } from '../../../../../tests/support/workshop';
 import type { CheckEvidence } from '../../../../../core/log/check-evidence';
-import { addReading, lastReading } from '../packs/packs';
+import { channelStates } from '../house/today';
+import { addReading, deletePack, lastReading } from '../packs/packs';
 import { addUse } from '../packs/uses';
 import { afterwards, toMeasureAgain } from './afterwards';
 import { endByHand } from './by-hand';
@@ -133,10 +134,13 @@ describe('evidence before, at and after the end', () => {
 		const closed = ok(await close());
 		shop.link.weather = 'fine';
 		assert.deepEqual([closed.endReason, closed.message, closed.status], ['input low', 'input 10.2', 'ended']);
+		ok(await deletePack(shop.db, run.packId));
 		// It charges on after all: what a screen was read to say is not believed against the charger itself.
 		assert.ok(await shop.follower.pickUp({ chargerId: run.chargerId, channelId: run.channelId }, 'stand-in'));
 		const again = ok(await getRun(shop.db, run.id)).run;
 		assert.deepEqual([again.status, again.endReason, again.message], ['running', null, null]);
+		const there = (await channelStates(shop.db)).find((c) => c.channelId === run.channelId)!;
+		assert.equal(there.pack?.id, run.packId, 'a pack that was deleted meanwhile is shown while it charges');
 	});
 
 	test('an hour after a charge its cells are asked for; used or charged again since, nothing is', async () => {
