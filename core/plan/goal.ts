@@ -32,6 +32,5 @@ export function tasksOf(goal: Goal, c: GoalContext): TaskId[] | string {
 	}
 	const care = maintenanceOf(c.pack, c.reading, c.history, c.now, c.person, c.lastRun);
 	if (!care) return `It is marked ${c.pack.condition}.`;
-	const at = care.steps.indexOf(care.next);
-	return care.steps.slice(Math.max(0, at));
+	return care.steps.slice(care.steps.indexOf(care.next));
 }

@@ -20,13 +20,16 @@ export const TRUTH = {
 	/** Where a meter shows each cell, and where every full charge levels them. */
 	seenCells: 0.02,
 	levelledByGas: 0.01,
-	/** How far another curve departs from ours in the middle, shares of charge. */
+	/** How far another curve departs from ours in the middle, and one way below it and the other above, shares of charge. */
 	curve: 0.02,
+	curveWaves: 0.006,
 	meterV: 0.003,
 	/** A meter is off by this for every cell: charger and meter that differ by 10 to 20 mV are called good. */
 	meterAllV: 0.005,
 	/** What a flat or lazy curve remembers, V: rest volts are off by this for the same charge. */
 	lazyV: { life: 0.015, nimh: 0.015, nicd: 0.015, lead: 0.008, leadgel: 0.008 } as Record<string, number>,
+	/** So much of it shows while it is charged too, share. */
+	remembered: 0.15,
 	coolingFactor: 0.15,
 	airK: 1.5,
 	chargerV: 0.004,
@@ -42,7 +45,10 @@ export interface DrawnPack {
 	capacityAh: number[];
 	soc: number[];
 	resistance: number[];
+	/** Without what it remembers. */
 	curve: OpenCircuitCurve;
+	/** What it remembers at rest, V. */
+	lazyV: number;
 	/** What the meter showed, V per cell. */
 	readV: number[];
 	coolingFactor: number;
@@ -51,13 +57,22 @@ export interface DrawnPack {
 	chargerA: number;
 }
 
-/** Our curve with the charge at each voltage moved, most in the middle and nothing when empty or full. */
-export function another(curve: OpenCircuitCurve, by: number): OpenCircuitCurve {
+/**
+ * Our curve with the charge at each voltage moved: by `by` most in the middle, by `waves` one way below it and the other above, by
+ * nothing when empty or full.
+ */
+export function another(curve: OpenCircuitCurve, by: number, waves: number): OpenCircuitCurve {
 	const voltsV = curve.voltsV.map((_, k) => {
 		const soc = curve.firstSoc + k * curve.stepSoc;
-		return ocvAt(curve, soc > 0 && soc < 1 ? soc + by * Math.sin(Math.PI * soc) : soc);
+		if (soc <= 0 || soc >= 1) return ocvAt(curve, soc);
+		return ocvAt(curve, soc + by * Math.sin(Math.PI * soc) + waves * Math.sin(2 * Math.PI * soc));
 	});
 	return { ...curve, voltsV };
+}
+
+/** Its curve while it is charged: what it remembers is mostly gone then. */
+export function whileCharged(p: Pick<DrawnPack, 'curve' | 'lazyV'>): OpenCircuitCurve {
+	return { ...p.curve, voltsV: p.curve.voltsV.map((v) => v + TRUTH.remembered * p.lazyV) };
 }
 
 /** Packs of one chemistry, always the same ones; the first of a longer list are those of a shorter one. */
@@ -70,12 +85,13 @@ export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
 	const draw = (sigma: number) => sigma * within(next());
 	// Meters are drawn by themselves, so that the packs are those that were drawn before any meter was off.
 	const meters = normal(uniform(6100 + at));
+	const waves = normal(uniform(8100 + at));
 	return Array.from({ length: count }, () => {
 		const lithium = chemistry.family === 'lithium';
 		const cells = lithium ? 2 + Math.floor(even() * 5) : 6;
 		const labelAh = [0.85, 1.3, 2.2, 3.3, 5][Math.floor(even() * 5)];
 		const meanSoc = 0.1 + 0.5 * even();
-		const curve = another(chemistry.curve, draw(TRUTH.curve));
+		const curve = another(chemistry.curve, draw(TRUTH.curve), TRUTH.curveWaves * within(waves()));
 		const whole = labelAh * (1 + draw(TRUTH.capacity));
 		const worse = Math.exp(draw(TRUTH.resistance));
 		const apart = even() < TRUTH.neverBalancedShare ? TRUTH.neverBalanced : TRUTH.cellCharge;
@@ -84,7 +100,7 @@ export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
 		const differ = seen ? TRUTH.seenCells : chemistry.traits.gasses ? TRUTH.levelledByGas : apart;
 		const each = <T>(value: (i: number) => T) => Array.from({ length: cells }, (_, i) => value(i));
 		const soc = each(() => Math.min(0.95, Math.max(0.02, meanSoc + draw(differ))));
-		const lazy = draw(TRUTH.lazyV[chemistry.id] ?? 0);
+		const lazyV = draw(TRUTH.lazyV[chemistry.id] ?? 0);
 		const meter = TRUTH.meterAllV * within(meters());
 		return {
 			chemistry,
@@ -94,7 +110,8 @@ export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
 			soc,
 			resistance: each(() => worse * Math.exp(draw(TRUTH.cellResistance))),
 			curve,
-			readV: each((i) => ocvAt(curve, soc[i]) + lazy + meter + draw(TRUTH.meterV)),
+			lazyV,
+			readV: each((i) => ocvAt(curve, soc[i]) + lazyV + meter + draw(TRUTH.meterV)),
 			coolingFactor: Math.exp(draw(TRUTH.coolingFactor)),
 			airK: draw(TRUTH.airK),
 			chargerV: draw(TRUTH.chargerV),

@@ -9,7 +9,7 @@ import { runLegs } from '../../core/simulate/run-legs';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
 import { aMultiCharger } from '../../tests/support/rule-cases';
 import { evened } from '../even';
-import { drawPacks, type DrawnPack } from './draw';
+import { drawPacks, whileCharged, type DrawnPack } from './draw';
 
 export interface Row {
 	chemistry: string;
@@ -62,7 +62,7 @@ const NEVER_MIN = 2800;
 export function truly(p: DrawnPack, guess: PackModel): PackModel {
 	return {
 		...guess,
-		curve: p.curve,
+		curve: whileCharged(p),
 		capacityAh: Float64Array.from(p.capacityAh),
 		startSoc: Float64Array.from(p.soc),
 		seriesOhm: evened(guess.seriesOhm).map((ohm, i) => ohm * p.resistance[i]),

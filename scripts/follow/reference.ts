@@ -29,6 +29,7 @@ const SHARED = [
 	'capacity',
 	'resistance',
 	'curve',
+	'waves',
 	'lazy',
 	'meterAll',
 	'soc',
@@ -75,13 +76,14 @@ function packOf(run: TrueRun, z: Float64Array): { pack: DrawnPack; offV: number;
 		capacityAh: each((i) => whole * (1 + TRUTH.cellCapacity * own(1, i))),
 		soc: each((i) => Math.min(0.95, Math.max(0.02, meanSoc + differ * own(0, i)))),
 		resistance: each((i) => worse * Math.exp(TRUTH.cellResistance * own(2, i))),
-		curve: another(chemistry.curve, TRUTH.curve * s.curve),
+		curve: another(chemistry.curve, TRUTH.curve * s.curve, TRUTH.curveWaves * s.waves),
+		lazyV: (TRUTH.lazyV[chemistry.id] ?? 0) * s.lazy,
 		coolingFactor: Math.exp(TRUTH.coolingFactor * s.cooling),
 		airK: TRUTH.airK * s.air,
 		chargerV: TRUTH.chargerV * s.chargerV,
 		chargerA: TRUTH.chargerA * s.chargerA
 	};
-	const offV = (TRUTH.lazyV[chemistry.id] ?? 0) * s.lazy + TRUTH.meterAllV * s.meterAll;
+	const offV = pack.lazyV + TRUTH.meterAllV * s.meterAll;
 	// What a screen's own current is off by was drawn as it came, however far out.
 	return { pack, offV, meter: 1 + METER * z[SHARED.indexOf('meter')] };
 }

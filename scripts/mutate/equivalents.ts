@@ -471,5 +471,19 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '<',
 		after: '<=',
 		why: 'To the very millisecond of a day that is drawn.'
+	},
+	{
+		file: 'core/program/rules/supply/supply-shared.ts',
+		line: 'if (sameSupplyMostW <= has + 1e-6) return null;',
+		before: '<=',
+		after: '<',
+		why: 'Two figures that differ by exactly 1e-6.'
+	},
+	{
+		file: 'core/parallel/group.ts',
+		line: 'what: `One cell ${Math.round(1000 * WEAK_V)} mV below its fellows, in one of ${members.length} packs`,',
+		before: '1000',
+		after: '1001',
+		why: '200.2 mV is 200 mV.'
 	}
 ];
