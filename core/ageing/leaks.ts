@@ -3,6 +3,7 @@ import { chemistryOf } from '../chemistry/catalogue';
 import { socAt } from '../chemistry/curve';
 import type { Pack } from '../pack/pack';
 import type { ReadingInput } from '../pack/reading';
+import { median } from '../quantity/middle';
 
 /** Two readings at rest between which the pack was neither charged nor used. */
 export interface Quiet {
@@ -27,12 +28,6 @@ const LEAST_DAYS = 0.4;
 const DAY_MS = 86400e3;
 /** A month, d. */
 const MONTH = 30;
-
-const median = (values: readonly number[]): number => {
-	const sorted = [...values].sort((a, b) => a - b);
-	const half = sorted.length >> 1;
-	return sorted.length % 2 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
-};
 
 /** All pairs together, the longer ones counting for more; null where there is none. */
 export function leaksOf(pack: Pack, quiet: readonly Quiet[]): Leaks | null {

@@ -6,6 +6,7 @@
 import { coarseStepS } from '../forecast/forecast';
 import { NO_DEPARTURE, packModel, uncertaintyOf, type Departure } from '../forecast/assume';
 import { endedByFull, legsOf, unguarded } from '../forecast/program-legs';
+import { upperMiddle } from '../quantity/middle';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { simulateLeg } from '../simulate/legs';
@@ -115,7 +116,6 @@ const LEAST_MIN = 2;
 /** Heavy in its tails: a figure far off is not endlessly unlikely. */
 const likely = (z: number): number => (1 + (z * z) / 4) ** -2.5;
 const sorted = (v: readonly number[]): number[] => [...v].sort((a, b) => a - b);
-const median = (v: readonly number[]): number => sorted(v)[v.length >> 1];
 
 /** Main volts above the sum of the cells, V, and whether they say anything of the lead. */
 const aboveOf = (shown: Shown): number => shown.packV - shown.cellV.reduce((a, b) => a + b, 0);
@@ -176,7 +176,7 @@ function agrees(r: Resolved, settings: ProgramSettings, is: Screen, shown: Shown
 		);
 	if (shown.cellV.length === cells && cells > 1) {
 		const off = (v: readonly number[]) => {
-			const [s, m] = [sorted(v), median(v)];
+			const [s, m] = [sorted(v), upperMiddle(v)];
 			return [s[s.length - 1] - m, m - s[0]];
 		};
 		const [ours, theirs] = [off(is.cellV), off(shown.cellV)];
@@ -237,7 +237,7 @@ export function fitsOf(r: Resolved, settings: ProgramSettings, shown: Shown | nu
 	const tells = r.taskData.moves === 'in' && !r.taskData.repeats && r.chemistry.endOfCharge.kind !== 'dip';
 	if (!shown || shown.mixed || !tells || shown.minutes < LEAST_MIN || shown.packV <= 0) return {};
 	const { cellV } = shown;
-	const middle = cellV.length ? median(cellV) : 0;
+	const middle = cellV.length ? upperMiddle(cellV) : 0;
 	const odd = cellV.reduce(
 		(best, v, i) => (Math.abs(v - middle) > Math.abs(cellV[best] - middle) ? i : best),
 		0

@@ -1,7 +1,9 @@
 /** How much charge lies between cells that stand apart in volts: little where the curve is steep, much where it is flat. */
 import { ocvAt, slopeAt, socAt } from '../chemistry/curve';
 import { packModel, presentCapacityAh } from '../forecast/assume';
+import { upperMiddle } from '../quantity/middle';
 import type { Resolved } from '../request/context';
+import { meanCellOhm } from '../simulate/pack-model';
 import type { Shown } from './facts';
 
 /* Common practice, no source. */
@@ -22,14 +24,12 @@ export interface ChargeApart {
 	least: number;
 }
 
-const median = (values: readonly number[]): number => values.toSorted((a, b) => a - b)[values.length >> 1];
 const within = (soc: number): number => Math.max(0, Math.min(NEARLY_ALL, soc));
 
 /** Charge of the middle cell at this moment, and its standard deviation: by what went in, and by its volts less what current adds to them. */
 function chargeNow(r: Resolved, shown: Shown, middleV: number): { soc: number; sigma: number } {
 	const { curve } = r.chemistry;
-	const { seriesOhm, relaxOhm } = packModel(r);
-	const cellOhm = seriesOhm.reduce((sum, ohm, i) => sum + ohm + relaxOhm[i], 0) / seriesOhm.length;
+	const cellOhm = meanCellOhm(packModel(r));
 	const addsV = shown.currentA * cellOhm;
 	const byVolts = within(socAt(curve, middleV - addsV));
 	const voltsSigma =
@@ -48,7 +48,7 @@ export function chargeApart(r: Resolved, shown: Shown): ChargeApart | null {
 	const { cellV } = shown;
 	if (cellV.length < 2) return null;
 	const { curve } = r.chemistry;
-	const middle = median(cellV);
+	const middle = upperMiddle(cellV);
 	const [low, high] = [Math.min(...cellV), Math.max(...cellV)];
 	const { soc, sigma } = chargeNow(r, shown, middle);
 	const at = (here: number): number => {

@@ -4,6 +4,7 @@ import { NO_DEPARTURE, packModel, type Departure } from '../forecast/assume';
 import { forecast } from '../forecast/forecast';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
+import { meanCellOhm } from '../simulate/pack-model';
 
 /** A bad plug, Ω (common practice, no source: 0.55 V at 5 A is a hot one). */
 const PLUG_OHM = 0.1;
@@ -16,8 +17,7 @@ const COLD_K = -18;
 function departureOf(r: Resolved, causeId: string): Departure | null {
 	switch (causeId) {
 		case 'hot-plug': {
-			const { seriesOhm, relaxOhm } = packModel(r);
-			const ohm = seriesOhm.reduce((sum, o, i) => sum + o + relaxOhm[i], 0);
+			const ohm = r.pack.cells * meanCellOhm(packModel(r));
 			return { ...NO_DEPARTURE, resistance: Math.log((ohm + PLUG_OHM) / ohm) };
 		}
 		case 'all-resistance':

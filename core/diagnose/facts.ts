@@ -8,6 +8,7 @@ import type { Chemistry } from '../chemistry/chemistry';
 import { presentCapacityAh } from '../forecast/assume';
 import type { CheckEvidence } from '../log/check-evidence';
 import type { Run } from '../log/run';
+import { upperMiddle } from '../quantity/middle';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { fitsOf, type Fit } from './by-course';
@@ -82,14 +83,13 @@ const volts = (v: number): string => `${v.toFixed(2)} V`;
 const amps = (a: number): string => `${a.toFixed(1)} A`;
 const mah = (ah: number): string => `${Math.round(1000 * ah)} mAh`;
 const percent = (p: number): string => `${(100 * p).toFixed(p < 0.1 ? 1 : 0)} %`;
-const median = (values: readonly number[]): number => values.toSorted((a, b) => a - b)[values.length >> 1];
 
 /** What a cell page looks like, in one of the answers to that question. */
 export function cellPage(chemistry: Chemistry, cellV: readonly number[]): AnswerOf<'cell-page'> {
 	const { doNotChargeV, cellMaxV } = chemistry.voltages;
 	if (cellV.every((v) => Math.abs(v) < NOTHING_V)) return 'all zero';
 	const nothing = cellV.findIndex((v) => Math.abs(v) < NOTHING_V);
-	const middle = median(cellV);
+	const middle = upperMiddle(cellV);
 	if (nothing >= 0) {
 		if ([nothing - 1, nothing + 1].some((i) => cellV[i] > 1.6 * middle)) return 'zero beside double';
 		return nothing === 0 || nothing === cellV.length - 1 ? 'an end cell zero' : 'one low';

@@ -2,6 +2,7 @@
  * What went on in a log, whoever's it is: phases by how volts and amps move, resistance from steps of the current, cells that part, a
  * dip at the end. Only figures are looked at; no program is known.
  */
+import { upperMiddle } from '../quantity/middle';
 import type { Telemetry } from '../simulate/telemetry';
 
 export const LOG_PHASES = [
@@ -82,11 +83,6 @@ const FALL_V = 0.02;
 const GAP = 6;
 const GAP_S = 15;
 
-const median = (values: readonly number[]): number => {
-	const sorted = values.toSorted((a, b) => a - b);
-	return sorted.length ? sorted[sorted.length >> 1] : NaN;
-};
-
 /** Sums up to each sample, so that the mean over any stretch is two look-ups. */
 function sums(column: readonly number[]): Float64Array {
 	const out = new Float64Array(column.length + 1);
@@ -108,7 +104,7 @@ class Windows {
 		this.v = sums(t.packV);
 		this.a = sums(t.currentA);
 		this.a2 = sums(t.currentA.map((x) => x * x));
-		const every = Math.max(0.1, median(t.timeS.slice(1).map((s, k) => s - t.timeS[k])) || 1);
+		const every = Math.max(0.1, upperMiddle(t.timeS.slice(1).map((s, k) => s - t.timeS[k])) || 1);
 		this.half = Math.max(2, Math.round(WINDOW_S / 2 / every));
 	}
 
@@ -277,12 +273,12 @@ function cellsOf(t: Telemetry): EventInLog[] {
 	const events: EventInLog[] = [];
 	const at = (k: number) => t.cellV.map((c) => c[k]);
 	const first = at(0);
-	const base = first.map((v) => v - median(first));
+	const base = first.map((v) => v - upperMiddle(first));
 	let parted = -1;
 	let worst = { k: 0, cell: 0, by: 0 };
 	for (let k = 0; k < n; k++) {
 		const now = at(k);
-		const middle = median(now);
+		const middle = upperMiddle(now);
 		now.forEach((v, i) => {
 			const by = v - middle - base[i];
 			if (Math.abs(by) > Math.abs(worst.by)) worst = { k, cell: i + 1, by };
@@ -314,7 +310,7 @@ function cellsOf(t: Telemetry): EventInLog[] {
 
 function gapsOf(t: Telemetry): EventInLog[] {
 	const steps = t.timeS.slice(1).map((s, k) => s - t.timeS[k]);
-	const usual = median(steps) || 1;
+	const usual = upperMiddle(steps) || 1;
 	return steps.flatMap((s, k): EventInLog[] => {
 		if (s < 0)
 			return [

@@ -18,6 +18,7 @@ import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { bendAt } from '../chemistry/curve';
 import { CURVE_SIGMA } from '../pack/charge-state';
+import { meanCellOhm } from '../simulate/pack-model';
 import { normal, uniform } from '../simulate/random';
 import { courseOf, POINTS, shownAt, type Course } from './course';
 import { fitted, logDensity, pointOf, standard, type Gaussian } from './gaussian';
@@ -233,11 +234,8 @@ export class Following {
 		if (what === 'currentA' || what === 'chargeAh') return median;
 		const out = this.r.taskData.moves === 'out';
 		const currentA = out ? -(this.settings.dischargeA ?? 0) : this.settings.currentA;
-		const { seriesOhm, relaxOhm } = packModel(this.r);
-		const ohm =
-			(seriesOhm.reduce((a, b) => a + b, 0) + relaxOhm.reduce((a, b) => a + b, 0)) / seriesOhm.length;
 		// Twice of it: nobody knows a resistance so well.
-		return 2 * currentA * ohm * (what === 'packV' ? seriesOhm.length : 1);
+		return 2 * currentA * meanCellOhm(packModel(this.r)) * (what === 'packV' ? this.r.pack.cells : 1);
 	}
 
 	/** What the screen should show at `minute`, null where every possible pack is done by then. The meter's error is in the far ends. */

@@ -6,8 +6,10 @@ import { packModel, uncertaintyOf } from '../forecast/assume';
 import { deliverableA } from '../charger/envelope';
 import { ocvAt, socAt } from '../chemistry/curve';
 import { lookText, type LookKind } from '../log/look';
+import { median } from '../quantity/middle';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
+import { meanCellOhm } from '../simulate/pack-model';
 import type { Telemetry } from '../simulate/telemetry';
 import { readBeforeRun } from '../pack/known-charge';
 import { limitBroken } from './limits';
@@ -84,11 +86,6 @@ type Eye = (s: Sight) => Omit<Watched, 'rule' | 'timeS'> | null;
 
 const warn = (sentence: string) => ({ severity: 'warn', sentence }) as const;
 const stop = (sentence: string) => ({ severity: 'stop', sentence }) as const;
-const median = (values: readonly number[]): number => {
-	const sorted = values.toSorted((a, b) => a - b);
-	const half = sorted.length >> 1;
-	return sorted.length % 2 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
-};
 const mV = (v: number): string => `${Math.round(1000 * v)} mV`;
 const amps = (a: number): string => `${a.toFixed(1)} A`;
 
@@ -251,8 +248,7 @@ export class RunWatch {
 		/** What the charger's own page showed before the start; nothing is nearer to how the cells stood then. */
 		checkV: readonly number[] | null = null
 	) {
-		const { seriesOhm, relaxOhm } = packModel(r);
-		this.cellOhm = seriesOhm.reduce((sum, ohm, i) => sum + ohm + relaxOhm[i], 0) / seriesOhm.length;
+		this.cellOhm = meanCellOhm(packModel(r));
 		this.levelSoc = LEVEL_SOC + LEVEL_SIGMA * uncertaintyOf(r).spread;
 		const { reading } = r;
 		// From before a run or a use a reading says nothing of how the cells stand now.

@@ -52,7 +52,10 @@ test('all cells zero is a balance lead that is not seen: a stop where the task b
 	const zero = { cellsV: [0, 0, 0, 0] };
 	assert.deepEqual(said(zero), ['stop wires']);
 	assert.deepEqual(said(zero, { task: 'charge' }), ['check wires']);
-	const two = { pack: aPack({ cells: 2, labelVoltageV: 7.4 }), reading: aReading([3.8, 3.81], { takenAt: NOW }) };
+	const two = {
+		pack: aPack({ cells: 2, labelVoltageV: 7.4 }),
+		reading: aReading([3.8, 3.81], { takenAt: NOW })
+	};
 	assert.deepEqual(said({ countRead: 2, cellsV: [0, 0], mainV: 7.6 }, two), ['stop wires']);
 	const one = { pack: aPack({ cells: 1, labelVoltageV: 3.7 }), reading: aReading([3.8], { takenAt: NOW }) };
 	assert.deepEqual(said({ countRead: 1, cellsV: [0], mainV: 3.8 }, one), [], 'one cell has no balance lead');

@@ -5,6 +5,7 @@
 import { fewerCells } from '../pack/other-count';
 import { packVoltage, type ReadingInput } from '../pack/reading';
 import { choice, figure, figures, moment, parts, reference, text, type ValuesOf } from '../quantity/field';
+import { upperMiddle } from '../quantity/middle';
 import type { Resolved } from '../request/context';
 
 const noneYet = { optional: true, start: null } as const;
@@ -106,7 +107,7 @@ const wires: Look = ({ pack, taskData }, { cellsV, mainV }) => {
 	if (cellsV.length !== pack.cells) return null;
 	const nothing = cellsV.findIndex((v) => Math.abs(v) < NOTHING_V);
 	if (nothing < 0) return null;
-	const twice = [nothing - 1, nothing + 1].find((i) => cellsV[i] > 1.6 * (median(cellsV) || 1));
+	const twice = [nothing - 1, nothing + 1].find((i) => cellsV[i] > 1.6 * (upperMiddle(cellsV) || 1));
 	if (twice !== undefined)
 		return stop(
 			'at the check: wires',
@@ -124,11 +125,6 @@ const wires: Look = ({ pack, taskData }, { cellsV, mainV }) => {
 		'at the check: wires',
 		`Cell ${nothing + 1} reads ${volts(cellsV[nothing])}: a dead cell, or the outer balance wire${outer ? '' : 's'} of it. A meter on the taps tells; a dead cell retires the pack.`
 	);
-};
-
-const median = (values: readonly number[]): number => {
-	const sorted = values.toSorted((a, b) => a - b);
-	return sorted[sorted.length >> 1];
 };
 
 const cells: Look = (r, { cellsV }) => {

@@ -2,6 +2,7 @@
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Pack } from '../pack/pack';
 import { millivolts, text, volts } from '../quantity/format';
+import { median } from '../quantity/middle';
 
 export interface Parted {
 	pack: Pack;
@@ -19,12 +20,6 @@ export interface PartedVerdict {
 
 /** Cells of packs that were charged to one end and level agree to this, V (common practice, no source; meters agree to 10 mV). */
 const ALIKE_V = 0.02;
-
-const median = (values: readonly number[]): number => {
-	const sorted = [...values].sort((a, b) => a - b);
-	const half = sorted.length >> 1;
-	return sorted.length % 2 ? sorted[half] : (sorted[half - 1] + sorted[half]) / 2;
-};
 
 /** Every cell reads what it read before joining. */
 const unmoved = ({ cellV, beforeV }: Parted): boolean =>

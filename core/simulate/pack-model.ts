@@ -42,6 +42,11 @@ export interface PackModel {
 	readonly peukert: { readonly exponent: number; readonly ratedA: number } | null;
 }
 
+/** Resistance of a cell once current has flowed for a while, Ω at 25 °C: the mean of all, series and relaxation. */
+export function meanCellOhm({ seriesOhm, relaxOhm }: PackModel): number {
+	return seriesOhm.reduce((sum, ohm, i) => sum + ohm + relaxOhm[i], 0) / seriesOhm.length;
+}
+
 /** What most packs have none of: no gassing, no slowing, no false peak, no Peukert. */
 export const PLAIN = {
 	acceptance: null,

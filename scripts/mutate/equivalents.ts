@@ -485,5 +485,19 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '1000',
 		after: '1001',
 		why: '200.2 mV is 200 mV.'
+	},
+	{
+		file: 'core/forecast/program-legs.ts',
+		line: "if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * r.pack.capacityAh - 1e-9) return null;",
+		before: '>=',
+		after: '>',
+		why: 'Two figures that differ by exactly 1e-9.'
+	},
+	{
+		file: 'core/diagnose/next-test.ts',
+		line: 'return (burning <= BURNS_AT_MOST || burning >= NO_FROM) && Math.max(...actions) >= SURE;',
+		before: '<=',
+		after: '<',
+		why: 'A sum of chances that comes out at exactly this.'
 	}
 ];
