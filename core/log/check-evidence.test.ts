@@ -77,6 +77,11 @@ test('zero beside double with the total right is an open inner wire; an end cell
 		(c) => c.rule === 'at the check: wires'
 	);
 	assert.match(dead.sentence, /^Cell 2 reads 0\.10 V: a dead cell/);
+	const wires = (change: Partial<CheckEvidence>) =>
+		of(change).find((c) => c.rule === 'at the check: wires')!.sentence;
+	assert.match(wires({ cellsV: [0, 3.81, 3.8, 3.79], mainV: 11.4 }), /^Cell 1 reads 0\.00 V: a dead cell/);
+	assert.match(wires({ cellsV: [0, 3.81, 3.8, 3.79], mainV: null }), /^Cell 1 reads 0\.00 V: a dead cell/);
+	assert.match(wires({ cellsV: [3.8, 0, 3.8, 3.79], mainV: 15.2 }), /^Cell 2 reads 0\.00 V: a dead cell/);
 });
 
 test('cells out of their window stop, to the millivolt; a lone low one asks', () => {
