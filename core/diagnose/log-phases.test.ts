@@ -141,4 +141,17 @@ test('a weak cell parts, and a leaking one lags: named with what they make', () 
 	assert.match(weak.sentence, /^Cell 2 parts from its fellows/);
 	const [leaky] = analyseLog(charged([{ kind: 'leaking cell', cell: 1, leakA: 0.9 }])).events;
 	assert.match(leaky.sentence, /^Cell 1 parts .* below them/);
+	// 30 mV down in two minutes at an unchanged current; over four minutes, or with less current, that is nothing.
+	const falls = (by: number, overS: number, then = 2) =>
+		analyseLog(
+			course(1200, (s) => {
+				const down = by * Math.max(0, Math.min(1, (s - 600) / overS));
+				const cells = [3.9, 3.9, 3.9 - down];
+				return { a: s < 660 ? 2 : then, v: 11.7 - down, cells };
+			})
+		).events.find((e) => e.kind === 'cell falls');
+	assert.match(falls(0.03, 120)!.sentence, /^Cell 3 fell by 2\d mV until 1[12] min .*with the same current/);
+	assert.ok(falls(0.021, 60) && !falls(0.019, 60));
+	assert.equal(falls(0.03, 240), undefined);
+	assert.equal(falls(0.03, 120, 1.9), undefined);
 });

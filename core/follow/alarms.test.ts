@@ -64,6 +64,15 @@ test('the end is announced when it is expected, and again a quarter of an hour a
 	assert.deepEqual(kinds(run({ mode: 'link' }), at(65), [here(60)]), [], 'the link says it itself');
 });
 
+test('what is put off comes again when it was put off to: nobody was there meanwhile', () => {
+	assert.deepEqual(kinds(run(), at(24), [said('presence', 21, at(25))]), []);
+	assert.deepEqual(kinds(run(), at(25), [said('presence', 21, at(25))]), ['presence']);
+	assert.deepEqual(kinds(run(), at(26), [said('presence', 21, at(25)), said('presence', 25)]), []);
+	const here = said('presence', 62);
+	assert.deepEqual(kinds(run(), at(64), [here, said('end', 60, at(65))]), []);
+	assert.deepEqual(kinds(run(), at(65), [here, said('end', 60, at(65))]), ['end']);
+});
+
 test('the timer is announced five minutes before it cuts, until it is answered', () => {
 	const answers = [said('presence', 74), said('end', 74)];
 	assert.deepEqual(kinds(run(), at(74, 59), answers), []);
@@ -115,7 +124,12 @@ test('what was seen on it is called out until it is answered; what is graver or 
 	assert.deepEqual(kinds(both, at(10), [here, said('seen', 9)]), []);
 	assert.deepEqual(kinds(both, at(10), [here, said('seen', 6)]), ['seen'], 'the later one is new');
 	assert.deepEqual(kinds(both, at(10), [here, said('seen', 9, at(12))]), [], 'put off');
-	assert.deepEqual(kinds(both, at(13), [here, said('seen', 9, at(12))]), ['seen']);
+	assert.deepEqual(kinds(both, at(12), [here, said('seen', 9, at(12))]), ['seen']);
+	// What is new while the rest is put off was not put off.
+	const more = linked(seen(5, 'warn'), seen(10, 'warn'));
+	const [fresh] = alarmsOf(more, [here, said('seen', 9, at(15))], HABITS, at(10));
+	assert.match(fresh.sentence, /Seen at 10\./);
+	assert.deepEqual(kinds(more, at(11), [here, said('seen', 9, at(15)), said('seen', 10, at(15))]), []);
 	const stopped = linked(seen(8, 'stop', true));
 	assert.match(alarmsOf(stopped, [here], HABITS, at(10))[0].sentence, /told to stop\.$/);
 	const over = { ...both, status: 'ended' as const, endedAt: at(9), endReason: 'stopped' as const };

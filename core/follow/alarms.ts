@@ -67,15 +67,21 @@ export function alarmsOf(
 ): Alarm[] {
 	const lastOf = (kind: AlarmKind) =>
 		answers.filter((a) => a.kind === kind).sort((a, b) => (a.at < b.at ? 1 : -1))[0] ?? null;
+	/** What was put off was not answered: it is due as before, and silent until then. */
+	const answered = (kind: AlarmKind) =>
+		answers.filter((a) => a.kind === kind && a.until === null).sort((a, b) => (a.at < b.at ? 1 : -1))[0] ??
+		null;
 	const alarms: Alarm[] = [];
 	const add = (kind: AlarmKind, due: string, sentence: string, answer: string) => {
 		const until = lastOf(kind)?.until;
-		if (now >= due && !(until && now < until))
+		// What was seen after it was put off was not put off with it.
+		if (now >= due && (kind === 'seen' || !(until && now < until)))
 			alarms.push({ runId: run.id, kind, since: due, sentence, answer });
 	};
 	const who = `${run.packName} on ${run.where}`;
 	const heeded = lastOf('seen');
-	const unheeded = run.seen.filter((s) => heeded === null || heeded.until !== null || s.at > heeded.at);
+	const heedless = heeded === null || (heeded.until !== null && now >= heeded.until);
+	const unheeded = run.seen.filter((s) => heedless || s.at > heeded.at);
 	const gravest = unheeded.find((s) => s.severity === 'stop') ?? unheeded[0];
 	// Once it is over what was seen stands in the logbook; only what stopped it is told with the end.
 	if (gravest && run.status !== 'ended') {
@@ -111,7 +117,7 @@ export function alarmsOf(
 		);
 	}
 	if (byHand && run.expectedMin !== null) {
-		const last = lastOf('end');
+		const last = answered('end');
 		const first = plus(run.startedAt, run.expectedMin);
 		const again = plus(run.startedAt, Math.max(run.expectedMin, run.expectedP95Min ?? 0));
 		const due = last ? later(again, plus(last.at, END_AGAIN_MIN)) : first;
@@ -123,7 +129,7 @@ export function alarmsOf(
 		);
 	}
 	if (habits.everyMin > 0) {
-		const since = later(run.startedAt, lastOf('presence')?.at ?? run.startedAt);
+		const since = later(run.startedAt, answered('presence')?.at ?? run.startedAt);
 		const feel = run.hasProbe && !byHand ? '' : '; if all is normal, feel it with the back of your hand';
 		add(
 			'presence',

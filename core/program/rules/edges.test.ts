@@ -213,3 +213,11 @@ test('two cells that no page shows are to be measured at the lead; one cell is i
 	assert.match(blind(2)!, /does not show each cell: measure them at the balance lead/);
 	assert.equal(blind(1), null);
 });
+
+test('a pack that was just used is not at storage because its volts are, nor one that is not put away by volts', () => {
+	const reached = (state: 'rest' | 'just used', volts = 3.85) =>
+		said('storage-reached', { task: 'storage', reading: aReading([volts, volts, volts], { state }) });
+	assert.match(reached('rest')!, /rests at 3\.85 V per cell, and storage is 3\.85 V: nothing needs doing/);
+	assert.equal(reached('just used'), null);
+	assert.equal(reached('rest', 3.88), null);
+});

@@ -26,6 +26,7 @@ describe('who is called', () => {
 		assert.deepEqual(await kinds(22), ['presence']);
 		ok(await answerAlarm(shop.db, run.id, { kind: 'presence', snoozeMin: 5 }, inMin(22)));
 		assert.deepEqual(await kinds(26), []);
+		assert.deepEqual(await kinds(28), ['presence']);
 		assert.deepEqual(await kinds(33), ['presence']);
 		ok(await setPreferences(shop.db, { presenceMin: 0 }));
 		assert.deepEqual(await kinds(33), []);
