@@ -140,7 +140,10 @@ describe('programs, slots and surroundings', () => {
 				settings: { balance, cells: 3, currentA: 2, endVoltageV: 4.2 },
 				startedAt: `2026-05-01T${hour}:00:00.000Z`
 			});
+		const since = async () => ok(await programContext(db, request(), now)).around!.chargesSinceBalance;
+		assert.equal(await since(), null, 'never charged');
 		await run(true, 10);
+		assert.equal(await since(), 0);
 		await run(false, 12);
 		await run(false, 14);
 		const { around } = ok(await programContext(db, request(), now));

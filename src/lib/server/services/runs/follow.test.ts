@@ -1,4 +1,4 @@
-/** The follower's own manners: what it waits for when the application is closed. */
+/** The follower's own manners: what it waits for when the application is closed, where it looks. */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { Workshop } from '../../../../../tests/support/workshop';
@@ -15,6 +15,7 @@ describe('following runs', () => {
 		const asked = new Promise<void>((resolve) => {
 			const status = shop.link.status;
 			shop.link.status = async (at) => {
+				shop.link.status = status;
 				resolve();
 				await new Promise<void>((go) => (letGo = go));
 				told.push('answered');
@@ -31,5 +32,20 @@ describe('following runs', () => {
 		await Promise.all([look, stopped]);
 		assert.deepEqual(told.filter((t) => t !== 'followed').slice(0, 2), ['answered', 'stopped']);
 		assert.ok(told.includes('followed'));
+	});
+
+	test('channels on which nothing is known to run are looked at again and again', async () => {
+		const idle = await shop.charger({ name: 'Idle' });
+		let asked = 0;
+		const status = shop.link.status;
+		shop.link.status = (at) => {
+			if (at.chargerId === idle.id) asked++;
+			return status(at);
+		};
+		const follower = shop.aFollower();
+		follower.start(2);
+		for (let k = 0; k < 200 && asked < 3; k++) await new Promise((resolve) => setTimeout(resolve, 10));
+		await follower.stop();
+		assert.ok(asked >= 3, `asked ${asked} times`);
 	});
 });

@@ -55,7 +55,7 @@ export class Follower {
 		this.watching = new Watching(db, log);
 	}
 
-	start(): void {
+	start(everyMs = EVERY_MS): void {
 		const round = async () => {
 			try {
 				await this.begin();
@@ -63,7 +63,7 @@ export class Follower {
 			} catch (error) {
 				this.log.error({ err: error }, 'following runs failed; trying again');
 			}
-			if (!this.stopped) this.timer = setTimeout(round, EVERY_MS);
+			if (!this.stopped) this.timer = setTimeout(round, everyMs);
 		};
 		void round();
 	}
