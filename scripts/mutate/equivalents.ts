@@ -499,5 +499,12 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '<=',
 		after: '<',
 		why: 'A sum of chances that comes out at exactly this.'
+	},
+	{
+		file: 'src/lib/server/services/runs/corrections.ts',
+		line: 'chargeAh: chargeAh ?? 0,',
+		before: '0',
+		after: '1',
+		why: 'A figure that is not named is checked and not written.'
 	}
 ];
