@@ -42,6 +42,7 @@ test('a person is asked for every so many minutes, counted from the last answer;
 	assert.deepEqual(kinds(run(), at(30), [said('presence', 5, at(31))]), [], 'put off');
 	assert.deepEqual(kinds(run(), at(31), [said('presence', 5, at(31))]), ['presence']);
 	assert.deepEqual(kinds(run(), at(30), [], { ...HABITS, everyMin: 0 }), []);
+	assert.deepEqual(kinds(run(), at(1), [], { ...HABITS, everyMin: 1 }), ['presence']);
 	const [asked] = alarmsOf(run(), [], HABITS, at(10));
 	assert.equal(
 		asked.sentence,

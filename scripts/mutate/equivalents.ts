@@ -506,5 +506,19 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '0',
 		after: '1',
 		why: 'A figure that is not named is checked and not written.'
+	},
+	{
+		file: 'core/program/rules/current/no-power-left.ts',
+		line: 'if (least.currentA >= r.channel.minCurrentA - 1e-9) return null;',
+		before: '-',
+		after: '+',
+		why: 'By two millionths of a milliampere.'
+	},
+	{
+		file: 'core/parallel/exact.ts',
+		line: 'const MOST_STATES = 120_000;',
+		before: '120_000',
+		after: '120001',
+		why: 'How much is held at most, by one.'
 	}
 ];

@@ -40,6 +40,15 @@ const scene = (change: Partial<Scene>): Scene => ({
 	...change
 });
 
+test('of what is swollen nothing more is asked, whatever shows and whatever else would tell', () => {
+	for (const symptom of SYMPTOM_IDS) {
+		const s = scene({ symptom, answers: [answered('eye', 'swollen, dented or leaking')] });
+		assert.equal(nextTest(s, diagnose(s)), null, symptom);
+	}
+	const sound = scene({ symptom: 'cells-part', answers: [answered('eye', 'sound, nothing smells')] });
+	assert.notEqual(nextTest(sound, diagnose(sound)), null);
+});
+
 describe('benches worked out by hand', () => {
 	let runs: Played[];
 	before(() => {
