@@ -92,14 +92,15 @@ function watched(
 	cells: (s: number) => number[],
 	lastS: number,
 	task: 'charge' | 'balance' = 'charge',
-	amps = 2
+	amps = 2,
+	aboveV = 0
 ) {
-	const t = emptyTelemetry(3);
+	const t = emptyTelemetry(cells(0).length);
 	for (let s = 0; s <= lastS; s += 5) {
 		const now = cells(s);
 		t.timeS.push(s);
 		t.currentA.push(amps);
-		t.packV.push(now.reduce((a, b) => a + b, 0));
+		t.packV.push(now.reduce((a, b) => a + b, 0) + aboveV);
 		t.chargeAh.push((Math.abs(amps) * s) / 3600);
 		t.temperatureDegC.push(21);
 		now.forEach((v, i) => t.cellV[i].push(v));
@@ -142,4 +143,20 @@ test('while it gives, cells that part are not called that: it is how the weakest
 		watched((s) => [s < 100 ? 3.8 : 3.6, 3.8, 3.8], 500, 'charge', amps).some((w) => w.rule === 'cells part');
 	assert.equal(parts(2), true);
 	assert.equal(parts(-2), false);
+});
+
+test('what the main lead reads above its cells is the plug’s, where all of its cells are seen and current flows', () => {
+	const plug = (cells: number[], amps: number, aboveV: number) =>
+		watched(() => cells, 500, 'charge', amps, aboveV).find((w) => w.rule === 'plug');
+	assert.match(
+		plug([3.8, 3.8, 3.8], 2, 0.2)!.sentence,
+		/^The main lead reads 200 mV more than its cells together at 2\.0 A: 100 mΩ in plug and lead/
+	);
+	assert.equal(
+		plug([3.8, 3.8, 3.8], 0.29, 0.2),
+		undefined,
+		'hardly any current tells nothing of a resistance'
+	);
+	assert.equal(plug([3.8, 3.8], 2, 3.8), undefined, 'a third cell is not seen');
+	assert.equal(plug([3.8, 3.8, 3.8], -2, 0.2), undefined);
 });

@@ -102,7 +102,7 @@ function walked<T>(draws: Draw<T>[], target: Target<T>, power: number, scale: nu
 export function tempered<T>(first: readonly Draw<T>[], target: Target<T>, walk: Walk): Draw<T>[] {
 	let draws = [...first];
 	let scale = 1;
-	for (let power = 0; power < 1; ) {
+	for (let power = 0; power < 1;) {
 		const more = sharper(draws, 1 - power);
 		draws = drawnAnew(draws, weightsOf(draws, more), walk.even());
 		power = more === 1 - power ? 1 : power + more;

@@ -520,5 +520,12 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '120_000',
 		after: '120001',
 		why: 'How much is held at most, by one.'
+	},
+	{
+		file: 'core/quantity/step.ts',
+		line: 'return point < 0 ? 0 : text.length - point - 1;',
+		before: '0',
+		after: '1',
+		why: 'A whole number with a decimal nought behind it is the same number.'
 	}
 ];

@@ -26,10 +26,7 @@ const moments = (values: number[]) => {
 test('a sharp and a blunt figure in twenty directions: the conjugate normal, and what nothing was learned of as before', () => {
 	const [sharp, blunt] = [0.02, 0.5];
 	const along = (z: Float64Array) => (z[0] + z[1]) / Math.SQRT2;
-	const draws = after(
-		20,
-		(z) => -(((along(z) - 1.5) / sharp) ** 2) / 2 - (((z[2] + 1) / blunt) ** 2) / 2
-	);
+	const draws = after(20, (z) => -(((along(z) - 1.5) / sharp) ** 2) / 2 - ((z[2] + 1) / blunt) ** 2 / 2);
 	assert.equal(draws.length, DRAWS);
 	// Mean y/(1 + σ²) and variance σ²/(1 + σ²) of a unit prior.
 	const on = moments(draws.map((d) => along(d.z)));

@@ -19,7 +19,10 @@ test('a body is read, or refused in words: not JSON, too large by its header, to
 	assert.ok(!announced.ok && /larger than 1 MB/.test(announced.message));
 	const large = await readJson(post(JSON.stringify('x'.repeat(1_100_000))));
 	assert.ok(!large.ok && /larger than 1 MB/.test(large.message));
-	assert.ok((await readBytes(new Request('http://here/', { method: 'POST' }), 0)).ok, 'no body is not too large');
+	assert.ok(
+		(await readBytes(new Request('http://here/', { method: 'POST' }), 0)).ok,
+		'no body is not too large'
+	);
 });
 
 test('a text is UTF-8, or UTF-16 where it says so; anything else is none, and nothing of it is guessed', () => {
