@@ -112,6 +112,10 @@ test('a wrong count, a busy channel, an empty channel and nonsense are refused i
 	assert.match(bench.answer(`START c/A ${JSON.stringify(program({ runId: 'other' }))}`), /^ERR busy/);
 	assert.match(bench.answer(`POSE c/A ${JSON.stringify(truth(3))}`), /^ERR busy/);
 	assert.match(bench.answer('UNPLUG c/A'), /^ERR busy/);
+	const other = new StandInBench();
+	ok(other.answer(`POSE c/A ${JSON.stringify(truth(3))}`));
+	ok(other.answer('UNPLUG c/A'));
+	assert.match(other.answer('CHECK c/A'), /^ERR empty/, 'nothing is plugged in any more');
 	assert.match(bench.answer('START {}'), /^ERR channel/);
 	assert.match(bench.answer('START c/A {"cells":-1}'), /^ERR body/);
 	assert.match(bench.answer('START c/A {broken'), /^ERR json/);

@@ -83,6 +83,8 @@ describe('what the book answers', () => {
 		assert.equal(hour(1, [4.19, 4.181, 4.19]), 'level');
 		assert.equal(hour(1, [4.169, 4.169, 4.169]), 'all lower');
 		assert.equal(hour(1, [4.171, 4.171, 4.171]), 'level');
+		for (const at of [0.75, 6]) assert.equal(hour(at, [4.19, 4.18, 4.19]), 'one lower');
+		for (const at of [18, 72]) assert.equal(day(at, [4.19, 4.15, 4.19]), 'one lower');
 		assert.equal(hour(0.7, [4.19, 4.18, 4.19]), undefined, 'it has not settled');
 		assert.equal(hour(6.1, [4.19, 4.18, 4.19]), undefined);
 		assert.equal(hour(1, [4.19, 4.18, 4.19], { usedSince: 'used' }), undefined);

@@ -93,7 +93,8 @@ function watched(
 	lastS: number,
 	task: 'charge' | 'balance' = 'charge',
 	amps = 2,
-	aboveV = 0
+	aboveV = 0,
+	counts = 1
 ) {
 	const t = emptyTelemetry(cells(0).length);
 	for (let s = 0; s <= lastS; s += 5) {
@@ -101,7 +102,7 @@ function watched(
 		t.timeS.push(s);
 		t.currentA.push(amps);
 		t.packV.push(now.reduce((a, b) => a + b, 0) + aboveV);
-		t.chargeAh.push((Math.abs(amps) * s) / 3600);
+		t.chargeAh.push((counts * Math.abs(amps) * s) / 3600);
 		t.temperatureDegC.push(21);
 		now.forEach((v, i) => t.cellV[i].push(v));
 	}
@@ -159,4 +160,11 @@ test('what the main lead reads above its cells is the plug’s, where all of its
 	);
 	assert.equal(plug([3.8, 3.8], 2, 3.8), undefined, 'a third cell is not seen');
 	assert.equal(plug([3.8, 3.8, 3.8], -2, 0.2), undefined);
+});
+
+test('more charge than its current can have put in by then is a limit that was broken', () => {
+	const limit = (counts: number) =>
+		watched(() => [3.8, 3.8, 3.8], 900, 'charge', 2, 0, counts).find((w) => w.rule === 'limit');
+	assert.equal(limit(1), undefined);
+	assert.match(limit(1.5)!.sentence, /more than 2\.00? A can put in/);
 });

@@ -96,6 +96,10 @@ test('cells out of their window stop, to the millivolt; a lone low one asks', ()
 		'check cells'
 	]);
 	assert.deepEqual(said({ cellsV: [3.7, 3.81, 3.8, 3.8], mainV: 15.11 }, { reading: null }), []);
+	assert.equal(
+		of({ cellsV: [3.65, 3.81, 3.8, 3.8], mainV: 15.06 }, { reading: null })[0].sentence,
+		'Cell 1 reads 160 mV below cell 2: meter both before it is charged.'
+	);
 });
 
 test('another number of cells on the page than the pack has stops', () => {

@@ -24,6 +24,11 @@ test('what it was taken for is said; a discharge rate is no charge rate; energy 
 	const { values: v, understood } = readLabelLine('LiPo 6S 5000 45C 2C');
 	assert.equal(v.labelChargeRateC, 2);
 	assert.deepEqual(
+		understood.map((u) => u.piece),
+		['LiPo', '6S', '5000', '45C', '2C']
+	);
+	assert.deepEqual(understood[0], { piece: 'LiPo', as: 'LiPo' });
+	assert.deepEqual(
 		understood.find((u) => u.piece === '45C'),
 		{ piece: '45C', as: 'what it gives, not what it takes' }
 	);

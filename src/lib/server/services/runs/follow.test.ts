@@ -36,9 +36,10 @@ describe('following runs', () => {
 
 	test('channels on which nothing is known to run are looked at again and again', async () => {
 		const idle = await shop.charger({ name: 'Idle' });
-		let asked = 0;
+		let [asked, inAll] = [0, 0];
 		const status = shop.link.status;
 		shop.link.status = (at) => {
+			inAll++;
 			if (at.chargerId === idle.id) asked++;
 			return status(at);
 		};
@@ -47,5 +48,8 @@ describe('following runs', () => {
 		for (let k = 0; k < 200 && asked < 3; k++) await new Promise((resolve) => setTimeout(resolve, 10));
 		await follower.stop();
 		assert.ok(asked >= 3, `asked ${asked} times`);
+		const until = inAll;
+		await new Promise((resolve) => setTimeout(resolve, 50));
+		assert.equal(inAll, until, 'once it has stopped nothing is asked');
 	});
 });
