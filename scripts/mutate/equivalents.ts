@@ -569,5 +569,19 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '>=',
 		after: '>',
 		why: 'Two figures that differ by exactly 1e-9.'
+	},
+	{
+		file: 'core/plan/why.ts',
+		line: 'if (n < 0) continue;',
+		before: '0',
+		after: '1',
+		why: 'The first limit is a channel, and those are held elsewhere.'
+	},
+	{
+		file: 'core/forecast/assume.ts',
+		line: 'const next = normal(uniform(Math.round(Math.abs(others) * 1e9) % 2 ** 31));',
+		before: '31',
+		after: '32',
+		why: 'Another stream of chance for a few.'
 	}
 ];
