@@ -71,6 +71,7 @@ describe('a cell page', () => {
 		assert.equal(page(3.6, 3.7, 3.7), 'one low');
 		assert.equal(page(3.5, 3.7, 3.89), 'one low', 'a tenth low counts before another that is ahead');
 		assert.equal(page(3.65, 3.7, 3.78), 'one high');
+		assert.equal(page(3.5, 3.7, 4), 'one high', 'what is further from the middle is the odd one');
 		assert.equal(page(3.9, 3.9, cellMaxV + 0.01, 3.7), 'one high', 'over the limit first of all');
 	});
 });

@@ -138,4 +138,7 @@ test('input volts outside of what the charger takes are said; a supply that sags
 	assert.deepEqual(at(11.1), ['check input']);
 	assert.deepEqual(at(10.9), ['check input']);
 	assert.deepEqual(at(18.1), ['stop input']);
+	// 85 hundredths of what it is said to give are borne.
+	const twelve = { charger: { ...charger, inputMinV: 9, inputMaxV: 18 }, supply: { ...dc, voltageV: 12 } };
+	assert.deepEqual([said({ inputV: 10.2 }, twelve), said({ inputV: 10.19 }, twelve)], [[], ['check input']]);
 });

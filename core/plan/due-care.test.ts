@@ -84,6 +84,12 @@ test('a season has each check as often as it comes, each month its own, and what
 	const checks = months.map((m) => m.items.filter((i) => i.goal === 'capacity check').length);
 	assert.deepEqual(checks, [2, 2, 2, 2, 2, 2]);
 	assert.ok(months[0].items.some((i) => i.goal === 'storage' && i.dueAt <= NOW));
+	for (const { items } of months)
+		assert.deepEqual(
+			items.map((i) => i.dueAt),
+			items.map((i) => i.dueAt).toSorted(),
+			'the first that falls due first'
+		);
 	for (const { month, items } of months.slice(1))
 		for (const i of items) assert.equal(i.dueAt.slice(0, 7), month.slice(0, 7));
 });

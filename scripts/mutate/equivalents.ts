@@ -583,5 +583,33 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '31',
 		after: '32',
 		why: 'Another stream of chance for a few.'
+	},
+	{
+		file: 'core/follow/following.ts',
+		line: 'looks.reduce((sum, look) => sum + this.logLikelihood(course, look), 0)',
+		before: '0',
+		after: '1',
+		why: 'Added to every draw alike, and weights are made to add up to one.'
+	},
+	{
+		file: 'core/plan/outcome.ts',
+		line: '.sort((a, b) => (a.spans[0].from < b.spans[0].from ? -1 : a.spans[0].from > b.spans[0].from ? 1 : 0)),',
+		before: '<',
+		after: '<=',
+		why: 'Those that begin at once, in another order.'
+	},
+	{
+		file: 'core/program/rules/recovery/recovery-too-hard.ts',
+		line: 'const tooStrong = settings.currentA > mostA + 1e-9;',
+		before: '>',
+		after: '>=',
+		why: 'Two figures that differ by exactly 1e-9.'
+	},
+	{
+		file: 'core/pack/temperature.ts',
+		line: 'const FRESH_MS = 3600e3;',
+		before: '3600e3',
+		after: '3600001',
+		why: 'A millisecond in an hour.'
 	}
 ];

@@ -41,6 +41,20 @@ describe('chargers', () => {
 		);
 	});
 
+	test('while a run goes on over its link, that and the run’s channel stay', async () => {
+		const charger = ok(
+			await createCharger(shop.db, { ...shop.chargerInput({ name: 'Spit Four' }), channels: channels(2) })
+		);
+		await shop.started(await shop.pack(), charger);
+		const input = (change: object) => ({ ...shop.chargerInput({ name: 'Spit Four' }), ...change });
+		const unlinked = await updateCharger(shop.db, charger.id, input({ link: 'none', channels: channels(2) }));
+		refused(unlinked, 409, /run is going on over the link of this charger: end it first/);
+		assert.deepEqual(unlinked.ok ? {} : unlinked.fields, { link: 'A run is going on over it.' });
+		ok(await updateCharger(shop.db, charger.id, input({ channels: channels(1) })));
+		await shop.follow(300, 0.5);
+		assert.equal(ok(await updateCharger(shop.db, charger.id, input({ link: 'none' }))).link, 'none');
+	});
+
 	test('a supply that was taken away meanwhile is not made twice by the same request', async () => {
 		const input = { name: 'Old supply', kind: 'bench supply', voltageV: 12, powerW: 100 };
 		const id = '00000000-0000-4000-8000-00000000beef';

@@ -112,7 +112,6 @@ export function hoursFrom(text: string, from: string, until: string): Result<Hou
 	try {
 		const calendar = new ICAL.Component(ICAL.parse(text) as never);
 		if (calendar.name !== 'vcalendar') return refuse(422, 'This file is no iCalendar file.');
-		for (const zone of calendar.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(zone);
 		events = calendar.getAllSubcomponents('vevent').slice(0, MOST_EVENTS);
 	} catch {
 		return refuse(422, 'This file is no iCalendar file.');
