@@ -36,7 +36,9 @@ test('the legs read from the samples are the legs that ran: kinds, minutes and c
 		legs.map((l) => l.kind),
 		outcome.legs.map((l) => l.kind)
 	);
+	assert.equal(legs[0].fromS, 0);
 	legs.forEach((leg, k) => {
+		if (k > 0) assert.equal(leg.fromS, legs[k - 1].fromS + legs[k - 1].timeS);
 		assert.ok(Math.abs(leg.timeS - outcome.legs[k].timeS) <= 40, `leg ${k}: ${leg.timeS} s`);
 		if (leg.kind !== 'rest')
 			assert.ok(Math.abs(leg.chargeAh - outcome.legs[k].chargeAh) < 0.01, `leg ${k}: ${leg.chargeAh} Ah`);

@@ -61,6 +61,14 @@ test('packed in steps and unpacked every figure is the nearest step, below zero 
 	assert.ok(packSteps(t).length < 300 * 10, 'about a byte for each figure');
 });
 
+test('a figure may jump by any number of steps, up or down', () => {
+	const t = ramp(600, 1);
+	let volts = 40_000;
+	t.packV = t.timeS.map((_, k) => (volts += k % 2 ? k : -k) / 1000);
+	t.packV[599] = 0;
+	assert.deepEqual(unpackSteps(packSteps(t), 600, 1).packV, t.packV);
+});
+
 test('thinning keeps the first and the last sample and the order', () => {
 	const t = thinned(ramp(1000, 2), 100);
 	assert.ok(t.timeS.length <= 101 && t.timeS.length >= 100);

@@ -611,5 +611,12 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '3600e3',
 		after: '3600001',
 		why: 'A millisecond in an hour.'
+	},
+	{
+		file: 'core/request/setting-range.ts',
+		line: '(chemistry.recovery ? Math.min(chemistry.recovery.belowV, chemistry.voltages.nominalV) : 1),',
+		before: '1',
+		after: '2',
+		why: 'Nickel alone is not recovered, and no end voltage is keyed for it.'
 	}
 ];

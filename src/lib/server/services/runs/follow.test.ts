@@ -34,6 +34,18 @@ describe('following runs', () => {
 		assert.ok(told.includes('followed'));
 	});
 
+	test('a run that the book does not know, or knows on another channel, is not picked up', async () => {
+		const { id: chargerId, channels } = await shop.charger({ name: 'Elsewhere' });
+		const known = await shop.started(await shop.pack({ name: 'There' }), await shop.charger());
+		const status = shop.link.status;
+		for (const runId of ['nobody', known.id]) {
+			const there = await status({ chargerId: known.chargerId, channelId: known.channelId });
+			shop.link.status = async () => ({ ...there, runId });
+			assert.equal(await shop.follower.pickUp({ chargerId, channelId: channels[0].id }, 'stand-in'), false);
+		}
+		shop.link.status = status;
+	});
+
 	test('channels on which nothing is known to run are looked at again and again', async () => {
 		const idle = await shop.charger({ name: 'Idle' });
 		let [asked, inAll] = [0, 0];
