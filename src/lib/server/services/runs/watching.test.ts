@@ -4,6 +4,7 @@ import { now, ok, Workshop } from '../../../../../tests/support/workshop';
 import type { Fault } from '../../../../../link/protocol';
 import { setPreferences } from '../house/preferences';
 import { alarmsNow, answerAlarm } from './alarms';
+import { live } from './live';
 import { getRun } from './logbook';
 import { seenOn } from './watching';
 
@@ -23,7 +24,17 @@ describe('eyes on a run over a link', () => {
 
 	test('a wrong end is seen, called out once, and stops nothing unless that was allowed', async () => {
 		const run = await withFaults('Skua', [{ kind: 'wrong end', byV: 0.08 }]);
+		const told: number[] = [];
+		const quiet = live.subscribe(async ({ runId, what }) => {
+			if (runId === run.id && what === 'changed') told.push((await seenOn(shop.db, runId)).length);
+		});
 		await shop.follow(40, 1);
+		quiet();
+		await new Promise((resolve) => setTimeout(resolve, 50));
+		assert.ok(
+			told.some((many) => many > 0),
+			'every window hears of it while it goes on'
+		);
 		const seen = await seenOn(shop.db, run.id);
 		assert.ok(
 			seen.some((s) => s.rule === 'limit' && s.severity === 'stop' && !s.stopped),
