@@ -160,6 +160,13 @@ describe('what the book answers', () => {
 			lay({ end: null, endedAt: days(d), used: { at: days(d), felt } }, soc);
 		assert.equal(used('as ever', 1), 'used lately');
 		assert.equal(used('as ever', 2), undefined);
+		const told = (d: number) => {
+			const reading = aReading([3.8, 3.8, 3.8], { takenAt: from(-1), usedSince: 'not said' });
+			const lastRun = { end: null, endedAt: days(d), used: { at: days(d), felt: 'as ever' } };
+			const around = { lastRun } as ProgramContext['around'];
+			return answers({}, { reading, around }).find((a) => a.clue === 'emptied')?.detail;
+		};
+		assert.deepEqual([told(0.9), told(1)], ['used today', 'used 1 d before']);
 		assert.equal(used('weak', 2), 'empty for days');
 		assert.equal(used('weak', 2, 0.5), undefined);
 		assert.equal(lay({ end: null, endedAt: days(30) }, 0.5), undefined);

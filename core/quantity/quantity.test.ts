@@ -69,6 +69,7 @@ test('property: no text whatever makes the parser throw or let a figure out of r
 test('a capacity that is right only off by ten or a thousand is asked about; a usual one is not', () => {
 	assert.equal(askAboutSlip(1.4, USUAL_CAPACITY_MAH)?.meant, 1400);
 	assert.equal(askAboutSlip(45, USUAL_CAPACITY_MAH)?.meant, 4500);
+	assert.equal(askAboutSlip(1.2345678, USUAL_CAPACITY_MAH)?.meant, 1234.57, 'to six figures');
 	assert.equal(askAboutSlip(2200000, USUAL_CAPACITY_MAH)?.meant, 2200);
 	for (const usual of [50, 520, 3700, 30000]) assert.equal(askAboutSlip(usual, USUAL_CAPACITY_MAH), null);
 	assert.equal(askAboutSlip(0, USUAL_CAPACITY_MAH), null);

@@ -24,6 +24,12 @@ test('settings kept before the other tasks came are read with those settings off
 	assert.deepEqual([parsed.dischargeA, parsed.deltaV, parsed.order], [null, null, null]);
 });
 
+test('what is off, on or a word is written without a unit', () => {
+	assert.equal(showSetting('capacityLimitAh', null), 'off');
+	assert.deepEqual([showSetting('balance', true), showSetting('balance', false)], ['on', 'off']);
+	assert.equal(showSetting('order', 'up first'), 'up first');
+});
+
 test('settings are written in the units of the trade, and by the name they have in the task', () => {
 	assert.equal(showSetting('deltaV', 0.005), '5 mV/cell');
 	assert.equal(showSetting('trickleA', 0.06), '60 mA');

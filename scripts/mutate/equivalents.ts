@@ -660,5 +660,47 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '<',
 		after: '<=',
 		why: 'It is nothing there by itself.'
+	},
+	{
+		file: 'core/simulate/pack-simulation.ts',
+		line: 'protected decay = 0;',
+		before: '0',
+		after: '1',
+		why: 'Reckoned before the first step.'
+	},
+	{
+		file: 'core/diagnose/infer.ts',
+		line: 'w.now >= SHOWN ||',
+		before: '>=',
+		after: '>',
+		why: 'A chance that comes out at exactly this.'
+	},
+	{
+		file: 'core/pack/known-charge.ts',
+		line: 'const SAME_MS = 1000;',
+		before: '1000',
+		after: '1001',
+		why: 'A millisecond in a second.'
+	},
+	{
+		file: 'core/simulate/charge-simulation.ts',
+		line: 'let lost = 0;',
+		before: '0',
+		after: '1',
+		why: 'Reckoned for the first cell.'
+	},
+	{
+		file: 'src/lib/server/db/start-error.ts',
+		line: 'for (let e = error as Coded | null | undefined, deep = 0; e && deep < 8; deep++) {',
+		before: '<',
+		after: '<=',
+		why: 'Wrapped nine deep by nobody.'
+	},
+	{
+		file: 'core/plan/bench.ts',
+		line: 'if (!charger || !pack) continue;',
+		before: '||',
+		after: '&&',
+		why: 'Ways are of the chargers and packs of this very bench.'
 	}
 ];

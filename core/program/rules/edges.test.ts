@@ -240,3 +240,20 @@ test('resistance is held against what it was a month ago and earlier: a week tel
 	assert.match(risen(30.1)!, /2\.0 times the 8\.7 mΩ/);
 	assert.equal(risen(30), null);
 });
+
+test('the sum alone is blamed only where the charger sees no more: watched by a lead that fits, a cell is held down', () => {
+	const over = (cells: number[], balancePortCells: number) =>
+		said(
+			'forecast-cell-over-limit',
+			{
+				task: 'charge',
+				pack: aPack({ cells: cells.length }),
+				reading: aReading(cells),
+				charger: aCharger({}, { balancePortCells })
+			},
+			{ endVoltageV: 4.2, balance: false }
+		);
+	assert.match(over([3.7, 3.86, 3.7], 2)!, /The charger sees only the sum: use the balance lead\.$/);
+	assert.match(over([3.7, 3.86], 0)!, /sees only the sum/);
+	assert.deepEqual([over([3.7, 3.86, 3.7], 3), over([3.7, 3.86], 2)], [null, null]);
+});

@@ -20,17 +20,10 @@ export const forecastCellOverLimit: Rule = {
 		const byMargin = unseenV > 0 ? settings.endVoltageV + r.channel.voltageAccuracyV + unseenV : 0;
 		const reach = Math.max(forecast.highestCellV.p99, byMargin);
 		if (reach <= cellMaxV + 1e-6) return null;
-		const blind = settings.balance ? '' : ' The charger sees only the sum: use the balance lead.';
+		// Where each cell is watched already, balancing would not keep one lower.
+		const blind = watchesCells(r) ? '' : ' The charger sees only the sum: use the balance lead.';
 		return {
-			sentence: `${byMargin > forecast.highestCellV.p99 ? 'By what its cells may differ the highest' : 'In the forecast the highest cell'} reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.${blind}`,
-			fix:
-				!settings.balance &&
-				r.chemistry.balanceFromCells !== null &&
-				r.channel.balancePortCells >= r.pack.cells &&
-				r.pack.balanceLead &&
-				r.pack.cells > 1
-					? { label: 'Turn balance on', kind: 'set', set: { balance: true } }
-					: undefined
+			sentence: `${byMargin > forecast.highestCellV.p99 ? 'By what its cells may differ the highest' : 'In the forecast the highest cell'} reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.${blind}`
 		};
 	}
 };

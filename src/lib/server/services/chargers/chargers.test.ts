@@ -50,8 +50,15 @@ describe('chargers', () => {
 		const unlinked = await updateCharger(shop.db, charger.id, input({ link: 'none', channels: channels(2) }));
 		refused(unlinked, 409, /run is going on over the link of this charger: end it first/);
 		assert.deepEqual(unlinked.ok ? {} : unlinked.fields, { link: 'A run is going on over it.' });
-		ok(await updateCharger(shop.db, charger.id, input({ channels: channels(1) })));
+		const second = { ...charger, channels: [charger.channels[1]] };
+		await shop.started(await shop.pack({ name: 'On the second' }), second);
+		refused(
+			await updateCharger(shop.db, charger.id, input({ channels: channels(1) })),
+			409,
+			/in a channel that would be removed/
+		);
 		await shop.follow(300, 0.5);
+		ok(await updateCharger(shop.db, charger.id, input({ channels: channels(1) })));
 		assert.equal(ok(await updateCharger(shop.db, charger.id, input({ link: 'none' }))).link, 'none');
 	});
 

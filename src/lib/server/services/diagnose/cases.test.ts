@@ -35,6 +35,18 @@ describe('cases', () => {
 		assert.equal((await report(c.id)).case.answers.length, 1);
 		ok(await changeCase(shop.db, c.id, { skip: 'meter-plug' }, now()));
 		assert.notEqual((await report(c.id)).next?.clue, 'meter-plug');
+		const both = ok(await changeCase(shop.db, c.id, { skip: 'reseat' }, now()));
+		assert.deepEqual(
+			both.skipped.map((s) => s.clue),
+			['meter-plug', 'reseat']
+		);
+		const back = { answer: { clue: 'reseat', answer: 'cured', sure: 'I think' } };
+		assert.deepEqual(
+			ok(await changeCase(shop.db, c.id, back, now())).skipped.map((s) => s.clue),
+			['meter-plug'],
+			'what was answered after all is not passed over, the others are'
+		);
+		ok(await changeCase(shop.db, c.id, { forget: 'reseat' }, now()));
 		const closed = ok(await changeCase(shop.db, c.id, { confirmed: 'lead-wire-broken' }, now()));
 		assert.ok(closed.closedAt);
 		assert.equal(ok(await changeCase(shop.db, c.id, { confirmed: null }, now())).closedAt, null);
