@@ -50,6 +50,8 @@ interface Drawn {
 	/** In standard deviations of what was known at the start. */
 	z: Float64Array;
 	course: Course;
+	/** What its curve remembers while it is charged, V per cell: every volt that is shown is off by it. */
+	remembersV: number;
 	logPrior: number;
 }
 
@@ -81,8 +83,13 @@ const METER = { currentA: 0.01, chargeAh: 0.01 };
 const CLOCK_MIN = 0.1;
 /** Within this, min, a charger has come up to its current (common practice, no source). */
 const RAMP_MIN = 1;
-/** What a flat or lazy curve remembers while it is charged, as a share of what it does at rest (common practice, no source). */
+/**
+ * What a flat or lazy curve remembers while it is charged, as a share of what it does at rest (common practice, no source). It is the
+ * same at every look of a run, so that it is drawn with each pack: two looks tell of it, and what they differ by is free of it.
+ */
 const REMEMBERED = 0.15;
+/** By so much of it what is remembered is another from look to look, as it fades (common practice, no source). */
+const FADES = 0.5;
 /**
  * Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others, and volts of a curve that
  * remembers how it was used last are further off than a bell curve has them.
@@ -97,6 +104,8 @@ export class Following {
 	readonly untilMin: number;
 	private readonly ids: (keyof Departure)[];
 	private readonly sigma: Departure;
+	/** What its curve remembers while it is charged, one standard deviation, V per cell. */
+	private readonly remembersV: number;
 	/** Whether the charge at the start was told by volts alone, so that another curve means another charge. */
 	private readonly byVolts: boolean;
 	private readonly draw: () => number;
@@ -118,11 +127,17 @@ export class Following {
 			: sigma;
 		this.sigma = { ...uncertaintyOf(r), soc: own, curve: CURVE_SIGMA };
 		this.ids = (Object.keys(this.sigma) as (keyof Departure)[]).filter((id) => this.sigma[id] > 0);
+		this.remembersV = REMEMBERED * r.chemistry.defaults.restUncertaintyV;
 		this.draw = normal(uniform(seed));
 		const { timeMin } = forecast(r, settings);
 		this.untilMin = Math.max(2, HORIZON * timeMin.p95);
-		this.add(standard(this.ids.length), FIRST);
+		this.add(standard(this.size), FIRST);
 		this.tell([]);
+	}
+
+	/** Numbers that a pack is drawn by: its departures, and what it remembers. */
+	private get size(): number {
+		return this.ids.length + (this.remembersV > 0 ? 1 : 0);
 	}
 
 	private departureOf(z: Float64Array): Departure {
@@ -136,11 +151,13 @@ export class Following {
 	}
 
 	private add(from: Gaussian, count: number): void {
-		const prior = standard(this.ids.length);
+		const prior = standard(this.size);
 		for (let i = 0; i < count; i++) {
 			const z = pointOf(from, this.draw);
 			const course = courseOf(this.r, this.settings, this.departureOf(z), this.untilMin);
-			this.drawn.push({ z, course, logPrior: logDensity(prior, z) });
+			const remembers = this.remembersV > 0 ? z[this.ids.length] : 0;
+			const remembersV = this.remembersV * Math.max(-FURTHEST, Math.min(FURTHEST, remembers));
+			this.drawn.push({ z, course, remembersV, logPrior: logDensity(prior, z) });
 		}
 		this.sources.push({ from, count });
 	}
@@ -154,22 +171,23 @@ export class Following {
 		const moved = (at(to) - at(to - gridMin)) / gridMin;
 		const slope = Number.isFinite(moved) ? moved : 0;
 		const cells = what === 'packV' ? this.r.pack.cells : 1;
-		const rest = this.r.chemistry.defaults.restUncertaintyV;
 		const own =
 			what === 'currentA' || what === 'chargeAh'
 				? METER[what] * value
-				: cells * Math.hypot(CURVE_V, REMEMBERED * rest);
+				: cells * Math.hypot(CURVE_V, FADES * this.remembersV);
 		return Math.hypot(own, LOOK_KINDS[what].step, slope * CLOCK_MIN);
 	}
 
-	/** Degrees of freedom of a figure's error. */
-	private freedomOf(what: LookKind): number {
-		const byVolts = what !== 'currentA' && what !== 'chargeAh';
-		return byVolts && this.r.chemistry.defaults.restUncertaintyV > 0 ? FREEDOM.remembered : FREEDOM.usual;
+	/** What the screen of this very pack shows at a minute; no number beyond its end. */
+	private shown({ course, remembersV }: Drawn, what: LookKind, minute: number): number {
+		const value = shownAt(course.shown[what], minute, this.untilMin);
+		if (what === 'currentA' || what === 'chargeAh') return value;
+		return value + remembersV * (what === 'packV' ? this.r.pack.cells : 1);
 	}
 
-	private logLikelihood(course: Course, look: Look): number {
-		const value = shownAt(course.shown[look.what], look.minute, this.untilMin);
+	private logLikelihood(drawn: Drawn, look: Look): number {
+		const { course } = drawn;
+		const value = this.shown(drawn, look.what, look.minute);
 		if (Number.isNaN(value)) {
 			// It would be over by now, and is not: the later it is, the less likely.
 			const late = (look.minute - course.endMin) / Math.max(2, 0.03 * course.endMin);
@@ -177,7 +195,8 @@ export class Following {
 		}
 		const error = this.errorOf(look.what, course, look.minute, value);
 		const t = (look.value - value) / error;
-		const n = this.freedomOf(look.what);
+		const byVolts = look.what !== 'currentA' && look.what !== 'chargeAh';
+		const n = byVolts && this.remembersV > 0 ? FREEDOM.remembered : FREEDOM.usual;
 		return (-(n + 1) / 2) * Math.log(1 + (t * t) / n) - Math.log(error);
 	}
 
@@ -185,8 +204,8 @@ export class Following {
 	private agreement(looks: readonly Look[]): { likelihood: Float64Array; drawn: Float64Array } {
 		const total = this.drawn.length;
 		return {
-			likelihood: Float64Array.from(this.drawn, ({ course }) =>
-				looks.reduce((sum, look) => sum + this.logLikelihood(course, look), 0)
+			likelihood: Float64Array.from(this.drawn, (d) =>
+				looks.reduce((sum, look) => sum + this.logLikelihood(d, look), 0)
 			),
 			drawn: Float64Array.from(this.drawn, ({ z, logPrior }) => {
 				let mixture = 0;
@@ -252,7 +271,7 @@ export class Following {
 		// What the very likeliest course leaves open besides, which no draw knows of.
 		const likely = this.drawn[weights.indexOf(Math.max(...weights))].course;
 		const each = LOOK_KIND_IDS.map((what) => {
-			const e = this.spread((d) => shownAt(d.course.shown[what], minute, this.untilMin), weights);
+			const e = this.spread((d) => this.shown(d, what, minute), weights);
 			if (e === null) return null;
 			const error = 3.29 * this.errorOf(what, likely, minute, e.median);
 			const least = e.median - Math.hypot(e.median - e.least, error);
@@ -311,8 +330,7 @@ export class Following {
 		for (let k = 0; k < POINTS; k++) {
 			const minute = (k * this.untilMin) / (POINTS - 1);
 			if (minute > median) break;
-			const at = (what: LookKind) =>
-				this.spread((d) => shownAt(d.course.shown[what], minute, this.untilMin))?.median;
+			const at = (what: LookKind) => this.spread((d) => this.shown(d, what, minute))?.median;
 			const [v, a] = [at('packV'), at('currentA')];
 			if (v === undefined || a === undefined) break;
 			timeS.push(minute * 60);
@@ -327,7 +345,7 @@ export class Following {
 		const out = { timeMin: [] as number[], low: [] as number[], high: [] as number[] };
 		for (let k = 0; k < POINTS; k += 2) {
 			const minute = (k * this.untilMin) / (POINTS - 1);
-			const e = this.spread((d) => shownAt(d.course.shown[what], minute, this.untilMin));
+			const e = this.spread((d) => this.shown(d, what, minute));
 			if (!e) break;
 			out.timeMin.push(minute);
 			out.low.push(e.p5);
