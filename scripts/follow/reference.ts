@@ -42,7 +42,7 @@ const SHARED = [
 ] as const;
 type Shared = Record<(typeof SHARED)[number], number>;
 const [LEAST_SOC, MOST_SOC] = [0.1, 0.6];
-/** Draws of each half, and steps that they walk after each sharpening: where nothing is simulated, and where it is. */
+/** Draws of each half where no other number is wanted, and steps that they walk after each sharpening: where nothing is simulated, and where it is. */
 const DRAWS = 150;
 const [LIGHT, HEAVY] = [60, 6];
 
@@ -103,7 +103,7 @@ interface End {
 }
 
 /** Draws of packs that fit what was read and what was looked at, from one seed. */
-function possible(run: TrueRun, looks: readonly Look[], seed: number): Draw<End>[] {
+function possible(run: TrueRun, looks: readonly Look[], seed: number, draws: number): Draw<End>[] {
 	const even = uniform(seed);
 	const next = normal(even);
 	const size = SHARED.length + 3 * run.pack.cells;
@@ -112,7 +112,7 @@ function possible(run: TrueRun, looks: readonly Look[], seed: number): Draw<End>
 		const { pack, offV } = packOf(run, z);
 		return readAs(run, pack, offV);
 	};
-	const first = Array.from({ length: DRAWS }, () => {
+	const first = Array.from({ length: draws }, () => {
 		const z = Float64Array.from({ length: size }, () => next());
 		return { z, logBase: prior(z), logLikelihood: read(z), shows: null };
 	});
@@ -140,7 +140,7 @@ function possible(run: TrueRun, looks: readonly Look[], seed: number): Draw<End>
 	});
 	// Those that end before the last look, or would be cut, are none: the others stand for them.
 	return tempered(
-		Array.from({ length: DRAWS }, (_, k) => before[k % before.length]),
+		Array.from({ length: draws }, (_, k) => before[k % before.length]),
 		{ logBase: base, learn },
 		{ steps: HEAVY, even, normal: next }
 	);
@@ -153,8 +153,8 @@ function figureOf(draws: readonly Draw<End>[], of: keyof End): Figure {
 }
 
 /** What is known of the end after these looks by whoever knows how packs and chargers are made. */
-export function referenceOf(run: TrueRun, looks: readonly Look[], seed = 5): Reference {
-	const halves = [seed, seed + 1].map((s) => possible(run, looks, s));
+export function referenceOf(run: TrueRun, looks: readonly Look[], seed = 5, draws = DRAWS): Reference {
+	const halves = [seed, seed + 1].map((s) => possible(run, looks, s, draws));
 	const all = halves.flat();
 	const [a, b] = halves.map((half) => figureOf(half, 'endMin').median);
 	const endMin = figureOf(all, 'endMin');
