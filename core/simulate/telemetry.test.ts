@@ -64,7 +64,7 @@ test('packed in steps and unpacked every figure is the nearest step, below zero 
 test('a figure may jump by any number of steps, up or down', () => {
 	const t = ramp(600, 1);
 	let volts = 40_000;
-	t.packV = t.timeS.map((_, k) => (volts += k % 2 ? k : -k) / 1000);
+	t.packV = t.timeS.map((_, k) => (volts += k % 4 < 2 ? k : -k) / 1000);
 	t.packV[599] = 0;
 	assert.deepEqual(unpackSteps(packSteps(t), 600, 1).packV, t.packV);
 });
