@@ -31,7 +31,7 @@ export default ts.config(
 			'no-undef': 'off',
 			'@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
 			'svelte/no-navigation-without-resolve': 'off',
-			// It alone reads types, which takes longer than all else together; tests/structure/props.test.ts looks instead.
+			// It needs types, and reading those takes longer than all else together; tests/structure/props.test.ts looks instead.
 			'svelte/no-unused-props': 'off'
 		}
 	},

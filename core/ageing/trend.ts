@@ -3,6 +3,7 @@
  * smoothed backwards (Kalman 1960, J. Basic Eng. 82, 35-45; Rauch, Tung and Striebel 1965, AIAA J. 3, 1445-1450). What one way of
  * measuring has wrong every time is a third unknown, learned wherever a better one is there.
  */
+import { normalBelow } from '../quantity/bell';
 
 export interface Point {
 	/** ISO 8601. */
@@ -110,16 +111,6 @@ function seen(state: State, point: Point): State {
 		cov: state.cov.map((row, i) => row.map((v, j) => v - gain[i] * ph[j])) as Matrix
 	};
 }
-
-const normalBelow = (z: number): number => {
-	// Abramowitz and Stegun 1964, 7.1.26, from memory; good to 2e-7.
-	const x = Math.abs(z) / Math.SQRT2;
-	const t = 1 / (1 + 0.3275911 * x);
-	const poly =
-		t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-	const half = 0.5 * poly * Math.exp(-x * x);
-	return z > 0 ? 1 - half : half;
-};
 
 /** No trend is carried on further than this, years. */
 const FURTHEST_YEARS = 8;

@@ -65,12 +65,14 @@ export function alarmsOf(
 	habits: AlarmHabits,
 	now: string
 ): Alarm[] {
-	const lastOf = (kind: AlarmKind) =>
-		answers.filter((a) => a.kind === kind).sort((a, b) => (a.at < b.at ? 1 : -1))[0] ?? null;
+	const lastOf = (kind: AlarmKind, among = answers) =>
+		among.filter((a) => a.kind === kind).sort((a, b) => (a.at < b.at ? 1 : -1))[0] ?? null;
 	/** What was put off was not answered: it is due as before, and silent until then. */
 	const answered = (kind: AlarmKind) =>
-		answers.filter((a) => a.kind === kind && a.until === null).sort((a, b) => (a.at < b.at ? 1 : -1))[0] ??
-		null;
+		lastOf(
+			kind,
+			answers.filter((a) => a.until === null)
+		);
 	const alarms: Alarm[] = [];
 	const add = (kind: AlarmKind, due: string, sentence: string, answer: string) => {
 		const until = lastOf(kind)?.until;

@@ -1,10 +1,8 @@
 /** The course of a pack that departs from the best guess: all legs of a program, one after another. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { aContext } from '../../tests/support/bench-chargers';
-import { nimhPack } from '../../tests/support/rule-cases';
-import { aMultiCharger } from '../../tests/support/rule-cases';
-import { aReading } from '../../tests/support/bench-chargers';
+import { aContext, aReading } from '../../tests/support/bench-chargers';
+import { aMultiCharger, nimhPack } from '../../tests/support/rule-cases';
 import { NO_DEPARTURE } from '../forecast/assume';
 import { solve } from '../program/solve';
 import { courseOf, shownAt } from './course';

@@ -96,6 +96,9 @@ const FADES = 0.5;
  */
 const FREEDOM = { usual: 10, remembered: 4 };
 
+/** Whether a figure is volts, which a curve's errors move. */
+const isVolts = (what: LookKind): boolean => what !== 'currentA' && what !== 'chargeAh';
+
 /** Where ±3.29 and ±1.645 standard deviations of a normal distribution lie: 999 of 1000, and 90 of 100. */
 const FAR = 3.29 / 1.645;
 
@@ -181,7 +184,7 @@ export class Following {
 	/** What the screen of this very pack shows at a minute; no number beyond its end. */
 	private shown({ course, remembersV }: Drawn, what: LookKind, minute: number): number {
 		const value = shownAt(course.shown[what], minute, this.untilMin);
-		if (what === 'currentA' || what === 'chargeAh') return value;
+		if (!isVolts(what)) return value;
 		return value + remembersV * (what === 'packV' ? this.r.pack.cells : 1);
 	}
 
@@ -195,8 +198,7 @@ export class Following {
 		}
 		const error = this.errorOf(look.what, course, look.minute, value);
 		const t = (look.value - value) / error;
-		const byVolts = look.what !== 'currentA' && look.what !== 'chargeAh';
-		const n = byVolts && this.remembersV > 0 ? FREEDOM.remembered : FREEDOM.usual;
+		const n = isVolts(look.what) && this.remembersV > 0 ? FREEDOM.remembered : FREEDOM.usual;
 		return (-(n + 1) / 2) * Math.log(1 + (t * t) / n) - Math.log(error);
 	}
 
@@ -250,7 +252,7 @@ export class Following {
 
 	/** What of a figure is there only because current flows: all of amps and charge, of volts what resistance makes of it. */
 	private byCurrent(what: LookKind, median: number): number {
-		if (what === 'currentA' || what === 'chargeAh') return median;
+		if (!isVolts(what)) return median;
 		const out = this.r.taskData.moves === 'out';
 		const currentA = out ? -(this.settings.dischargeA ?? 0) : this.settings.currentA;
 		// Twice of it: nobody knows a resistance so well.

@@ -6,6 +6,7 @@
 import { ocvAt } from '../../core/chemistry/curve';
 import { coarseStepS } from '../../core/forecast/forecast';
 import { LOOK_KINDS, type Look } from '../../core/log/look';
+import { normalBelow } from '../../core/quantity/bell';
 import { normal, uniform } from '../../core/simulate/random';
 import { another, TRUTH, WIDEST, type DrawnPack } from '../calibrate/draw';
 import { METER, shownBy, type TrueRun } from './case';
@@ -46,15 +47,6 @@ const [LEAST_SOC, MOST_SOC] = [0.1, 0.6];
 const DRAWS = 150;
 const [LIGHT, HEAVY] = [60, 6];
 
-/** Φ of a standard normal number, to 7e-8 (Abramowitz and Stegun 1964, 26.2.17). */
-function below(z: number): number {
-	const t = 1 / (1 + 0.2316419 * Math.abs(z));
-	const bell = Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI);
-	const b = [0.31938153, -0.356563782, 1.781477937, -1.821255978, 1.330274429];
-	const tail = bell * b.reduceRight((sum, c) => (sum + c) * t, 0);
-	return z > 0 ? 1 - tail : tail;
-}
-
 /** As packs are drawn: slips are taken for the widest that is no slip. */
 const within = (z: number): number => Math.max(-WIDEST, Math.min(WIDEST, z));
 
@@ -65,10 +57,12 @@ function packOf(run: TrueRun, z: Float64Array): { pack: DrawnPack; offV: number;
 	const own = (what: number, i: number) => within(z[SHARED.length + what * cells + i]);
 	const each = <T>(value: (i: number) => T) => Array.from({ length: cells }, (_, i) => value(i));
 	const usual =
-		below(z[SHARED.indexOf('balanced')]) < TRUTH.neverBalancedShare ? TRUTH.neverBalanced : TRUTH.cellCharge;
+		normalBelow(z[SHARED.indexOf('balanced')]) < TRUTH.neverBalancedShare
+			? TRUTH.neverBalanced
+			: TRUTH.cellCharge;
 	const seen = chemistry.family === 'lithium' && chemistry.storage.kind === 'volts';
 	const differ = seen ? TRUTH.seenCells : chemistry.traits.gasses ? TRUTH.levelledByGas : usual;
-	const meanSoc = LEAST_SOC + (MOST_SOC - LEAST_SOC) * below(z[SHARED.indexOf('soc')]);
+	const meanSoc = LEAST_SOC + (MOST_SOC - LEAST_SOC) * normalBelow(z[SHARED.indexOf('soc')]);
 	const whole = labelAh * (1 + TRUTH.capacity * s.capacity);
 	const worse = Math.exp(TRUTH.resistance * s.resistance);
 	const pack: DrawnPack = {

@@ -44,12 +44,16 @@ export function untaken(source: string): string[] | null {
 	if (partsOf(pattern.properties).some((p) => p.type === 'RestElement')) return null;
 	const taken = namesOf(pattern.properties);
 	const name = (type.typeName as Part | undefined)?.name;
+	const described = parts.filter((p) => p.type === 'TSInterfaceDeclaration' && p.id?.name === name);
+	const plain = type.type === 'TSTypeLiteral' || described.length > 0;
+	if (!plain || described.some((p) => partsOf(p.extends).length))
+		throw new Error(
+			'What a component takes is written as one interface of its own, or in place: that is read here.'
+		);
 	const declared =
 		type.type === 'TSTypeLiteral'
 			? namesOf(type.members)
-			: parts
-					.filter((p) => p.type === 'TSInterfaceDeclaration' && p.id?.name === name)
-					.flatMap((p) => namesOf((p.body as Part).body));
+			: described.flatMap((p) => namesOf((p.body as Part).body));
 	return declared.filter((d) => !taken.includes(d));
 }
 
@@ -65,7 +69,12 @@ test('what is declared and not taken is found', () => {
 		['c']
 	);
 	assert.deepEqual(untaken(component('let { a, ...rest }: { a: string; b: 1 } = $props();')), null);
-	assert.deepEqual(untaken('<p></p>'), null);
+	assert.equal(untaken('<p></p>'), null);
+	for (const unread of [
+		'type Props = { a: string }; let { a }: Props = $props();',
+		'interface Props extends Other { a: string } let { a }: Props = $props();'
+	])
+		assert.throws(() => untaken(component(unread)), /one interface of its own/);
 });
 
 test('no component declares a prop that it does not take', () => {

@@ -59,21 +59,29 @@ test('one that was just started is given time to listen; where somebody else sta
 	const link = new StandInLink(port);
 	const errors: unknown[] = [];
 	const log = pino({ level: 'error' }, { write: (line: string) => void errors.push(line) });
-	const looks = async () => {
+	const hello = link.hello.bind(link);
+	let looked = 0;
+	link.hello = () => (looked++, hello());
+	const written = () => (existsSync(file) ? readFileSync(file, 'utf8') : '');
+	/** What has been started once it was looked after ten times more, from what it wrote on. */
+	const afterLooks = async (wrote: boolean) => {
 		const keeper = new StandInKeeper(shop.db, link, log);
-		keeper.start();
-		// Two looks, two seconds apart.
-		await new Promise((r) => setTimeout(r, 2700));
+		keeper.start(10);
+		const wait = () => new Promise((r) => setTimeout(r, 10));
+		for (let k = 0; k < 1000 && wrote && written() === ''; k++) await wait();
+		const from = looked;
+		for (let k = 0; k < 1000 && looked < from + 10; k++) await wait();
 		keeper.stop();
-		return existsSync(file) ? readFileSync(file, 'utf8') : '';
+		assert.ok(looked >= from + 10, `looked ${looked - from} times`);
+		return written();
 	};
-	assert.equal(await looks(), '');
+	assert.equal(await afterLooks(false), '');
 	process.env.STAND_IN_COMMAND = JSON.stringify([
 		'node',
 		'-e',
 		`require('fs').appendFileSync(${JSON.stringify(file)}, 'once ')`
 	]);
-	assert.equal(await looks(), 'once ');
+	assert.equal(await afterLooks(true), 'once ');
 	assert.deepEqual(errors, []);
 	link.close();
 	await shop.close();

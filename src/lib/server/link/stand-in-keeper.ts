@@ -26,14 +26,14 @@ export class StandInKeeper {
 		private readonly log: Logger
 	) {}
 
-	start(): void {
+	start(everyMs = EVERY_MS): void {
 		const look = async () => {
 			try {
 				if ((await this.db.models.Charger.count({ where: { link: 'stand-in' } })) > 0) await this.keep();
 			} catch (error) {
 				this.log.error({ err: error }, 'looking after the simulated charger failed');
 			}
-			if (!this.stopped) this.timer = setTimeout(look, EVERY_MS);
+			if (!this.stopped) this.timer = setTimeout(look, everyMs);
 		};
 		void look();
 	}
