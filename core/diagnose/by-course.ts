@@ -4,7 +4,8 @@
  * the odds of two causes against each other by more than 20 to 1.
  */
 import { coarseStepS } from '../forecast/forecast';
-import { NO_DEPARTURE, packModel, uncertaintyOf, type Departure } from '../forecast/assume';
+import { packModel, uncertaintyOf } from '../forecast/assume';
+import { NO_DEPARTURE, type Departure } from '../forecast/departure';
 import { endedByFull, legsOf, unguarded } from '../forecast/program-legs';
 import { upperMiddle } from '../quantity/middle';
 import type { Resolved } from '../request/context';

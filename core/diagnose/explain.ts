@@ -1,6 +1,7 @@
 /** What a charger would have shown if a cause were so: the same program simulated with it, to be laid over what was seen. */
 import { courseOf } from '../follow/course';
-import { NO_DEPARTURE, packModel, type Departure } from '../forecast/assume';
+import { packModel } from '../forecast/assume';
+import { NO_DEPARTURE, type Departure } from '../forecast/departure';
 import { forecast } from '../forecast/forecast';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';

@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aReading } from '../../tests/support/bench-chargers';
 import { aMultiCharger, nimhPack } from '../../tests/support/rule-cases';
-import { NO_DEPARTURE } from '../forecast/assume';
+import { NO_DEPARTURE } from '../forecast/departure';
 import { solve } from '../program/solve';
 import { courseOf, shownAt } from './course';
 

@@ -1,6 +1,7 @@
 /** How one possible pack would run: what the charger's screen would show at moments of a grid, and how it ends. */
 import { coarseStepS } from '../forecast/forecast';
-import { packModel, type Departure } from '../forecast/assume';
+import { packModel } from '../forecast/assume';
+import type { Departure } from '../forecast/departure';
 import { endedByFull, legsOf, unguarded } from '../forecast/program-legs';
 import { LOOK_KIND_IDS, type LookKind } from '../log/look';
 import type { Resolved } from '../request/context';
@@ -38,12 +39,16 @@ function note(course: Course, k: number, sim: PackSimulation, departure: Departu
 	shown.chargeAh[k] = sim.chargeAh;
 }
 
-/** Follows a pack that departs so from the best guess, to its own end or to `untilMin`; neither timer nor limit cuts it. */
+/**
+ * Follows a pack that departs so from the best guess, to its own end or to `untilMin`; neither timer nor limit cuts it. Where `startSoc` is
+ * given, each cell begins with that charge and not with what the departure makes of it.
+ */
 export function courseOf(
 	r: Resolved,
 	settings: ProgramSettings,
 	departure: Departure,
-	untilMin: number
+	untilMin: number,
+	startSoc: Float64Array | null = null
 ): Course {
 	const gridS = (untilMin * 60) / (POINTS - 1);
 	const dtS = gridS / Math.max(1, Math.ceil(gridS / coarseStepS(r, settings)));
@@ -54,7 +59,8 @@ export function courseOf(
 		endAh: 0,
 		voltageFromMin: NaN
 	};
-	const model = packModel(r, departure);
+	const usual = packModel(r, departure);
+	const model = startSoc ? { ...usual, startSoc } : usual;
 	let offsetS = 0;
 	let next = 0;
 	let from: PackState | undefined;

@@ -5,23 +5,16 @@
  * far with the mixture they came from: Cornuet, Marin, Mira and Robert 2012, Scand. J. Stat. 39, 798-812; from memory).
  */
 import { quantileSorted } from 'd3-array';
-import {
-	NO_DEPARTURE,
-	packModel,
-	presentCapacityAh,
-	uncertaintyOf,
-	type Departure
-} from '../forecast/assume';
+import { packModel, presentCapacityAh } from '../forecast/assume';
 import { forecast } from '../forecast/forecast';
 import { LOOK_KIND_IDS, LOOK_KINDS, type Look, type LookKind } from '../log/look';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
-import { bendAt } from '../chemistry/curve';
-import { CURVE_SIGMA } from '../pack/charge-state';
 import { meanCellOhm } from '../simulate/pack-model';
 import { normal, uniform } from '../simulate/random';
-import { courseOf, POINTS, shownAt, type Course } from './course';
-import { fitted, logDensity, pointOf, standard, type Gaussian } from './gaussian';
+import { POINTS, shownAt, type Course } from './course';
+import { fitted, logDensity, type Gaussian } from './gaussian';
+import { PossiblePacks, type PossiblePack } from './possible';
 
 /** A figure with its band over the packs that are possible still. */
 export interface Expected {
@@ -46,15 +39,6 @@ export interface EndExpected {
 	doneShare: number;
 }
 
-interface Drawn {
-	/** In standard deviations of what was known at the start. */
-	z: Float64Array;
-	course: Course;
-	/** What its curve remembers while it is charged, V per cell: every volt that is shown is off by it. */
-	remembersV: number;
-	logPrior: number;
-}
-
 const FIRST = 240;
 const MORE = 160;
 const MOST_ROUNDS = 4;
@@ -63,10 +47,6 @@ const ENOUGH = 110;
 /** So many are left to fit to, and count in the end at least. */
 const ENOUGH_TO_FIT = 40;
 const LEAST_COUNTING = 60;
-/** Departures further out are slips, not packs, standard deviations. */
-const FURTHEST = 3.5;
-/** Volts never tell the charge better than so. */
-const LEAST_SOC_SIGMA = 0.005;
 /** New draws spread wider than those they stand around, and never less than this share of a standard deviation. */
 const WIDER = 1.5;
 const LEAST_WIDTH = 0.05;
@@ -83,12 +63,7 @@ const METER = { currentA: 0.01, chargeAh: 0.01 };
 const CLOCK_MIN = 0.1;
 /** Within this, min, a charger has come up to its current (common practice, no source). */
 const RAMP_MIN = 1;
-/**
- * What a flat or lazy curve remembers while it is charged, as a share of what it does at rest (common practice, no source). It is the
- * same at every look of a run, so that it is drawn with each pack: two looks tell of it, and what they differ by is free of it.
- */
-const REMEMBERED = 0.15;
-/** By so much of it what is remembered is another from look to look, as it fades (common practice, no source). */
+/** What a curve remembers while it is charged is by so much of it another from look to look, as it fades (common practice, no source). */
 const FADES = 0.5;
 /**
  * Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others, and volts of a curve that
@@ -105,16 +80,10 @@ const FAR = 3.29 / 1.645;
 export class Following {
 	/** The grid goes so far, min. */
 	readonly untilMin: number;
-	private readonly ids: (keyof Departure)[];
-	private readonly sigma: Departure;
-	/** What its curve remembers while it is charged, one standard deviation, V per cell. */
-	private readonly remembersV: number;
-	/** Whether the charge at the start was told by volts alone, so that another curve means another charge. */
-	private readonly byVolts: boolean;
-	private readonly draw: () => number;
-	private readonly drawn: Drawn[] = [];
-	/** Where the draws came from, and how many from each. */
-	private readonly sources: { from: Gaussian; count: number }[] = [];
+	private readonly packs: PossiblePacks;
+	private readonly drawn: PossiblePack[];
+	/** Where the draws came from, and how many from each; null is what was known before the first look. */
+	private readonly sources: { from: Gaussian | null; count: number }[];
 	private weights: Float64Array = new Float64Array(0);
 
 	constructor(
@@ -122,46 +91,16 @@ export class Following {
 		private readonly settings: ProgramSettings,
 		seed = 11
 	) {
-		const { fromReading, known, sigma, soc } = r.chargeState;
-		this.byVolts = fromReading && known === null;
-		// The curve's part of what is not known of the charge is drawn with the curve.
-		const own = this.byVolts
-			? Math.sqrt(Math.max(LEAST_SOC_SIGMA ** 2, sigma ** 2 - (CURVE_SIGMA * bendAt(soc)) ** 2))
-			: sigma;
-		this.sigma = { ...uncertaintyOf(r), soc: own, curve: CURVE_SIGMA };
-		this.ids = (Object.keys(this.sigma) as (keyof Departure)[]).filter((id) => this.sigma[id] > 0);
-		this.remembersV = REMEMBERED * r.chemistry.defaults.restUncertaintyV;
-		this.draw = normal(uniform(seed));
 		const { timeMin } = forecast(r, settings);
 		this.untilMin = Math.max(2, HORIZON * timeMin.p95);
-		this.add(standard(this.size), FIRST);
+		this.packs = new PossiblePacks(r, settings, this.untilMin, normal(uniform(seed)));
+		this.drawn = this.packs.known(FIRST);
+		this.sources = [{ from: null, count: FIRST }];
 		this.tell([]);
 	}
 
-	/** Numbers that a pack is drawn by: its departures, and what it remembers. */
-	private get size(): number {
-		return this.ids.length + (this.remembersV > 0 ? 1 : 0);
-	}
-
-	private departureOf(z: Float64Array): Departure {
-		const departure = { ...NO_DEPARTURE };
-		this.ids.forEach((id, i) => {
-			departure[id] = this.sigma[id] * Math.max(-FURTHEST, Math.min(FURTHEST, z[i]));
-		});
-		// Where the curve has less charge in its middle, the volts that were read at rest meant less.
-		if (this.byVolts) departure.soc -= departure.curve * bendAt(this.r.chargeState.soc);
-		return departure;
-	}
-
 	private add(from: Gaussian, count: number): void {
-		const prior = standard(this.size);
-		for (let i = 0; i < count; i++) {
-			const z = pointOf(from, this.draw);
-			const course = courseOf(this.r, this.settings, this.departureOf(z), this.untilMin);
-			const remembers = this.remembersV > 0 ? z[this.ids.length] : 0;
-			const remembersV = this.remembersV * Math.max(-FURTHEST, Math.min(FURTHEST, remembers));
-			this.drawn.push({ z, course, remembersV, logPrior: logDensity(prior, z) });
-		}
+		for (let i = 0; i < count; i++) this.drawn.push(this.packs.from(from));
 		this.sources.push({ from, count });
 	}
 
@@ -177,18 +116,18 @@ export class Following {
 		const own =
 			what === 'currentA' || what === 'chargeAh'
 				? METER[what] * value
-				: cells * Math.hypot(CURVE_V, FADES * this.remembersV);
+				: cells * Math.hypot(CURVE_V, FADES * this.packs.remembersV);
 		return Math.hypot(own, LOOK_KINDS[what].step, slope * CLOCK_MIN);
 	}
 
 	/** What the screen of this very pack shows at a minute; no number beyond its end. */
-	private shown({ course, remembersV }: Drawn, what: LookKind, minute: number): number {
+	private shown({ course, remembersV }: PossiblePack, what: LookKind, minute: number): number {
 		const value = shownAt(course.shown[what], minute, this.untilMin);
 		if (!isVolts(what)) return value;
 		return value + remembersV * (what === 'packV' ? this.r.pack.cells : 1);
 	}
 
-	private logLikelihood(drawn: Drawn, look: Look): number {
+	private logLikelihood(drawn: PossiblePack, look: Look): number {
 		const { course } = drawn;
 		const value = this.shown(drawn, look.what, look.minute);
 		if (Number.isNaN(value)) {
@@ -198,7 +137,7 @@ export class Following {
 		}
 		const error = this.errorOf(look.what, course, look.minute, value);
 		const t = (look.value - value) / error;
-		const n = isVolts(look.what) && this.remembersV > 0 ? FREEDOM.remembered : FREEDOM.usual;
+		const n = isVolts(look.what) && this.packs.remembersV > 0 ? FREEDOM.remembered : FREEDOM.usual;
 		return (-(n + 1) / 2) * Math.log(1 + (t * t) / n) - Math.log(error);
 	}
 
@@ -212,7 +151,7 @@ export class Following {
 			drawn: Float64Array.from(this.drawn, ({ z, logPrior }) => {
 				let mixture = 0;
 				for (const { from, count } of this.sources)
-					mixture += (count / total) * Math.exp(logDensity(from, z) - logPrior);
+					mixture += (count / total) * (from === null ? 1 : Math.exp(logDensity(from, z) - logPrior));
 				return Math.log(mixture);
 			})
 		};
@@ -231,7 +170,7 @@ export class Following {
 		this.weights = evened(agreement, LEAST_COUNTING);
 	}
 
-	private spread(valueOf: (d: Drawn) => number, weights = this.weights): Expected | null {
+	private spread(valueOf: (d: PossiblePack) => number, weights = this.weights): Expected | null {
 		const known = this.drawn
 			.map((d, k) => ({ value: valueOf(d), weight: weights[k] ?? 0 }))
 			.filter(({ value, weight }) => Number.isFinite(value) && weight > 0)
@@ -356,29 +295,23 @@ export class Following {
 		return out;
 	}
 
-	private learned(id: keyof Departure, of: (departure: number) => number): Learned {
-		const i = this.ids.indexOf(id);
-		const clip = (z: number) => Math.max(-FURTHEST, Math.min(FURTHEST, z));
-		const values = this.drawn.map((d) => of(i < 0 ? 0 : this.sigma[id] * clip(d.z[i])));
-		const mean = values.reduce((sum, v, k) => sum + v * this.weights[k], 0);
-		const variance = values.reduce((sum, v, k) => sum + (v - mean) ** 2 * this.weights[k], 0);
-		const before = [-1, 0, 1].map((z) => of(this.sigma[id] * z));
-		return {
-			before: { mean: before[1], sigma: Math.abs(before[2] - before[0]) / 2 },
-			now: { mean, sigma: Math.sqrt(variance) }
+	private learned(of: (d: PossiblePack) => number): Learned {
+		const about = (weightOf: (k: number) => number) => {
+			const mean = this.drawn.reduce((sum, d, k) => sum + weightOf(k) * of(d), 0);
+			const variance = this.drawn.reduce((sum, d, k) => sum + weightOf(k) * (of(d) - mean) ** 2, 0);
+			return { mean, sigma: Math.sqrt(variance) };
 		};
+		return { before: about((k) => (k < FIRST ? 1 / FIRST : 0)), now: about((k) => this.weights[k]) };
 	}
 
 	/** What the looks say of the pack: charge at the start (0 to 1), capacity (Ah), resistance of a cell (Ω). */
 	learnedOf(): { startSoc: Learned; capacityAh: Learned; cellOhm: Learned } {
 		const capacityAh = presentCapacityAh(this.r);
-		const { soc } = this.r.chargeState;
-		const model = packModel(this.r);
-		const ohm = model.seriesOhm.reduce((a, b) => a + b, 0) / model.seriesOhm.length;
+		const ohm = meanCellOhm(packModel(this.r));
 		return {
-			startSoc: this.learned('soc', (d) => Math.min(1, Math.max(0, soc + d))),
-			capacityAh: this.learned('capacity', (d) => capacityAh * (1 + d)),
-			cellOhm: this.learned('resistance', (d) => ohm * Math.exp(d))
+			startSoc: this.learned((d) => Math.min(1, Math.max(0, d.startSoc))),
+			capacityAh: this.learned((d) => capacityAh * (1 + this.packs.departs('capacity', d))),
+			cellOhm: this.learned((d) => ohm * Math.exp(this.packs.departs('resistance', d)))
 		};
 	}
 }

@@ -5,13 +5,13 @@ import { resolve } from '../request/context';
 import { solve } from '../program/solve';
 import {
 	chargeControl,
-	NO_DEPARTURE,
 	packModel,
 	presentCapacityAh,
 	taperEndA,
 	uncertaintyOf,
 	watchesCells
 } from './assume';
+import { NO_DEPARTURE } from './departure';
 import { resistanceFactor } from '../simulate/pack-model';
 
 const at = (change: Parameters<typeof aContext>[0] = {}) => resolve(aContext(change));

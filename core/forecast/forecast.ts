@@ -8,15 +8,9 @@ import { powerLimits } from '../charger/envelope';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { runLegs, type Outcome } from '../simulate/run-legs';
-import {
-	driftOf,
-	NO_DEPARTURE,
-	normalScores,
-	packModel,
-	seesEach,
-	uncertaintyOf,
-	type Departure
-} from './assume';
+import { packModel, uncertaintyOf } from './assume';
+import { driftOf, normalScores, seesEach } from './cells-differ';
+import { NO_DEPARTURE, type Departure } from './departure';
 import { endedByFull, legsOf, storageSoc, timedAh, unguarded } from './program-legs';
 
 /** 99th and 95th percentile of the normal distribution, in standard deviations. */

@@ -6,7 +6,8 @@ import type { Resolved } from '../request/context';
 import { askedShare } from '../request/storage-target';
 import type { ProgramSettings } from '../request/settings';
 import { restLeg, type Leg } from '../simulate/legs';
-import { chargeControl, dischargeControl, NO_DEPARTURE, presentCapacityAh, type Departure } from './assume';
+import { chargeControl, dischargeControl, presentCapacityAh } from './assume';
+import { NO_DEPARTURE, type Departure } from './departure';
 
 /** A recovery is judged this long after its current stopped, s (common practice, no source: an hour at rest). */
 const RECOVERY_REST_S = 3600;

@@ -7,13 +7,13 @@ import { cellVoltages, type ReadingInput } from './reading';
 /** Meter error, V per cell, one standard deviation (common practice, no source: a good meter agrees within 10 mV). */
 export const METER_SIGMA_V = 0.005;
 /** How far a cell is still from rest when it has just been used, V (common practice, no source). */
-const UNRESTED_SIGMA_V = 0.03;
+export const UNRESTED_SIGMA_V = 0.03;
 /** Uncertainty of any curve for one particular cell, state of charge. */
 export const CURVE_SIGMA = 0.02;
 /** Slope below which a curve says nothing more about charge, V per unit: LiFe in its middle. */
 const FLATTEST = 0.03;
 /** Assumed start when nothing was read: a pack of unknown charge is somewhere between empty and half. */
-const UNREAD = { soc: 0.3, sigma: 0.15 };
+export const UNREAD = { soc: 0.3, sigma: 0.15 };
 
 export interface ChargeState {
 	/** State of charge of each cell, bottom first. */

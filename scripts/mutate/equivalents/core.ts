@@ -311,7 +311,7 @@ export const IN_CORE: readonly Equivalent[] = [
 		why: 'Two figures that differ by exactly 1e-9.'
 	},
 	{
-		file: 'core/forecast/assume.ts',
+		file: 'core/forecast/cells-differ.ts',
 		line: 'const next = normal(uniform(Math.round(Math.abs(others) * 1e9) % 2 ** 31));',
 		before: '31',
 		after: '32',
