@@ -316,3 +316,12 @@ test('it says how long it has been on', () => {
 	bench.tick(1.5);
 	assert.equal(StatusAnswer.parse(ok(bench.answer('STATUS c/A'))).upS, 1.5);
 });
+
+test('it keeps a sample a second, however often it is asked how far it is', () => {
+	const bench = new StandInBench(1);
+	ok(bench.answer(`POSE c/A ${JSON.stringify(truth(3))}`));
+	ok(bench.answer(`START c/A ${JSON.stringify(program())}`));
+	for (let i = 0; i < 80; i++) bench.tick(0.25);
+	const { samples } = StatusAnswer.parse(ok(bench.answer('STATUS c/A')));
+	assert.ok(samples >= 19 && samples <= 21, `${samples} in twenty seconds`);
+});

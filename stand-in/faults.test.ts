@@ -73,6 +73,11 @@ test('an open inner balance wire reads zero beside double with the total right; 
 		soc: [0.4, 0.3, 0.5, 0.4]
 	}).check();
 	assert.equal(alike.cellV[1], alike.cellV[2]);
+	const mean = (soc: number) => new Posed([], { soc: [soc, soc, soc, soc] }).check().cellV[0];
+	assert.ok(
+		Math.abs(2 * alike.cellV[1] - mean(0.3) - mean(0.5)) < 0.003,
+		'half of both at rest, no current flows'
+	);
 	assert.ok(Math.abs(alike.cellV[1] - alike.cellV[0]) < 0.02);
 });
 

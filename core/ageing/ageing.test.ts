@@ -87,6 +87,18 @@ describe('a trend', () => {
 		assert.ok(width(all) < width(half));
 	});
 
+	test('between two moments the level lies on the line that joins them, between the first two as well', () => {
+		const trend = new Trend([point(0, 2), point(1, 1.6), point(2, 1.5)], prior, T0);
+		for (const [a, b] of [
+			[0, 1],
+			[1, 2]
+		]) {
+			const [from, to] = [a, b].map((y) => Math.log(trend.at(later(y)).value));
+			near(Math.log(trend.at(later(a + 0.25)).value), from + 0.25 * (to - from), 1e-3);
+		}
+		assert.ok(trend.at(later(0.5)).value < trend.at(later(0)).value - 0.02);
+	});
+
 	test('points of one moment, in any order, are as good as in their order', () => {
 		const points = [point(1, 1.9), point(0, 2), point(1, 1.92), point(0.5, 1.95)];
 		const a = new Trend(points, { ...prior, error: 0.1, rateError: 0.1 }, T0).at(later(2));
@@ -321,6 +333,8 @@ describe('what cells lose by themselves', () => {
 		near(perMonth!.share, socAt(lipo.curve, 3.85) - socAt(lipo.curve, 3.83), 2e-3);
 		const flat = leaksOf(pack({ chemistry: 'nimh' }), [quiet(30, [1.35, 1.35, 1.35], [1.31, 1.31, 1.31])])!;
 		assert.equal(flat.perMonth, null, 'volts of nickel tell no charge');
+		const same = leaksOf(pack(), [quiet(30, [3.85, 3.85, 3.85], [3.85, 3.85, 3.85])])!;
+		near(same.perMonth!.share, 0, 1e-9);
 	});
 	test('nothing of one cell’s fellows, nor of too short a wait', () => {
 		assert.equal(leaksOf(pack(), [quiet(0.39, [4, 4, 4], [4, 4, 4])]), null);

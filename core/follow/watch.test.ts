@@ -122,6 +122,11 @@ test('a cell that falls by 20 mV at unchanged current is said, by 19 it is not',
 	assert.match(falls(0.0201)[0].sentence, /Cell 1 fell by 20 mV/);
 	assert.equal(falls(0.0201)[0].severity, 'stop');
 	assert.deepEqual(falls(0.0195), []);
+	const slowly = watched((s) => [s >= 200 ? 3.75 : 3.8, 3.8, 3.8], 300, 'charge', 0.5);
+	assert.ok(
+		slowly.some((w) => w.rule === 'cell falls'),
+		'at half an ampere as well'
+	);
 });
 
 test('told to stop, nobody is warned of the same afterwards; warned first, one is told to stop once it is worse', () => {

@@ -77,7 +77,7 @@ function socsOf(r: Resolved): readonly number[] {
 export function normalScores(cells: number): number[] {
 	return Array.from({ length: cells }, (_, i) => {
 		const p = (i + 1 - 0.375) / (cells + 0.25);
-		return (p ** 0.14 - (1 - p) ** 0.14) / 0.1975;
+		return (p ** 0.135 - (1 - p) ** 0.135) / 0.1975;
 	});
 }
 

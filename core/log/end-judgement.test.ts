@@ -501,6 +501,49 @@ const ROWS: Row[] = [
 		is: 'sound' as const,
 		says
 	})),
+	// Half of what was expected is early, however little that is in ampere-hours; little that is missing is not.
+	{
+		of: LIPO,
+		end: 'full',
+		min: 25,
+		mAh: 1000,
+		expected: 2500,
+		is: 'not what it says',
+		says: /1000 mAh in 25/
+	},
+	{ of: LIPO, end: 'full', min: 4, mAh: 100, expected: 300, is: 'sound', says: /fit/ },
+	// Up to its storage volts sooner than was thought: it is not down.
+	{
+		of: LIPO,
+		task: 'storage',
+		end: 'end voltage',
+		min: 12,
+		mAh: 300,
+		expected: 1300,
+		is: 'sound',
+		says: /^(?!.*It was down)/
+	},
+	// 50 mV under the end a full cell may end, further it does not.
+	{
+		of: LIPO,
+		end: 'full',
+		min: 60,
+		mAh: 2400,
+		expected: 2400,
+		cells: [4.2, 4.2, 4.152, 4.2],
+		is: 'sound',
+		says: /48 mV apart/
+	},
+	{
+		of: LIPO,
+		end: 'full',
+		min: 60,
+		mAh: 2400,
+		expected: 2400,
+		cells: [4.2, 4.2, 4.148, 4.2],
+		is: 'not what it says',
+		says: /Cell 3 ended at 4\.15 V/
+	},
 	// What a cell may have at the most is not above it.
 	{
 		of: LIPO,

@@ -5,7 +5,7 @@ import { aCharger, aPack, aSupply } from '../../tests/support/bench-chargers';
 import { aJob } from '../../tests/support/plan-job';
 import type { Inventory } from '../charger/inventory';
 import { CONNECTORS } from '../pack/connector';
-import { dayOf, SLOT_MIN, type PlanBench } from './bench';
+import { dayOf, plannedOf, SLOT_MIN, type PlanBench } from './bench';
 import type { Job } from './plan';
 import { placementsOf } from './placements';
 import type { RunWay, Ways } from './run-way';
@@ -168,6 +168,43 @@ test('leads are counted by the connector they fit; joined packs take a board tha
 	assert.ok(held(day, 0).includes('lead block-small'));
 	assert.deepEqual(held(day, 1), ['join 2 2', 'p2', 'p6']);
 	assert.equal(limit(day, 'join 2 2')?.cap, 1);
+});
+
+test('a single cell needs no board, and a battery of which nobody knows what it holds is no store', () => {
+	const inventory = stock({ boards: [{ id: 'x', name: 'six', cells: 6, count: 1 }] });
+	const one = { ...pack('p1', 1), balanceLead: true };
+	assert.deepEqual(held(of([job('p1')], bench({ inventory, packs: [...packs, one] })), 0), ['p1']);
+	const supply = { id: 's', voltageV: 12, powerW: 200, currentA: null };
+	for (const known of [
+		aSupply({ ...supply, kind: 'lead battery', capacityAh: null }),
+		aSupply({ ...supply, kind: 'bench supply', capacityAh: 20 })
+	])
+		assert.deepEqual(of([job('p4')], bench({ supplies: [known] })).problem.stores, [], known.kind);
+});
+
+test('a run on the second charger takes that one’s watts, not the first one’s', () => {
+	const other = {
+		...charger,
+		id: 'other',
+		channels: charger.channels.map((c) => ({ ...c, id: `o${c.id}` }))
+	};
+	const day = of(
+		[job('p4')],
+		bench({
+			chargers: [charger, other],
+			going: [{ channelId: 'oa', packIds: ['p2'], until: at(32), outputW: 40, balances: false }]
+		})
+	);
+	assert.deepEqual(limit(day, 'other')?.taken, new Array(7).fill(40));
+	assert.deepEqual(limit(day, charger.id)?.taken ?? [], []);
+});
+
+test('what was planned says whether it was held to fewer watts', () => {
+	for (const withinW of [null, 120]) {
+		const day = of([job('p4')], bench(), [way({ withinW })]);
+		const [[placement]] = placementsOf(day.problem);
+		assert.equal(plannedOf(day, placement).limited, withinW !== null);
+	}
 });
 
 test('a run that goes on takes its channel, its pack and its watts until it is likely over', () => {

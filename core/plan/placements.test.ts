@@ -1,7 +1,7 @@
 /** Where a job may be put: what is watched, who plugs, what is left off and gone on with. Worked by hand. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { placedCost, placementsOf } from './placements';
+import { nextHands, placedCost, placementsOf } from './placements';
 import { TASTES, WEIGHTS, type Problem, type SlotJob, type Step } from './problem';
 
 /** `w` watched with hands, `o` watched by somebody who does not plug, `.` nobody. */
@@ -178,4 +178,9 @@ test('the cheapest come first', () => {
 	const [first] = placementsOf(day('wwwwwwwwwwww', [{ ways: [fast, slow] }]))[0];
 	assert.equal(first.way, 1);
 	assert.equal(first.start, 0);
+});
+
+test('the next hands are those of the slot itself or of the first after it; after the last there are none', () => {
+	assert.deepEqual(nextHands([false, true, false, false]), [1, 1, Infinity, Infinity, Infinity]);
+	assert.deepEqual(nextHands([true]), [0, Infinity]);
 });

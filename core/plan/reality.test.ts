@@ -195,6 +195,10 @@ test('acts that are over are not asked for again', () => {
 		['unplug'],
 		'still connected'
 	);
+	const [unplug] = comingActs([plain], () => ({ state: 'to come', lateMin: 0 }), at('18:50')).slice(-1);
+	const due = { state: 'to come', lateMin: 60 } as const;
+	const left = comingActs([plain], () => due, unplug.at).map((a) => a.kind);
+	assert.deepEqual(left, ['begin'], 'what is due this very minute is not still ahead');
 	assert.deepEqual(kinds({ state: 'done', runId: 'r', at: at('20:00') }, '20:30'), []);
 });
 

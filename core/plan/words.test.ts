@@ -122,6 +122,7 @@ test('what a planning changed, in one sentence', () => {
 		),
 		'Tern on Pier Two, channel B, in time again; Winch tug no longer fits; nothing else moves.'
 	);
+	assert.equal(said(change('winch', { movedMin: -1 })), 'Winch tug 1 min sooner; nothing else moves.');
 	assert.equal(said(change('tern', { pace: true })), 'Tern at 2.0 A; nothing else moves.');
 	const four = ['winch', 'tern', 'a', 'b'].map((id) => change(id, { movedMin: null, became: 'in time' }));
 	assert.equal(said(...four), 'Winch tug is new; Tern is new; a is new; 1 more moved.');

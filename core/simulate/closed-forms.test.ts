@@ -1,10 +1,11 @@
 /** The simulation against answers that can be written down. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { chemistryOf } from '../chemistry/catalogue';
 import type { ChargeControl } from './charge-control';
 import { ChargeSimulation } from './charge-simulation';
 import type { PackModel } from './pack-model';
-import { aChargeControl, aLinearCell } from '../../tests/support/pack-models';
+import { aChargeControl, aLinearCell, aPackModel } from '../../tests/support/pack-models';
 import { runCharge } from './run-legs';
 
 const A_V = 3.5;
@@ -144,4 +145,25 @@ test('bleeding the high cell brings the spread within tolerance in about Δcharg
 	assert.ok(Math.abs(outcome.endCellV[0] - outcome.endCellV[1]) <= 0.01 + 1e-9);
 	const bleedS = (0.05 * 2 * 3600) / 0.3;
 	assert.ok(outcome.timeS > bleedS * 0.8);
+});
+
+test('of three nickel cells those alike in all stay alike beside one that is smaller, wherever it sits', () => {
+	const nimh = chemistryOf('nimh');
+	for (const capacityAh of [
+		[2, 2.5, 2.5],
+		[2.5, 2.5, 2],
+		[2.5, 2, 2.5]
+	]) {
+		const sim = new ChargeSimulation(
+			aPackModel(
+				{ curve: nimh.curve, capacityAh, startSoc: [0.9, 0.9, 0.9], seriesOhm: [0.01, 0.01, 0.01] },
+				{ acceptance: nimh.acceptance }
+			),
+			aChargeControl({ currentA: 2, endVoltageV: Infinity, taperA: 0 })
+		);
+		for (let s = 0; s < 300; s++) sim.step(1);
+		const large = capacityAh.flatMap((c, i) => (c === 2.5 ? [sim.soc[i]] : []));
+		assert.equal(large[0], large[1], `${capacityAh}`);
+		assert.ok(sim.soc[capacityAh.indexOf(2)] > large[0] + 0.01);
+	}
 });

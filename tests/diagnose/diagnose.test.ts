@@ -341,6 +341,11 @@ describe('words for what shows', () => {
 		assert.equal(first('cell voltage invalid'), 'cell-odd');
 		assert.equal(first('meter shows different volts'), 'disagree');
 		assert.equal(first('xyzzy'), undefined);
+		const { score } = findSymptoms('stop', [], 'lithium').find((f) => f.symptom === 'several-stop')!;
+		assert.equal(score, 1.5, 'the word itself, in its name');
+		// Four letters alike are one stem, with two more at most.
+		const early = (word: string) => findSymptoms(word).find((f) => f.symptom === 'cuts-early')?.score ?? 0;
+		assert.ok(early('stop') > 0 && early('sto') === 0, `${early('stop')}, ${early('sto')}`);
 	});
 	test('a message that was taught is first, and belongs to those words alone', () => {
 		const taught = [{ message: 'ERR 42', symptom: 'input' as const }];

@@ -10,6 +10,7 @@ import {
 	held,
 	NOW
 } from '../../../tests/support/bench-chargers';
+import { CONNECTORS } from '../../pack/connector';
 import type { ProgramContext } from '../../request/context';
 import type { Overrides } from '../../request/settings';
 import { solve } from '../solve';
@@ -256,4 +257,54 @@ test('the sum alone is blamed only where the charger sees no more: watched by a 
 	assert.match(over([3.7, 3.86, 3.7], 2)!, /The charger sees only the sum: use the balance lead\.$/);
 	assert.match(over([3.7, 3.86], 0)!, /sees only the sum/);
 	assert.deepEqual([over([3.7, 3.86, 3.7], 3), over([3.7, 3.86], 2)], [null, null]);
+});
+
+test('two cells that stand where another chemistry is full are asked about as three are', () => {
+	const two = (v: number) =>
+		said('cells-look-like-another', { pack: aPack({ cells: 2 }), reading: aReading([v, v + 0.002]) });
+	assert.match(two(3.3)!, /as LiFe does/);
+	assert.equal(
+		said('cells-look-like-another', { pack: aPack({ cells: 1 }), reading: aReading([3.3]) }),
+		null
+	);
+});
+
+test('where no lead is listed none is missed', () => {
+	const leads = (list: NonNullable<ProgramContext['around']>['inventory']) =>
+		said('no-charge-lead', {
+			pack: aPack({ connectorId: 'block-small' }),
+			around: { inventory: list }
+		});
+	const empty = {
+		connectors: CONNECTORS.map((c) => ({ ...c })),
+		adapters: [],
+		boards: [],
+		parallelBoards: []
+	};
+	assert.equal(leads({ ...empty, leads: [] }), null);
+	const other = { id: 'l', name: 'L', connectorId: 'block-medium', awg: 14, lengthM: 0.4, currentA: 15 };
+	assert.match(leads({ ...empty, leads: [other] })!, /None of your charge leads/);
+});
+
+test('the age of a reading is told in hours up to three days, then in days', () => {
+	const aged = (hours: number) =>
+		said('reading-old', {
+			reading: aReading([3.7, 3.7, 3.7], {
+				takenAt: new Date(Date.parse(NOW) - 3600e3 * hours).toISOString()
+			})
+		});
+	assert.match(aged(71.9)!, /is 72 h old/);
+	assert.match(aged(72.2)!, /is 3 days old/);
+});
+
+test('a timer that is off offers the one that would do; one that is that already has nothing to be set to', () => {
+	const found = (safetyTimerMin: number | null) =>
+		solve(aContext(), { safetyTimerMin }).findings.find((f) => f.rule === 'timer-protects-nothing');
+	const own = solve(aContext()).settings.safetyTimerMin!;
+	const off = found(null)!;
+	assert.equal(off.fix?.kind === 'set' ? off.fix.set.safetyTimerMin : null, own);
+	for (const at of [own, own + 1]) {
+		const one = found(at);
+		assert.ok(!one || one.fix?.kind !== 'set' || one.fix.set.safetyTimerMin !== at, `${at} min`);
+	}
 });

@@ -4,7 +4,8 @@ import { describe, test } from 'node:test';
 import { aPack, aReading, NOW } from '../../../tests/support/bench-chargers';
 import { leadPack, nimhPack } from '../../../tests/support/rule-cases';
 import { chemistryOf } from '../../chemistry/catalogue';
-import { socAt } from '../../chemistry/curve';
+import { ocvAt, socAt } from '../../chemistry/curve';
+import { lipo } from '../../chemistry/lipo';
 import type { Pack } from '../../pack/pack';
 import { resolvePractice, type PracticeLayer } from '../../practice/practice';
 import { ratedAh } from '../../pack/rated';
@@ -12,6 +13,7 @@ import type { ReadingInput } from '../../pack/reading';
 import { mayJoin } from './may-join';
 import { meetAtNode, meetingOf } from './meeting';
 import { settle } from './settling';
+import { JoinedPacks } from './joined-packs';
 
 const ohms = (...values: number[]): Partial<ReadingInput> => ({ cellResistancesOhm: values });
 const one = (v: number, r: number, capacityAh = 2) => ({
@@ -248,4 +250,32 @@ test('packs more than two years apart in age are noted, and nothing is said wher
 	const [note] = notes('2026-05-02', '2023-11-02', null);
 	assert.equal(note.severity, 'note');
 	assert.match(note.sentence, /P1 is 2\.5 years older than P0/);
+});
+
+test('what has moved is amps times hours, and each pack keeps its own cells’ charge', () => {
+	const pack = (soc: number[]) => ({
+		capacityAh: [2, 2],
+		soc,
+		seriesOhm: [0.005, 0.005],
+		relaxOhm: [0.004, 0.004]
+	});
+	const packs = new JoinedPacks({
+		curve: lipo.curve,
+		relaxS: 180,
+		packs: [pack([0.41, 0.42]), pack([0.43, 0.44]), pack([0.45, 0.46])],
+		board: { leadOhm: 0.006, balanceOhm: null }
+	});
+	assert.deepEqual(packs.charge(), [
+		[0.41, 0.42],
+		[0.43, 0.44],
+		[0.45, 0.46]
+	]);
+	assert.deepEqual(
+		packs.restV().map((row) => row[1]),
+		[0.42, 0.44, 0.46].map((s) => ocvAt(lipo.curve, s))
+	);
+	for (let n = 0; n < 30; n++) packs.step(2, 6);
+	const moved = packs.movedAh.reduce((a, b) => a + b, 0);
+	// Six ampere into all of them together for one minute.
+	assert.ok(Math.abs(moved - 6 / 60) < 1e-9, `${moved}`);
 });

@@ -28,6 +28,8 @@ describe('the passphrase', () => {
 		assert.ok(!readFileSync(file, 'utf8').includes(WORDS));
 		assert.equal(statSync(file).mode & 0o777, 0o600);
 		const first = readPassphrase(file)!;
+		// 2^15 rounds over 8 blocks, once: about 32 MB a try. What is dearer locks a small machine out, what is cheaper is guessed.
+		assert.deepEqual([first.n, first.r, first.p], [32768, 8, 1]);
 		await setPassphrase(file, WORDS);
 		assert.notEqual(readPassphrase(file)!.hash, first.hash, 'each has a salt of its own');
 	});

@@ -56,6 +56,21 @@ describe('cases', () => {
 		assert.equal((await report(c.id)).case.id, c.id);
 	});
 
+	test('up to two answers that speak against a cause are told with it', async () => {
+		const c = ok(await openCase(shop.db, stranger, now(), 'case-against'));
+		let told = await report(c.id);
+		for (let n = 0; n < 12 && told.next && !told.causes.some((x) => x.against.length === 2); n++) {
+			const { clue, answers } = told.next;
+			ok(await changeCase(shop.db, c.id, { answer: { clue, answer: answers[0].answer } }, now()));
+			told = await report(c.id);
+		}
+		const most = Math.max(...told.causes.map((x) => x.against.length));
+		assert.equal(most, 2);
+		const { against } = told.causes.find((x) => x.against.length === 2)!;
+		assert.equal(new Set(against).size, 2);
+		ok(await moveCase(shop.db, c.id, true));
+	});
+
 	test('an answer from a window that does not show what another has answered since is refused, and nothing is lost', async () => {
 		const { id } = ok(await openCase(shop.db, stranger, now()));
 		const change = (what: Record<string, unknown>) => changeCase(shop.db, id, what, now());

@@ -85,6 +85,8 @@ describe('programs set up by hand', () => {
 		});
 		assert.ok(rates.includes('none') && rates.some((rate) => /^\d/.test(rate)), `${rates}`);
 		assert.ok(bench.asked.length >= 5);
+		const unit = (id: string) => bench.asked.find((a) => a.id === id)?.unit;
+		assert.deepEqual([unit('cells'), unit('currentA')], ['S', 'A']);
 		assert.ok(!('own' in bench) && !JSON.stringify(bench).includes('why'));
 		for (const [grade, seed] of [
 			[0, 1],

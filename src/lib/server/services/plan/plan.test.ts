@@ -123,6 +123,10 @@ test('packs and channels of the book become a plan without a fault; it is found 
 	assert.ok(events.length >= 3);
 	const uids = events.map((e) => String(e.getFirstPropertyValue('uid')));
 	assert.equal(new Set(uids).size, uids.length);
+	assert.ok(
+		uids.some((uid) => uid.endsWith('-1@stack-tender')),
+		'as calendars know them that have taken it in before'
+	);
 	for (const e of events) {
 		assert.ok(String(e.getFirstPropertyValue('summary')).match(/First|Second/));
 		assert.equal(e.getFirstSubcomponent('valarm')?.getFirstPropertyValue('action'), 'DISPLAY');

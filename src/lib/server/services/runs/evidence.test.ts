@@ -119,6 +119,20 @@ describe('evidence before, at and after the end', () => {
 		refused(await correctRun(shop.db, 'none', {}, now()), 404, /no such run/);
 	});
 
+	test('of two runs that ended with the same cells only the reading of the one that is corrected follows', async () => {
+		const pack = await shop.pack({ name: 'Skua' });
+		const charger = await shop.charger({ name: 'Mole' });
+		const end = { endReason: 'full', durationMin: 61, chargeAh: 1.2, endCellVoltagesV: [4.2, 4.2, 4.19] };
+		const first = await shop.byHand(pack, charger);
+		ok(await endByHand(shop.db, first.id, end, now()));
+		const second = await shop.byHand(pack, charger);
+		ok(await endByHand(shop.db, second.id, end, inH(3)));
+		ok(await correctRun(shop.db, second.id, { endCellVoltagesV: [4.2, 4.2, 4.1] }, inH(3)));
+		const cells = await shop.db.models.Reading.findAll({ where: { packId: pack.id, state: 'just used' } });
+		assert.deepEqual(cells.map((row) => row.get('cellVoltagesV')?.[2]).sort(), [4.1, 4.19]);
+		assert.deepEqual((await lastReading(shop.db, pack.id, inH(4)))?.cellVoltagesV, [4.2, 4.2, 4.1]);
+	});
+
 	test('a run over a link is closed by what its screen shows only while its charger does not answer', async () => {
 		const run = await shop.started(await shop.pack({ name: 'Kite' }), await shop.charger({ name: 'Slip' }));
 		const close = () =>
