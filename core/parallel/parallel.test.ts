@@ -498,6 +498,15 @@ describe('what fell to each', () => {
 		assert.ok(Math.abs(took[1] - 3 * (level - soc(3.8))) < 2e-4, `${took[1]}`);
 	});
 	test('by capacity where volts before are missing or say nothing; nothing where nothing was counted', () => {
+		const same = takenBy([beside(3.8, 3.8), beside(3.8, 3.8, { capacityAh: 1.3 }, 'b')], 0.03);
+		assert.deepEqual(
+			same.packs!.map((t) => [Math.round(1000 * t.chargeAh), t.from]),
+			[
+				[13, 'capacity'],
+				[17, 'capacity']
+			],
+			'volts that did not move share nothing out'
+		);
 		assert.deepEqual(ah([beside(null, 4.18), beside(3.8, 4.18, { capacityAh: 3 })], 2), [0.5, 1.5]);
 		const life = { chemistry: 'life' } as const;
 		assert.deepEqual(

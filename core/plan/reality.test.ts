@@ -78,6 +78,11 @@ test('running, and by how much its end moved', () => {
 	assert.equal((of([open], '20:30') as { laterMin: number }).laterMin, 30);
 });
 
+test('what begins the very minute for which it was planned is its own', () => {
+	const open = run({ status: 'running', endedAt: null, endReason: null, startedAt: plan.from });
+	assert.equal(of([open], '18:40').state, 'running');
+});
+
 test('done by a sound end of its own pack, whoever started it; another pack, task or day is another matter', () => {
 	assert.equal(of([run({})], '20:05').state, 'done');
 	assert.equal(of([run({ packId: 'q', joined: ['p'] })], '20:05').state, 'done');

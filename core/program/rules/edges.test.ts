@@ -308,3 +308,18 @@ test('a timer that is off offers the one that would do; one that is that already
 		assert.ok(!one || one.fix?.kind !== 'set' || one.fix.set.safetyTimerMin !== at, `${at} min`);
 	}
 });
+
+test('the least and the most volts that a channel offers can be keyed, a hundredth beyond cannot', () => {
+	const charger = aCharger(
+		{},
+		{
+			chemistries: [
+				{ chemistry: 'lipo', minCells: 1, maxCells: 6, endVoltageMinV: 4.1, endVoltageMaxV: 4.18 }
+			]
+		}
+	);
+	const keyed = (endVoltageV: number) => said('end-voltage-not-offered', { charger }, { endVoltageV });
+	assert.deepEqual([keyed(4.1), keyed(4.18)], [null, null]);
+	assert.match(keyed(4.19)!, /ends between 4\.10 and 4\.18 V per cell; 4\.19 V cannot be keyed/);
+	assert.match(keyed(4.09)!, /4\.09 V cannot be keyed/);
+});

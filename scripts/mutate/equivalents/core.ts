@@ -407,5 +407,103 @@ export const IN_CORE: readonly Equivalent[] = [
 		before: '1000',
 		after: '1001',
 		why: 'A thousandth of a figure of few milliamperes, written whole.'
+	},
+	{
+		file: 'core/formats/foreign-log.ts',
+		line: 'const bySize = unitBySize(found, Math.max(0, ...values.map(Math.abs)));',
+		before: '0',
+		after: '1',
+		why: 'Figures tell milli from whole from 60 on: none below 1 does.'
+	},
+	{
+		file: 'core/simulate/discharge-simulation.ts',
+		line: 'if (seen < LOW_SOC) r *= 1 + LOW_SOC_RISE * (LOW_SOC - Math.max(seen, -LOW_SOC));',
+		before: '<',
+		after: '<=',
+		why: 'At the very charge the rise is nothing.'
+	},
+	{
+		file: 'core/simulate/discharge-simulation.ts',
+		line: 'if (peukert === null || -this.currentA <= peukert.ratedA) return 1;',
+		before: '<=',
+		after: '<',
+		why: 'At the rated current the power is 1.'
+	},
+	{
+		file: 'core/forecast/monte-carlo.ts',
+		line: 'for (let k = 0; ; k++) {',
+		before: '0',
+		after: '1',
+		why: 'Which worker draws which run makes no difference: all of them together draw the same.'
+	},
+	{
+		file: 'core/forecast/weakest-cell.ts',
+		line: 'drawn = Float64Array.from({ length: DRAWS * MOST_CELLS * 3 }, () =>',
+		before: '3',
+		after: '4',
+		why: 'More chance than is used, drawn after what is used.'
+	},
+	{
+		file: 'core/forecast/cells-differ.ts',
+		line: 'const others = othersOf(departure, 3 * cells);',
+		before: '3',
+		after: '4',
+		why: 'More chance than is used, drawn after what is used.'
+	},
+	{
+		file: 'core/forecast/assume.ts',
+		line: "if (end.kind !== 'dip') return { falsePeakV: 0, falsePeakS: 1 };",
+		before: '1',
+		after: '2',
+		why: 'How long a peak of no height takes.'
+	},
+	{
+		file: 'core/program/rules/nickel/slow-nickel-on-dip.ts',
+		line: 'if (settings.currentA >= floorToStep(end.weakBelowC * holdsAh, r.channel.currentStepA) - 1e-9)',
+		before: '>=',
+		after: '>',
+		why: 'Currents that are exactly a billionth apart.'
+	},
+	{
+		file: 'core/program/rules/wiring/lead-drops-volts.ts',
+		line: 'if (drop < NOTICED_V) return null;',
+		before: '<',
+		after: '<=',
+		why: 'Ohms of a wire are no round figure: no current in steps drops exactly so much.'
+	},
+	{
+		file: 'core/program/rules/nickel/delta-v-false-peak.ts',
+		line: 'forecast.falseEnd.looserHelps && wider > settings.deltaV && r.channel.deltaVStepV !== null',
+		before: '>',
+		after: '>=',
+		why: 'A dip that is as wide already is one that has not helped.'
+	},
+	{
+		file: 'core/program/rules/end/forecast-cell-over-limit.ts',
+		line: "sentence: `${byMargin > forecast.highestCellV.p99 ? 'By what its cells may differ the highest' : 'In the forecast the highest cell'} reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.${blind}`",
+		before: '>',
+		after: '>=',
+		why: 'A percentile of a simulation is never exactly a sum of settings.'
+	},
+	{
+		file: 'core/program/rules/current/forecast-too-hot.ts',
+		line: 'if (rate <= 1 && median - r.ambientDegC > ALARM_RISE_K && median > r.packDegC)',
+		before: '>',
+		after: '>=',
+		why: 'A simulated temperature is never exactly a round one.'
+	},
+	{
+		file: 'core/program/decide/guards.ts',
+		line: '`a recovery puts in at most ${Math.round(100 * recovery.maxShare)} % of the capacity.`,',
+		before: '100',
+		after: '101',
+		why: 'A share of one in ten or twenty, rounded to a whole per cent.'
+	},
+	{
+		file: 'core/simulate/joining/meet.ts',
+		line: 'while (packs.timeS < LONGEST_S) {',
+		before: '<',
+		after: '<=',
+		why: 'Two seconds of many hours.'
 	}
 ];

