@@ -505,5 +505,12 @@ export const IN_CORE: readonly Equivalent[] = [
 		before: '<',
 		after: '<=',
 		why: 'Two seconds of many hours.'
+	},
+	{
+		file: 'core/simulate/charge-simulation.ts',
+		line: 'if (paused > high) high = paused;',
+		before: '>',
+		after: '>=',
+		why: 'The same figure once more.'
 	}
 ];

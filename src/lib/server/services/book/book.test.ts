@@ -46,6 +46,9 @@ describe('the book', () => {
 			)
 		);
 		assert.ok((await deletePack(demo, id)).ok);
+		// A run that is in the bin has its samples still.
+		const [run] = await demo.models.Run.findAll({ order: [['startedAt', 'ASC']], limit: 1 });
+		await demo.write((tx) => tx.models.Run.destroy({ where: { id: run.get('id') } }));
 		whole = await book(demo);
 	});
 	after(() => demo.close());
