@@ -2,7 +2,8 @@
  * Another data file in the place of the one in use, while the application goes on: a backup that was uploaded, or what an earlier
  * exchange has kept aside. Who follows runs is stopped, the database closed, the files exchanged by one rename, everything opened anew.
  */
-import { createWriteStream, existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import { open } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -92,6 +93,8 @@ export async function takeUpload(request: Request): Promise<Result<Contents>> {
 	let length = 0;
 	try {
 		if (!request.body) return refuse(422, 'This file is empty.');
+		// Opened before anything can fail: a file that is still being opened would be there again after it was removed.
+		const kept = await open(part, 'w');
 		await pipeline(
 			Readable.fromWeb(request.body as never),
 			async function* (pieces: AsyncIterable<Buffer>) {
@@ -101,7 +104,7 @@ export async function takeUpload(request: Request): Promise<Result<Contents>> {
 					yield piece;
 				}
 			},
-			createWriteStream(part)
+			kept.createWriteStream()
 		);
 		if (length === 0 || !beginsAsDatabase(part)) {
 			drop();

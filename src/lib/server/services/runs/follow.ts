@@ -44,6 +44,8 @@ export class Follower {
 	private stopped = false;
 	private rounds = 0;
 	private sweeping: Promise<void> | null = null;
+	/** The round that goes on, or the last one. */
+	private going: Promise<void> | null = null;
 	private readonly watching: Watching;
 
 	constructor(
@@ -59,19 +61,20 @@ export class Follower {
 		const round = async () => {
 			try {
 				await this.begin();
-				if (this.rounds++ % SWEEP_ROUNDS === 0) this.sweeping ??= this.sweep();
+				if (!this.stopped && this.rounds++ % SWEEP_ROUNDS === 0) this.sweeping ??= this.sweep();
 			} catch (error) {
 				this.log.error({ err: error }, 'following runs failed; trying again');
 			}
-			if (!this.stopped) this.timer = setTimeout(round, everyMs);
+			if (!this.stopped) this.timer = setTimeout(() => (this.going = round()), everyMs);
 		};
-		void round();
+		this.going = round();
 	}
 
-	/** Stops following and waits for the looks that go on. */
+	/** Stops following and waits for the looks that go on; a round that is still asking which runs there are begins none. */
 	async stop(): Promise<void> {
 		this.stopped = true;
 		if (this.timer) clearTimeout(this.timer);
+		await this.going;
 		await Promise.allSettled([...this.looks.values(), this.sweeping]);
 	}
 
@@ -90,7 +93,8 @@ export class Follower {
 
 	/** Begins a look at every open run that is not being looked at. */
 	private async begin(): Promise<void> {
-		for (const run of await this.openRuns({})) if (!this.looks.has(run.id)) void this.lookAt(run);
+		for (const run of await this.openRuns({}))
+			if (!this.stopped && !this.looks.has(run.id)) void this.lookAt(run);
 	}
 
 	private async openRuns(where: { id?: string }): Promise<Followed[]> {
