@@ -25,9 +25,9 @@ function percent(errors: number[]): string {
 }
 
 console.log(
-	'| chemistry | end untold, median / 90 of 100 | with three figures | charge untold | with three | band holds | worse by 5 points | stop cried |'
+	'| chemistry | end untold, median / 90 of 100 | with three figures | charge untold | with three | band holds | worse by 5 points | than the forecast | stop cried |'
 );
-console.log('| --- | --- | --- | --- | --- | --- | --- | --- |');
+console.log('| --- | --- | --- | --- | --- | --- | --- | --- | --- |');
 for (const chemistry of only.length ? only : CHEMISTRY_IDS) {
 	const errors = {
 		untold: [] as number[],
@@ -43,6 +43,8 @@ for (const chemistry of only.length ? only : CHEMISTRY_IDS) {
 	let itsWorse = 0;
 	let inside = 0;
 	let worse = 0;
+	/** The same beside what the program said before anything was drawn along its curve. */
+	let worseThanForecast = 0;
 	let cried = 0;
 	const runs = trueRuns(chemistry, Number(count));
 	for (const run of runs) {
@@ -68,6 +70,8 @@ for (const chemistry of only.length ? only : CHEMISTRY_IDS) {
 		errors.ahTold.push(off(told.chargeAh.median, run.endAh));
 		if (run.endMin >= told.minute.p5 && run.endMin <= told.minute.p95) inside++;
 		if (errors.told.at(-1)! > errors.untold.at(-1)! + 0.05) worse++;
+		const forecast = off(run.solution.forecast!.timeMin.median, run.endMin);
+		if (errors.told.at(-1)! > forecast + 0.05) worseThanForecast++;
 		if (stop) cried++;
 		if (!compared) continue;
 		const best = referenceOf(run, looks);
@@ -80,7 +84,7 @@ for (const chemistry of only.length ? only : CHEMISTRY_IDS) {
 	const share = (n: number, all: number) => `${((100 * n) / all).toFixed(1)} %`;
 	const of = (n: number) => share(n, runs.length);
 	console.log(
-		`| ${chemistry} | ${percent(errors.untold)} | ${percent(errors.told)} | ${percent(errors.ahUntold)} | ${percent(errors.ahTold)} | ${of(inside)} | ${of(worse)} | ${of(cried)} |`
+		`| ${chemistry} | ${percent(errors.untold)} | ${percent(errors.told)} | ${percent(errors.ahUntold)} | ${percent(errors.ahTold)} | ${of(inside)} | ${of(worse)} | ${of(worseThanForecast)} | ${of(cried)} |`
 	);
 	if (!compared) continue;
 	console.log(
