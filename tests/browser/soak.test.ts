@@ -23,7 +23,8 @@ const PARTS: Record<string, () => Promise<Figure[]>> = {
 
 describe('a short soak', () => {
 	for (const [name, part] of Object.entries(PARTS))
-		test(name, async () => {
+		// Half a minute each on an idle machine: one that hangs is to be named.
+		test(name, { timeout: 300_000 }, async () => {
 			const figures = await part();
 			assert.ok(
 				figures.every((f) => f.ok),
