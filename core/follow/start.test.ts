@@ -168,3 +168,27 @@ test('cells that nobody read lie as far apart as so many do by chance, more ofte
 	}
 	assert.equal(new UnseenStart(at([3.3])).size, 1, 'a single cell has no other');
 });
+
+test('one cell far from its fellows is where its volts are, and does not leave one draw alone to count', () => {
+	for (const { cells, odd } of [
+		{ cells: [3.29, 3.29, 2.9], odd: 2 },
+		{ cells: [3.29, 3.29, 3.29, 3.75], odd: 3 }
+	]) {
+		const start = new UnseenStart(at(cells));
+		const next = normal(uniform(4));
+		const draws = Array.from({ length: 400 }, () =>
+			start.of(
+				Float64Array.from({ length: start.size }, () => next()),
+				0,
+				0
+			)
+		);
+		const most = Math.max(...draws.map((d) => d.logEvidence));
+		const weights = draws.map((d) => Math.exp(d.logEvidence - most));
+		const sum = weights.reduce((a, b) => a + b, 0);
+		const counting = sum ** 2 / weights.reduce((a, w) => a + w * w, 0);
+		assert.ok(counting > 40, `${counting.toFixed(1)} of 400 count`);
+		const soc = draws.reduce((a, d, k) => a + (weights[k] / sum) * d.soc[odd], 0);
+		assert.ok(Math.abs(soc - socAt(life.curve, cells[odd])) < 0.03, `cell ${odd + 1}: ${soc}`);
+	}
+});

@@ -32,6 +32,9 @@ const OWN = 0.15;
 /** Where a cell is looked for: so many places, within so many standard deviations of the others. */
 const NEAR = 31;
 const WIDE = 3.5;
+/** A cell that agrees less than so with being one of the others (natural logarithm) has strayed, as such a share does (common practice, no source). */
+const NO_FELLOW = -10;
+const STRAYS = 0.01;
 /** Packs of which the usual distances are learned. */
 const LEARNED = 4000;
 /** One standard deviation of how the inner cells lie towards the fullest or the emptiest, of one cell (common practice, no source). */
@@ -147,10 +150,27 @@ export class UnseenStart {
 				nearStep,
 				LOG_NEAR.map((usual, k) => usual + logBell(v - offV - rests(nearFrom + k * nearStep), this.eachV))
 			);
-			logEvidence += near.logSum;
-			return this.clip(near.at(normalBelow(z[3 + i])));
+			const stray = near.logSum < NO_FELLOW ? this.strayed(v - offV, rests) : null;
+			const cell = stray && stray.logSum > near.logSum ? stray : near;
+			logEvidence += cell.logSum;
+			return this.clip(cell.at(normalBelow(z[3 + i])));
 		});
 		return { soc: Float64Array.from(each), logEvidence };
+	}
+
+	/**
+	 * Where a cell is whose volts no fellow of the others shows: anywhere along the curve. Without it the few draws whose cells happen to
+	 * differ most would be all that is left, and one of them would pass for certain.
+	 */
+	private strayed(restV: number, rests: (soc: number) => number): Along {
+		const { from, step } = this.places;
+		const weights = Float64Array.from({ length: PLACES }, (_, k) => {
+			const at = from + k * step;
+			// Near full and empty one place is many millivolts wide: what lies between two of them must not be missed.
+			const halfV = (rests(at + step / 2) - rests(at - step / 2)) / 2;
+			return Math.log(STRAYS / PLACES) + logBell(restV - rests(at), Math.hypot(this.eachV, halfV));
+		});
+		return new Along(from, step, weights);
 	}
 
 	/**
