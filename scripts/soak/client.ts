@@ -1,5 +1,6 @@
 /** A client of the HTTP API as the soak needs it: every answer is data, a lost one too. */
 import { randomUUID } from 'node:crypto';
+import { within } from '../../tests/support/within';
 
 export interface Answer {
 	/** 0 where no answer came. */
@@ -17,16 +18,18 @@ export class Client {
 	async call(method: string, path: string, body?: unknown, key?: string): Promise<Answer> {
 		const started = performance.now();
 		try {
-			const response = await fetch(`${this.base}/api/v1${path}`, {
-				method,
-				headers: {
-					...(body === undefined ? {} : { 'content-type': 'application/json' }),
-					...(key ? { 'idempotency-key': key } : {})
-				},
-				body: body === undefined ? undefined : JSON.stringify(body),
-				signal: AbortSignal.timeout(PATIENCE_MS)
+			return await within(PATIENCE_MS, async (signal) => {
+				const response = await fetch(`${this.base}/api/v1${path}`, {
+					method,
+					headers: {
+						...(body === undefined ? {} : { 'content-type': 'application/json' }),
+						...(key ? { 'idempotency-key': key } : {})
+					},
+					body: body === undefined ? undefined : JSON.stringify(body),
+					signal
+				});
+				return { status: response.status, body: await response.json(), ms: performance.now() - started };
 			});
-			return { status: response.status, body: await response.json(), ms: performance.now() - started };
 		} catch {
 			return { status: 0, body: null, ms: performance.now() - started };
 		}

@@ -2,6 +2,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { uniform } from '../../core/simulate/random';
 import { startApp } from '../../tests/support/server';
+import { within } from '../../tests/support/within';
 import { quantile } from './client';
 import { DemoBench, inWords } from './bench';
 import { Report, type Figure } from './report';
@@ -174,6 +175,18 @@ function inAddress(text: string): string {
 	}
 }
 
+/** An answer that takes longer is none, ms. */
+const PATIENCE_MS = 30_000;
+
+/** Sends and reads; of a stream that has no end, its beginning is enough. */
+async function exchanged(url: string, request: RequestInit): Promise<{ status: number; text: string }> {
+	const response = await fetch(url, request);
+	const stream = response.headers.get('content-type')?.includes('event-stream');
+	// Not waited for: a stream whose connection goes at that moment may never say that it is done.
+	if (stream) void response.body?.cancel().catch(() => {});
+	return { status: response.status, text: stream ? '' : await response.text() };
+}
+
 export async function hostile({ seed, requests, wide }: HostileOptions): Promise<Figure[]> {
 	const report = new Report('hostile requests');
 	const random = uniform(seed);
@@ -246,33 +259,24 @@ export async function hostile({ seed, requests, wide }: HostileOptions): Promise
 			const url = `${app.base}${path}${query.length ? `?${query.join('&')}` : ''}`;
 			const started = performance.now();
 			try {
-				const response = await fetch(url, {
-					method,
-					headers,
-					body: method === 'GET' ? undefined : bodyText(random, samples[ending], Object.values(samples)),
-					redirect: 'manual',
-					signal: AbortSignal.timeout(30_000)
-				});
-				const stream = response.headers.get('content-type')?.includes('event-stream');
-				if (stream) await response.body?.cancel();
-				const text = stream ? '' : await response.text();
+				const sent = method === 'GET' ? undefined : bodyText(random, samples[ending], Object.values(samples));
+				const { status, text } = await within(PATIENCE_MS, (signal) =>
+					exchanged(url, { method, headers, body: sent, redirect: 'manual', signal })
+				);
 				took.push(performance.now() - started);
-				byStatus.set(response.status, (byStatus.get(response.status) ?? 0) + 1);
-				const fault = response.status >= 500 && response.status !== 503;
-				if (fault)
-					faults.push(`${response.status} ${method} ${url.slice(app.base.length, app.base.length + 160)}`);
-				if (path.startsWith('/api/') && response.status >= 400) {
+				byStatus.set(status, (byStatus.get(status) ?? 0) + 1);
+				const fault = status >= 500 && status !== 503;
+				if (fault) faults.push(`${status} ${method} ${url.slice(app.base.length, app.base.length + 160)}`);
+				if (path.startsWith('/api/') && status >= 400) {
 					let body: unknown = null;
 					try {
 						body = JSON.parse(text);
 					} catch {
 						// Not JSON: counted below.
 					}
-					if (!inWords({ status: response.status, body, ms: 0 })) {
+					if (!inWords({ status, body, ms: 0 })) {
 						dumb++;
-						faults.push(
-							`${response.status} without a sentence: ${method} ${path.slice(0, 80)} ${text.slice(0, 80)}`
-						);
+						faults.push(`${status} without a sentence: ${method} ${path.slice(0, 80)} ${text.slice(0, 80)}`);
 					}
 				}
 			} catch (error) {

@@ -6,6 +6,7 @@ import { setTimeout as sleep } from 'node:timers/promises';
 import { OPEN_READONLY, withHandle } from '../../src/lib/server/db/sqlite';
 import { uniform } from '../../core/simulate/random';
 import { startApp } from '../../tests/support/server';
+import { within } from '../../tests/support/within';
 import { Report, type Figure } from './report';
 
 export interface MovesOptions {
@@ -13,6 +14,9 @@ export interface MovesOptions {
 	/** Kills during imports, and as many during restores. */
 	kills: number;
 }
+
+/** An import takes seconds; an answer that takes longer than this does not come, ms. */
+const PATIENCE_MS = 120_000;
 
 type Names = string;
 
@@ -38,9 +42,15 @@ export async function moves({ seed, kills }: MovesOptions): Promise<Figure[]> {
 	};
 	/** Sends it and does not care how it ends: the server is killed meanwhile. */
 	const send = (path: string, method: string, body: string | Uint8Array<ArrayBuffer>, type: string) =>
-		fetch(`${api}${path}`, { method, body, headers: { 'content-type': type } })
-			.then((r) => r.text())
-			.catch(() => '');
+		within(PATIENCE_MS, async (signal) => {
+			const response = await fetch(`${api}${path}`, {
+				method,
+				body,
+				headers: { 'content-type': type },
+				signal
+			});
+			return response.text();
+		}).catch(() => '');
 	let [unclean, partial, done, undone] = [0, 0, 0, 0];
 	/** Kills after a while, starts anew, and holds what is there against the two that may be. */
 	const killed = async (afterMs: number, before: Names, wanted: Names): Promise<void> => {

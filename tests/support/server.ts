@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { demoFile } from './demo-file';
 import { freePort } from './free-port';
+import { within } from './within';
 
 export interface TestApp {
 	base: string;
@@ -25,7 +26,7 @@ async function answers(url: string, child: ChildProcess): Promise<void> {
 	for (let i = 0; i < 400; i++) {
 		if (child.exitCode !== null) throw new Error('the server ended by itself');
 		try {
-			if ((await fetch(url)).ok) return;
+			if (await within(5000, async (signal) => (await fetch(url, { signal })).ok)) return;
 		} catch {
 			// not yet
 		}
@@ -93,13 +94,15 @@ export async function startApp(options: AppOptions = {}): Promise<TestApp> {
 			await answers(`${base}/api/v1/preferences`, server);
 		},
 		async kill() {
+			// One that went by itself will not go again.
+			if (server!.exitCode !== null || server!.signalCode !== null) return;
 			const ended = new Promise((r) => server!.once('exit', r));
 			server!.kill('SIGKILL');
 			await ended;
 		},
 		async close() {
 			standIn.kill('SIGKILL');
-			if (server && server.exitCode === null && server.signalCode === null) await app.kill();
+			if (server) await app.kill();
 			if (!options.folder) rmSync(dir, { recursive: true, force: true, maxRetries: 5 });
 		}
 	};
