@@ -2,8 +2,9 @@
  * Everything that must hold: installs what is missing, then type check, lint, unit, reference and browser tests.
  *   npm test            all of it        npm test -- unit browser     only the named parts
  */
-import { existsSync, mkdirSync, readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { bundleTests } from './bundle-tests.mjs';
 import { build, has, install, needNode, needsOwnProcess, root, run, say } from './steps.mjs';
 
 const PARTS = ['types', 'lint', 'unit', 'reference', 'browser'];
@@ -30,13 +31,13 @@ const wants = (part) => asked.length === 0 || asked.includes(part);
 function testsIn(...folders) {
 	const found = [];
 	const walk = (path) => {
-		for (const entry of readdirSync(path, { withFileTypes: true })) {
+		for (const entry of readdirSync(join(root, path), { withFileTypes: true })) {
 			const below = join(path, entry.name);
 			if (entry.isDirectory()) walk(below);
 			else if (entry.name.endsWith('.test.ts')) found.push(below);
 		}
 	};
-	for (const folder of folders) if (existsSync(join(root, folder))) walk(join(root, folder));
+	for (const folder of folders) if (existsSync(join(root, folder))) walk(folder);
 	// The longest first, so that none of them runs alone at the end.
 	const rank = (file) => {
 		const at = LONGEST.findIndex((name) => file.endsWith(name));
@@ -45,18 +46,20 @@ function testsIn(...folders) {
 	return found.sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
 }
 
+/** Where tests are put together and translated. */
+const CACHE = join('node_modules', '.cache', 'tests');
+
 /** Half of the time of a quick test goes into starting it: those that stand in no other's way share some processes. */
 const SHARED = 8;
 function together(files) {
 	const quick = files.filter(
-		(f) => !LONGEST.some((name) => f.endsWith(name)) && !needsOwnProcess(readFileSync(f, 'utf8'))
+		(f) => !LONGEST.some((name) => f.endsWith(name)) && !needsOwnProcess(readFileSync(join(root, f), 'utf8'))
 	);
-	const dir = join(root, 'node_modules', '.cache', 'tests');
-	mkdirSync(dir, { recursive: true });
+	mkdirSync(join(root, CACHE), { recursive: true });
 	const entries = Array.from({ length: SHARED }, (_, k) => {
 		const own = quick.filter((_, i) => i % SHARED === k);
-		const entry = join(dir, `shared-${k + 1}.mjs`);
-		writeFileSync(entry, own.map((f) => `await import('${relative(dir, f)}');\n`).join(''));
+		const entry = join(CACHE, `shared-${k + 1}.mjs`);
+		writeFileSync(join(root, entry), own.map((f) => `import '${relative(CACHE, f)}';\n`).join(''));
 		return entry;
 	});
 	return [...files.filter((f) => !quick.includes(f)), ...entries];
@@ -108,21 +111,24 @@ async function step(part, title, work) {
 	const code = await work();
 	results.push({ title, code, seconds: Math.round((Date.now() - started) / 1000) });
 }
-const nodeTest = (files, concurrency) =>
-	run(
+async function nodeTest(files, concurrency) {
+	const outDir = join(root, CACHE, 'out');
+	rmSync(outDir, { recursive: true, force: true });
+	const translated = await bundleTests(root, files, outDir);
+	return run(
 		'node',
 		[
-			'--import',
-			'tsx',
+			'--enable-source-maps',
 			'--import',
 			'./tests/support/plain-assert.mjs',
 			'--test',
 			'--test-reporter=spec',
 			`--test-concurrency=${concurrency}`,
-			...files
+			...translated
 		],
 		{ note: 'testing' }
 	);
+}
 
 needNode();
 await install();
@@ -151,7 +157,7 @@ await step('unit', 'Unit tests', () =>
 );
 await step('reference', 'Against the outside', () => nodeTest(testsIn('tests/reference'), 2));
 if (wants('browser')) await build();
-await step('browser', 'In the browser', () => nodeTest(testsIn('tests/browser'), 2));
+await step('browser', 'In the browser', () => nodeTest(testsIn('tests/browser'), 3));
 
 say('Summary');
 for (const { title, code, seconds } of results)

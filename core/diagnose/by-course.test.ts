@@ -80,8 +80,17 @@ describe('a course is known again', () => {
 				life
 			);
 			assert.ok(f.taper.factor > 1.2, `${off}: ${f.taper.factor}`);
-			for (const id of ['weak-cell', 'cold', 'worn', 'all-resistance'])
-				assert.ok(f.taper.factor > f[id].factor, `${off}: ${id} ${f[id].factor}, sound ${f.taper.factor}`);
+			// Ten degrees colder is a resistance that a sound pack may have as well: a course hardly tells these two apart.
+			for (const [id, times] of [
+				['weak-cell', 1.1],
+				['worn', 1.1],
+				['all-resistance', 1.1],
+				['cold', 1]
+			] as const)
+				assert.ok(
+					f.taper.factor > times * f[id].factor,
+					`${off}: ${id} ${f[id].factor}, sound ${f.taper.factor}`
+				);
 		}
 	});
 	test('one cell of ten times the resistance; of four times it may as well be ahead in charge', () => {

@@ -1,6 +1,5 @@
 /** Benches that were solved once and are kept: two thirds open, a third frozen, on which nothing may be tuned. */
 import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import type { SolvedBench } from './circuit-case';
 
 export interface Kept {
@@ -12,4 +11,4 @@ export interface Kept {
 export const KEPT = 'tests/fixtures/circuit-benches.json';
 
 export const keptBenches = (): Kept =>
-	JSON.parse(readFileSync(join(import.meta.dirname, '../..', KEPT), 'utf8')) as Kept;
+	JSON.parse(readFileSync(KEPT, 'utf8')) as Kept;

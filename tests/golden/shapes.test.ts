@@ -24,13 +24,21 @@ import { leavesOf } from '../support/leaves';
 const lines = (name: string, data: unknown): string[] =>
 	leavesOf(data).map(([path, value]) => `${name} ${path} ${JSON.stringify(value)}`);
 
+/** A function's source, without what whoever translates it may write otherwise. */
+const asTyped = (shape: unknown): string =>
+	typeof shape === 'function'
+		? String(shape)
+				.replace(/\s/g, '')
+				.replace(/\((\w+)\)=>/g, '$1=>')
+		: String(shape);
+
 test('messages of the link', () => {
 	asWritten(
 		'link',
 		Object.entries(protocol).flatMap(([name, shape]) =>
 			shape instanceof z.ZodType
 				? lines(name, z.toJSONSchema(shape, { io: 'input' }))
-				: [`${name} ${String(shape)}`]
+				: [`${name} ${asTyped(shape)}`]
 		)
 	);
 });

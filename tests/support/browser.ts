@@ -1,10 +1,18 @@
 /** Debian's Chromium, headless, at an exact page size. */
 import { existsSync, writeFileSync } from 'node:fs';
 import { Builder, type WebDriver } from 'selenium-webdriver';
-import chrome from 'selenium-webdriver/chrome';
+import chrome from 'selenium-webdriver/chrome.js';
 
-/** The same browser without a window of its own takes a third less of the machine; where it is missing the whole one serves. */
-const BINARY = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium'].find((file) => existsSync(file))!;
+/**
+ * The same browser without a window of its own takes a third less of the machine; where it is missing the whole one serves. Itself,
+ * not the script that starts it: that would be ended in its stead, and the browser go on beside all tests that follow.
+ */
+const BINARY = ['/usr/lib/chromium/chromium-headless-shell', '/usr/bin/chromium'].find((file) =>
+	existsSync(file)
+)!;
+
+/** Between two looks at whether what is waited for is there, ms. */
+const POLL_MS = 50;
 
 export interface Size {
 	width: number;
@@ -50,6 +58,10 @@ export async function openBrowser(size: Size = DESK, anyCertificate = false): Pr
 		.setChromeOptions(options)
 		.setChromeService(service)
 		.build();
+	// A page is there within tens of ms: a fifth of a second between two looks would be most of what a test waits.
+	const wait = driver.wait.bind(driver) as (...args: unknown[]) => never;
+	driver.wait = ((condition: unknown, timeout?: number, message?: string, poll = POLL_MS) =>
+		wait(condition, timeout, message, poll)) as typeof driver.wait;
 	await driver.manage().setTimeouts({ pageLoad: 60_000, script: 60_000, implicit: 0 });
 	const resize = (s: Size) =>
 		(driver as WithCdp).sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {

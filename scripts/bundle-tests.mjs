@@ -1,0 +1,33 @@
+/**
+ * Tests as plain JavaScript with what they import beside them: translated one module at a time in every process, that took longer than
+ * most of them.
+ */
+import { join } from 'node:path';
+import { build } from 'esbuild';
+
+/**
+ * Bundles each of `entries` (paths below `root`) into a file of the same name below `outDir`, which lies within `root`, and says where
+ * they are, in the same order.
+ */
+export async function bundleTests(root, entries, outDir) {
+	await build({
+		absWorkingDir: root,
+		entryPoints: entries,
+		outbase: root,
+		outdir: outDir,
+		bundle: true,
+		// What several tests import is there once, as it is for them without any of this.
+		splitting: true,
+		packages: 'external',
+		platform: 'node',
+		target: 'node20',
+		format: 'esm',
+		outExtension: { '.js': '.mjs' },
+		alias: { $core: join(root, 'core'), $lib: join(root, 'src/lib') },
+		// So that a failure names its line.
+		sourcemap: 'inline',
+		sourcesContent: false,
+		logLevel: 'warning'
+	});
+	return entries.map((entry) => join(outDir, entry.replace(/\.m?[jt]s$/, '.mjs')));
+}
