@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { before, describe, test } from 'node:test';
 import type { Database } from '../src/lib/server/db/connect';
 import { aDatabase } from '../tests/support/database';
+import { demoFile } from '../tests/support/demo-file';
 import { listPacks, type PackOnShelf } from '../src/lib/server/services/packs/packs';
 import { listRuns, type RunInBook } from '../src/lib/server/services/runs/logbook';
 import { solveProgram } from '../src/lib/server/services/programs/programs';
@@ -12,7 +13,6 @@ import { chemistryOf } from '../core/chemistry/catalogue';
 import { ordinaryTask } from '../core/request/task';
 import { aCharger, aPack, aSupply } from '../tests/support/bench-chargers';
 import { historyOf } from './history';
-import { loadDemo } from './load';
 import { PACKS } from './packs';
 
 describe('the demo harbour', () => {
@@ -24,8 +24,7 @@ describe('the demo harbour', () => {
 	const named = (name: string) => shelf.find((p) => p.pack.name === name)!;
 
 	before(async () => {
-		db = await aDatabase();
-		await loadDemo(db, nowMs);
+		db = await aDatabase((file) => demoFile(file, nowMs));
 		shelf = await listPacks(db, now);
 		book = (await listRuns(db, { limit: 2000 })).runs;
 	});

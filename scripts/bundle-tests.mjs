@@ -7,9 +7,9 @@ import { build } from 'esbuild';
 
 /**
  * Bundles each of `entries` (paths below `root`) into a file of the same name below `outDir`, which lies within `root`, and says where
- * they are, in the same order.
+ * they are, in the same order. `maps` is whether a failure is to name its line.
  */
-export async function bundleTests(root, entries, outDir) {
+export async function bundleTests(root, entries, outDir, maps = true) {
 	await build({
 		absWorkingDir: root,
 		entryPoints: entries,
@@ -24,8 +24,7 @@ export async function bundleTests(root, entries, outDir) {
 		format: 'esm',
 		outExtension: { '.js': '.mjs' },
 		alias: { $core: join(root, 'core'), $lib: join(root, 'src/lib') },
-		// So that a failure names its line.
-		sourcemap: 'inline',
+		sourcemap: maps && 'inline',
 		sourcesContent: false,
 		logLevel: 'warning'
 	});

@@ -17,14 +17,17 @@ export class Along {
 		this.logSum = most + Math.log(sum);
 	}
 
-	/** The place below which lies this share of it, 0 to 1; each place's weight is spread over the step around it. */
-	at(share: number): number {
+	/**
+	 * The place below which lies this share of it, 0 to 1. Each place's weight is spread over the step around it: evenly, or as `within` says,
+	 * which makes of a share of place k's own weight the share of its step.
+	 */
+	at(share: number, within: (share: number, k: number) => number = (own) => own): number {
 		const { below } = this;
 		const wanted = share * below[below.length - 1];
 		let k = 0;
 		while (k < below.length - 1 && below[k] < wanted) k++;
 		const before = k > 0 ? below[k - 1] : 0;
 		const own = below[k] - before;
-		return this.from + (k - 0.5 + (own > 0 ? (wanted - before) / own : 0.5)) * this.step;
+		return this.from + (k - 0.5 + within(own > 0 ? (wanted - before) / own : 0.5, k)) * this.step;
 	}
 }

@@ -93,12 +93,11 @@ test('one figure that was read wrong does not outweigh those that were read righ
 
 test('followed with three figures from screens of packs nobody knows: the end is known better, the band holds, nothing is cried', () => {
 	// A cut of `npm run follow`; its own figures stand in docs/figures.md.
-	for (const chemistry of ['lipo', 'nimh', 'leadgel']) {
-		const error = { untold: 0, told: 0 };
-		let inside = 0;
-		let cried = 0;
-		const runs = trueRuns(chemistry, 12);
-		for (const run of runs) {
+	const error = { untold: 0, told: 0 };
+	let [inside, cried, all] = [0, 0, 0];
+	for (const chemistry of ['lipo', 'nimh', 'leadgel'])
+		for (const run of trueRuns(chemistry, 5)) {
+			all++;
 			const f = new Following(run.solution.resolved, run.solution.settings);
 			error.untold += Math.abs(f.end(0).minute.median / run.endMin - 1);
 			const looks = (['packV', 'chargeAh', 'packV'] as const).map((what, k) => {
@@ -115,8 +114,7 @@ test('followed with three figures from screens of packs nobody knows: the end is
 			error.told += Math.abs(median / run.endMin - 1);
 			if (run.endMin >= p5 && run.endMin <= p95) inside++;
 		}
-		assert.ok(error.told < error.untold, `${chemistry}: ${error.told} told, ${error.untold} untold`);
-		assert.ok(inside >= 0.65 * runs.length, `${chemistry}: ${inside} of ${runs.length} inside`);
-		assert.equal(cried, 0, chemistry);
-	}
+	assert.ok(error.told < 0.75 * error.untold, `${error.told} told, ${error.untold} untold`);
+	assert.ok(inside >= 0.8 * all, `${inside} of ${all} inside`);
+	assert.equal(cried, 0);
 });

@@ -2,7 +2,6 @@
  * The packs that are possible before any look: what each is drawn by, as standard normal numbers that looks can teach something of, and
  * what its charger would show. Chance that no look tells of (which cell resists more) is drawn anew each time.
  */
-import { bendAt } from '../chemistry/curve';
 import { uncertaintyOf } from '../forecast/assume';
 import { NO_DEPARTURE, type Departure } from '../forecast/departure';
 import { CURVE_SIGMA } from '../pack/charge-state';
@@ -10,7 +9,7 @@ import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { courseOf, type Course } from './course';
 import { logDensity, pointOf, standard, type Gaussian } from './gaussian';
-import { startsUnseen, UnseenStart } from './start';
+import { PossibleStarts } from './start';
 
 /** One of them, followed to its end. */
 export interface PossiblePack {
@@ -29,16 +28,14 @@ export interface PossiblePack {
 interface Assumed {
 	departure: Departure;
 	remembersV: number;
-	/** Of each cell, where volts at rest hardly tell; null where the departure says it. */
-	startSoc: Float64Array | null;
+	/** Of each cell. */
+	startSoc: Float64Array;
 	/** How well what was read at rest agrees with it, as natural logarithm. */
 	logEvidence: number;
 }
 
 /** Departures further out are slips, not packs, standard deviations. */
 const FURTHEST = 3.5;
-/** Volts never tell the charge better than so. */
-const LEAST_SOC_SIGMA = 0.005;
 /** Of so many that fit what is supposed, those that are followed are drawn by how well they agree with what was read. */
 const CANDIDATES = 1000;
 /**
@@ -56,10 +53,7 @@ export class PossiblePacks {
 	private readonly size: number;
 	private readonly sigma: Departure;
 	private readonly ids: (keyof Departure)[];
-	/** Null where a departure of the charge does. */
-	private readonly start: UnseenStart | null;
-	/** Whether the charge at the start was told by volts alone, so that another curve means another charge. */
-	private readonly byVolts: boolean;
+	private readonly start: PossibleStarts;
 	/** Natural logarithm of the mean evidence of what is supposed. */
 	private logEvidence = 0;
 
@@ -70,20 +64,14 @@ export class PossiblePacks {
 		private readonly untilMin: number,
 		private readonly draw: () => number
 	) {
-		const { fromReading, known, sigma, soc } = r.chargeState;
-		this.byVolts = fromReading && known === null;
-		// The curve's part of what is not known of the charge is drawn with the curve.
-		const own = this.byVolts
-			? Math.sqrt(Math.max(LEAST_SOC_SIGMA ** 2, sigma ** 2 - (CURVE_SIGMA * bendAt(soc)) ** 2))
-			: sigma;
-		this.sigma = { ...uncertaintyOf(r), soc: own, curve: CURVE_SIGMA };
-		this.start = startsUnseen(r) ? new UnseenStart(r) : null;
-		const elsewhere = new Set(this.start ? ['others', 'spread', 'soc'] : ['others']);
+		this.sigma = { ...uncertaintyOf(r), curve: CURVE_SIGMA };
+		this.start = new PossibleStarts(r);
+		const elsewhere = new Set(['others', 'spread', 'soc']);
 		this.ids = (Object.keys(this.sigma) as (keyof Departure)[]).filter(
 			(id) => this.sigma[id] > 0 && !elsewhere.has(id)
 		);
 		this.remembersV = REMEMBERED * r.chemistry.defaults.restUncertaintyV;
-		this.size = this.ids.length + (this.remembersV > 0 ? 1 : 0) + (this.start?.size ?? 0);
+		this.size = this.ids.length + (this.remembersV > 0 ? 1 : 0) + this.start.size;
 	}
 
 	private assumed(z: Float64Array): Assumed {
@@ -91,11 +79,6 @@ export class PossiblePacks {
 		this.ids.forEach((id, i) => (departure[id] = this.sigma[id] * clip(z[i])));
 		const remembers = this.remembersV > 0 ? clip(z[this.ids.length]) : 0;
 		const remembersV = this.remembersV * remembers;
-		if (this.start === null) {
-			// Where the curve has less charge in its middle, the volts that were read at rest meant less.
-			if (this.byVolts) departure.soc -= departure.curve * bendAt(this.r.chargeState.soc);
-			return { departure, remembersV, startSoc: null, logEvidence: 0 };
-		}
 		const own = z.subarray(z.length - this.start.size);
 		const { soc, logEvidence } = this.start.of(own, departure.curve, remembersV / REMEMBERED);
 		return { departure, remembersV, startSoc: soc, logEvidence };
@@ -108,9 +91,7 @@ export class PossiblePacks {
 			z,
 			course: courseOf(this.r, this.settings, departure, this.untilMin, startSoc),
 			remembersV,
-			startSoc: startSoc
-				? startSoc.reduce((a, b) => a + b, 0) / startSoc.length
-				: this.r.chargeState.soc + departure.soc,
+			startSoc: startSoc.reduce((a, b) => a + b, 0) / startSoc.length,
 			logPrior: logDensity(standard(z.length), z) + logEvidence - this.logEvidence
 		};
 	}
@@ -118,7 +99,7 @@ export class PossiblePacks {
 	/** So many packs by what is known before any look: each is as likely as the others. */
 	known(count: number): PossiblePack[] {
 		const all = standard(this.size);
-		const candidates = Array.from({ length: this.start ? CANDIDATES : count }, () => {
+		const candidates = Array.from({ length: CANDIDATES }, () => {
 			const z = pointOf(all, this.draw);
 			return { z, assumed: this.assumed(z) };
 		});

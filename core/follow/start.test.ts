@@ -6,7 +6,7 @@ import { ocvAt, socAt } from '../chemistry/curve';
 import { resolve } from '../request/context';
 import { normal, uniform } from '../simulate/random';
 import { Along } from './along';
-import { startsUnseen, UnseenStart } from './start';
+import { PossibleStarts } from './start';
 
 const at = (cells: number[], change: Parameters<typeof aContext>[0] = {}) =>
 	resolve(
@@ -46,18 +46,13 @@ test('a distribution along evenly spaced places: what lies below a share of it, 
 	assert.ok(Math.abs(one.at(0.25) - 2.375) < 1e-12, 'within its own step');
 });
 
-test('only where volts at rest hardly tell is the charge drawn along the curve', () => {
-	assert.ok(startsUnseen(at([3.3, 3.3])));
-	assert.ok(!startsUnseen(resolve(aContext())));
-});
-
 test('what is drawn is what whoever tries everything finds: cells read apart, on the flat and on the steep', () => {
 	// By brute force: everything drawn as it is supposed, weighed by how well it agrees with what was read (Bayes, no approximation).
 	for (const readV of [
 		[3.29, 3.3],
 		[3.15, 3.19]
 	]) {
-		const start = new UnseenStart(at(readV));
+		const start = new PossibleStarts(at(readV));
 		const next = normal(uniform(5));
 		const ours = Array.from({ length: 6000 }, () => {
 			const z = Float64Array.from({ length: start.size }, () => next());
@@ -94,19 +89,19 @@ test('what is drawn is what whoever tries everything finds: cells read apart, on
 
 test('a cell over its limit or below empty begins so, however unlikely that was', () => {
 	for (const v of [2.2, 3.75]) {
-		const start = new UnseenStart(at([v, v]));
+		const start = new PossibleStarts(at([v, v]));
 		const { soc } = start.of(zeros(start.size), 0, 0);
 		for (const s of soc) assert.ok(Math.abs(s - socAt(life.curve, v)) < 0.02, `${v} V: ${s}`);
 	}
 });
 
 test('what the curve remembers moves the charge that volts mean, and what would take them off the curve agrees less', () => {
-	const start = new UnseenStart(bySum(2, 3.27));
+	const start = new PossibleStarts(bySum(2, 3.27));
 	const z = zeros(start.size);
 	const [less, as, more] = [-0.02, 0, 0.02].map((v) => start.of(z, 0, v));
 	assert.ok(mean(less.soc) > mean(as.soc) + 0.1, 'read too low by what it remembers: it holds more');
 	assert.ok(mean(more.soc) < mean(as.soc) - 0.05, `${mean(more.soc)}`);
-	const nearFull = new UnseenStart(bySum(2, 3.36));
+	const nearFull = new PossibleStarts(bySum(2, 3.36));
 	const at0 = nearFull.of(zeros(nearFull.size), 0, 0);
 	assert.ok(nearFull.of(zeros(nearFull.size), 0, -0.2).logEvidence < at0.logEvidence - 4);
 	assert.ok(
@@ -118,7 +113,7 @@ test('what the curve remembers moves the charge that volts mean, and what would 
 test('what was known besides holds the charge where volts do not', () => {
 	const known = { soc: 0.6, sigma: 0.02, how: 'counted' };
 	const flat = bySum(2, 3.3);
-	const start = new UnseenStart({ ...flat, chargeState: { ...flat.chargeState, known } });
+	const start = new PossibleStarts({ ...flat, chargeState: { ...flat.chargeState, known } });
 	for (const [z, expected] of [
 		[-1, 0.58],
 		[1, 0.62]
@@ -132,7 +127,7 @@ test('what was known besides holds the charge where volts do not', () => {
 
 test('volts from before the last run are no start: it is supposed as if nothing had been read', () => {
 	const r = at([2.9, 2.9]);
-	const unread = new UnseenStart({ ...r, chargeState: { ...r.chargeState, fromReading: false } });
+	const unread = new PossibleStarts({ ...r, chargeState: { ...r.chargeState, fromReading: false } });
 	const { soc, logEvidence } = unread.of(zeros(unread.size), 0, 0);
 	assert.ok(Math.abs(mean(soc) - 0.35) < 0.05, `${mean(soc)}`);
 	assert.equal(
@@ -149,7 +144,7 @@ test('cells that nobody read lie as far apart as so many do by chance, more ofte
 		[2, 2 / Math.sqrt(Math.PI)],
 		[6, 2.534]
 	]) {
-		const start = new UnseenStart(bySum(cells, 3.295));
+		const start = new PossibleStarts(bySum(cells, 3.295));
 		assert.equal(start.size, 3);
 		const starts = Array.from({ length: 3000 }, () => start.of(Float64Array.of(0, next(), next()), 0, 0));
 		const far = mean(starts.map(({ soc }) => soc[cells - 1] - soc[0])) / 0.05;
@@ -166,7 +161,7 @@ test('cells that nobody read lie as far apart as so many do by chance, more ofte
 		const inner = (s: Float64Array) => (s[1] - s[0]) / (s[cells - 1] - s[0]);
 		if (cells > 2) assert.ok(inner(leaning.soc) < inner(one.soc) - 0.05, 'nearer to the emptiest');
 	}
-	assert.equal(new UnseenStart(at([3.3])).size, 1, 'a single cell has no other');
+	assert.equal(new PossibleStarts(at([3.3])).size, 1, 'a single cell has no other');
 });
 
 test('one cell far from its fellows is where its volts are, and does not leave one draw alone to count', () => {
@@ -174,7 +169,7 @@ test('one cell far from its fellows is where its volts are, and does not leave o
 		{ cells: [3.29, 3.29, 2.9], odd: 2 },
 		{ cells: [3.29, 3.29, 3.29, 3.75], odd: 3 }
 	]) {
-		const start = new UnseenStart(at(cells));
+		const start = new PossibleStarts(at(cells));
 		const next = normal(uniform(4));
 		const draws = Array.from({ length: 400 }, () =>
 			start.of(

@@ -1,7 +1,8 @@
 /**
- * With how much charge each cell may have begun where volts at rest hardly tell: on a flat or lazy curve. One bell around the estimate
- * does not do there: the same volts fit a third of the curve, what the curve remembers moves them all, and cells that read apart are on
- * a steep piece of it or far apart. So the charge is drawn by what was read, given what the curve remembers, from the whole of it.
+ * With how much charge each cell may have begun. One bell around the estimate does not do where volts at rest hardly tell, on a flat or
+ * lazy curve: the same volts fit a third of it, what the curve remembers moves them all, and cells that read apart are on a steep piece
+ * of it or far apart. Nor do cells that differ by chance beyond what was read, where each was read. So the charge is drawn by what was
+ * read, given what the curve remembers, from the whole of it, and each cell's by its own volts.
  */
 import { bendAt, ocvAt } from '../chemistry/curve';
 import { METER_EACH_V, MORE_OR_LESS_LOG, normalScores, unreadSigma } from '../forecast/cells-differ';
@@ -43,6 +44,40 @@ const LEANS = 0.8;
 /** Natural logarithm of a bell's density, without its constant. */
 const logBell = (off: number, sigma: number): number => -((off / sigma) ** 2) / 2 - Math.log(sigma);
 
+/** Within so many standard deviations a step is no wider than its middle tells. */
+const NARROW = 0.3;
+/** Shares of a bell below this are told too roughly, see {@link normalBelow}: there the nearer edge tells. */
+const LEAST_SHARE = 1e-5;
+
+/** The same, on average over a step whose edges are off by `one` and `other`: what lies between two places must not be missed. */
+function logBellOver(one: number, other: number, sigma: number): number {
+	const [low, high] = [Math.min(one, other) / sigma, Math.max(one, other) / sigma];
+	const wide = high - low;
+	if (wide < NARROW) return logBell((one + other) / 2, sigma);
+	const share = normalBelow(high) - normalBelow(low);
+	if (share > LEAST_SHARE) return Math.log((share * Math.sqrt(2 * Math.PI)) / wide) - Math.log(sigma);
+	const nearest = Math.min(Math.abs(low), Math.abs(high));
+	return logBell(nearest * sigma, sigma) - Math.log(Math.max(1, nearest * wide));
+}
+
+/** Tries that halve a step until a thousandth of it is left. */
+const HALVINGS = 10;
+
+/** Which part of a step lies below this share of the bell over it. */
+function partOfStep(share: number, one: number, other: number, sigma: number): number {
+	const [first, last] = [normalBelow(one / sigma), normalBelow(other / sigma)];
+	if (Math.abs(last - first) < LEAST_SHARE || Math.abs(other - one) < NARROW * sigma) return share;
+	const wanted = first + share * (last - first);
+	let [from, to] = [0, 1];
+	for (let n = 0; n < HALVINGS; n++) {
+		const middle = (from + to) / 2;
+		const below = normalBelow((one + middle * (other - one)) / sigma);
+		if (last > first ? below < wanted : below > wanted) from = middle;
+		else to = middle;
+	}
+	return (from + to) / 2;
+}
+
 /** How usual a cell is at each place near the others, as natural logarithm; all places together come to 1. */
 const LOG_NEAR = Float64Array.from({ length: NEAR }, (_, k) => {
 	const step = (2 * WIDE) / (NEAR - 1);
@@ -64,10 +99,7 @@ function distancesOf(cells: number): Float64Array {
 	return drawn;
 }
 
-/** Whether volts at rest tell so little of this pack's charge that a bell around the estimate does not do. */
-export const startsUnseen = (r: Resolved): boolean => r.chemistry.defaults.restUncertaintyV > 0;
-
-export class UnseenStart {
+export class PossibleStarts {
 	/** Standard normal numbers that a start is drawn by: the charge, and how cells differ. */
 	readonly size: number;
 	private readonly cells: number;
@@ -127,13 +159,17 @@ export class UnseenStart {
 		const { from, step, logUsual } = this.places;
 		const rests = (soc: number) => ocvAt(this.r.chemistry.curve, soc + bend * bendAt(soc));
 		const middleV = readV ? readV.middle - remembersV : 0;
-		const agrees = (soc: number) => (readV ? logBell(middleV - rests(soc), this.allV) : 0);
+		/** By how much the middle volts are off at either edge of a place. */
+		const off = (k: number) =>
+			[-0.5, 0.5].map((edge) => middleV - rests(from + (k + edge) * step)) as [number, number];
+		const agrees = (k: number) => (readV ? logBellOver(...off(k), this.allV) : 0);
 		const along = new Along(
 			from,
 			step,
-			logUsual.map((usual, k) => usual + agrees(from + k * step))
+			logUsual.map((usual, k) => usual + agrees(k))
 		);
-		const soc = this.clip(along.at(normalBelow(z[0])));
+		const within = (share: number, k: number) => (readV ? partOfStep(share, ...off(k), this.allV) : share);
+		const soc = this.clip(along.at(normalBelow(z[0]), within));
 		if (!readV?.each) {
 			const apart = this.cells > 1 ? this.spreadOut(z[1], z[2]) : [0];
 			return { soc: Float64Array.from(apart, (a) => this.clip(soc + a)), logEvidence: along.logSum };
@@ -141,19 +177,26 @@ export class UnseenStart {
 		const supposed = this.supposed * Math.exp(MORE_OR_LESS_LOG * z[1]);
 		const offV = remembersV + this.allV * z[2];
 		// The middle volts have told the charge already; each cell's own are what it is held to.
-		let logEvidence = along.logSum - agrees(soc);
+		let logEvidence = along.logSum - agrees(Math.round((soc - from) / step));
 		const nearFrom = soc - WIDE * supposed;
 		const nearStep = (2 * WIDE * supposed) / (NEAR - 1);
+		// What a cell shows at rest at the edges of the places, which is the same for all of them.
+		const edgesV = Float64Array.from({ length: NEAR + 1 }, (_, k) => rests(nearFrom + (k - 0.5) * nearStep));
 		const each = readV.each.map((v, i) => {
+			const restV = v - offV;
 			const near = new Along(
 				nearFrom,
 				nearStep,
-				LOG_NEAR.map((usual, k) => usual + logBell(v - offV - rests(nearFrom + k * nearStep), this.eachV))
+				LOG_NEAR.map((usual, k) => usual + logBellOver(restV - edgesV[k], restV - edgesV[k + 1], this.eachV))
 			);
-			const stray = near.logSum < NO_FELLOW ? this.strayed(v - offV, rests) : null;
+			const stray = near.logSum < NO_FELLOW ? this.strayed(restV, rests) : null;
 			const cell = stray && stray.logSum > near.logSum ? stray : near;
 			logEvidence += cell.logSum;
-			return this.clip(cell.at(normalBelow(z[3 + i])));
+			return this.clip(
+				cell.at(normalBelow(z[3 + i]), (share, k) =>
+					cell === near ? partOfStep(share, restV - edgesV[k], restV - edgesV[k + 1], this.eachV) : share
+				)
+			);
 		});
 		return { soc: Float64Array.from(each), logEvidence };
 	}
@@ -166,9 +209,8 @@ export class UnseenStart {
 		const { from, step } = this.places;
 		const weights = Float64Array.from({ length: PLACES }, (_, k) => {
 			const at = from + k * step;
-			// Near full and empty one place is many millivolts wide: what lies between two of them must not be missed.
-			const halfV = (rests(at + step / 2) - rests(at - step / 2)) / 2;
-			return Math.log(STRAYS / PLACES) + logBell(restV - rests(at), Math.hypot(this.eachV, halfV));
+			const off = [at - step / 2, at + step / 2].map((edge) => restV - rests(edge));
+			return Math.log(STRAYS / PLACES) + logBellOver(off[0], off[1], this.eachV);
 		});
 		return new Along(from, step, weights);
 	}

@@ -3,6 +3,7 @@ import { spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
+import { bundleTests } from '../bundle-tests.mjs';
 import { needsOwnProcess } from '../steps.mjs';
 import { mutated, type Mutant } from './mutants';
 
@@ -10,7 +11,7 @@ import { mutated, type Mutant } from './mutants';
 const PATIENCE = 6;
 const LEAST_PATIENCE_S = 20;
 const LEFT_OUT = new Set(['node_modules', '.git', 'build', 'data', '.svelte-kit']);
-const ARGUMENTS = ['--import', 'tsx', '--import', './tests/support/plain-assert.mjs'];
+const ARGUMENTS = ['--import', './tests/support/plain-assert.mjs'];
 const REPORTER = [
 	'--test-reporter',
 	'./scripts/mutate/first-failure.mjs',
@@ -33,13 +34,16 @@ export class Workshop {
 	}
 
 	/** Whether all of them pass; more than one share a process, as most of a quick test is its start. */
-	private passes(tests: readonly string[], patienceS: number): Promise<boolean> {
+	private async passes(tests: readonly string[], patienceS: number): Promise<boolean> {
 		let entry = tests[0];
 		if (tests.length > 1) {
-			entry = join(this.dir, 'together.mjs');
-			writeFileSync(entry, tests.map((test) => `await import('./${test}');\n`).join(''));
+			entry = 'together.mjs';
+			writeFileSync(join(this.dir, entry), tests.map((test) => `import './${test}';\n`).join(''));
 		}
-		const child = spawn('node', [...ARGUMENTS, ...REPORTER, entry], { cwd: this.dir, stdio: 'ignore' });
+		const outDir = join(this.dir, 'translated');
+		rmSync(outDir, { recursive: true, force: true });
+		const [translated] = await bundleTests(this.dir, [entry], outDir, false);
+		const child = spawn('node', [...ARGUMENTS, ...REPORTER, translated], { cwd: this.dir, stdio: 'ignore' });
 		const patience = setTimeout(() => child.kill('SIGKILL'), patienceS * 1000);
 		return new Promise((resolve) =>
 			child.on('close', (code) => {

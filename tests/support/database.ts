@@ -29,11 +29,11 @@ export async function emptyFile(file: string): Promise<void> {
 	writeFileSync(file, await (empty ??= migrated()));
 }
 
-/** An empty database, migrated; `close` also removes it. */
-export async function aDatabase(): Promise<Database> {
+/** An empty database, migrated, or what `fill` puts in its file; `close` also removes it. */
+export async function aDatabase(fill: (file: string) => Promise<void> = emptyFile): Promise<Database> {
 	const { dir, remove } = aFolder();
 	const file = join(dir, 'test.sqlite');
-	await emptyFile(file);
+	await fill(file);
 	const db = await openDatabase(file);
 	return {
 		...db,

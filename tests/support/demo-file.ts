@@ -1,4 +1,4 @@
-/** The demo harbour as a data file, made once for as many tests as need it within the half hour. */
+/** The demo harbour as a data file, made once for as many tests as need it. */
 import { createHash } from 'node:crypto';
 import {
 	copyFileSync,
@@ -27,17 +27,21 @@ function fingerprint(): string {
 	return hash.digest('hex').slice(0, 16);
 }
 
-/** Puts a fresh copy of the demo data in `file`. */
-export async function demoFile(file: string): Promise<void> {
-	const made = join(CACHE, `demo-${fingerprint()}.sqlite`);
-	if (!existsSync(made) || Date.now() - statSync(made).mtimeMs > FRESH_MS) {
+/** Puts a copy of the demo data in `file`: as of some minutes ago at most, or as of `atMs`. */
+export async function demoFile(file: string, atMs?: number): Promise<void> {
+	const of = `demo-${fingerprint()}`;
+	const made = join(CACHE, `${of}-${atMs ?? 'now'}.sqlite`);
+	const stale = (path: string) =>
+		Date.now() - (statSync(path, { throwIfNoEntry: false })?.mtimeMs ?? Infinity) > FRESH_MS;
+	if (!existsSync(made) || (atMs === undefined && stale(made))) {
 		mkdirSync(CACHE, { recursive: true });
-		for (const old of readdirSync(CACHE).filter((name) => name.startsWith('demo-')))
-			rmSync(join(CACHE, old), { force: true });
+		// Another tree may be tested beside this one, and be about to copy its own.
+		for (const path of readdirSync(CACHE).map((name) => join(CACHE, name)))
+			if (!path.includes(of) && stale(path)) rmSync(path, { force: true });
 		// Under a name of its own until it is whole: two tests may make it at once.
 		const coming = join(CACHE, `making-${process.pid}.sqlite`);
 		const db = await openDatabase(coming);
-		await loadDemo(db, Date.now());
+		await loadDemo(db, atMs ?? Date.now());
 		await db.copyTo(`${coming}.copy`);
 		await db.close();
 		renameSync(`${coming}.copy`, made);

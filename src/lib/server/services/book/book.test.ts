@@ -4,8 +4,8 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { basename, dirname } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import Papa from 'papaparse';
-import { loadDemo } from '../../../../../demo/load';
 import { aDatabase } from '../../../../../tests/support/database';
+import { demoFile } from '../../../../../tests/support/demo-file';
 import { openDatabase, type Database } from '../../db/connect';
 import { parseJson } from '../../http';
 import { deletePack } from '../packs/packs';
@@ -13,7 +13,7 @@ import { bringIn, checkBook, checkCsv, compareBook, type Checked } from './bring
 import { bookJsonSchema, BookSchema, fileName, ORDER } from './book';
 import { bookPieces, csvPieces, streamOf, unguarded } from './take-out';
 
-const NOW = '2026-05-02T18:00:00.000Z';
+const NOW = '2026-06-13T16:00:00.000Z';
 const text = async (pieces: AsyncGenerator<string>): Promise<string> => {
 	let out = '';
 	for await (const piece of pieces) out += piece;
@@ -35,8 +35,7 @@ describe('the book', () => {
 	let demo: Database;
 	let whole: Awaited<ReturnType<typeof book>>;
 	before(async () => {
-		demo = await aDatabase();
-		await loadDemo(demo, Date.parse(NOW));
+		demo = await aDatabase((file) => demoFile(file, Date.parse(NOW)));
 		const [pack] = await demo.models.Pack.findAll({ order: [['name', 'ASC']] });
 		const { id } = pack.get();
 		await demo.write((tx) =>
