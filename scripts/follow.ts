@@ -2,7 +2,8 @@
  * What looks at a charger's screen are worth: npm run follow [-- charges [chemistry …]], 125 of every chemistry unless it is said
  * otherwise, so a thousand. Truths are the calibration's: other curves, capacities, resistances and cells than the forecast's own.
  * With --reference also what somebody knows who has the truth's own physics and priors; that takes some seconds a charge.
- * --keep=FILE keeps every charge as a line of JSON and measures none anew that is there.
+ * --keep=FILE keeps every charge as a line of JSON and measures none anew that is there; with --anew only the reference is taken from
+ * it, and nothing is kept: that depends on nothing that the follower does.
  */
 import { appendFileSync, existsSync, readFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
@@ -14,6 +15,7 @@ import type { Asked } from './follow/worker';
 
 const words = process.argv.slice(2);
 const compared = words.includes('--reference');
+const anew = words.includes('--anew');
 const keep = words.find((word) => word.startsWith('--keep='))?.slice('--keep='.length);
 const [charges = '125', ...only] = words.filter((word) => !word.startsWith('--'));
 const count = Number(charges);
@@ -46,8 +48,9 @@ const workers = Array.from(
 
 /** Every thread's share of a chemistry, joined in the order of the charges. */
 async function measured(chemistry: string): Promise<Measured[]> {
-	const found = kept.filter((m) => m.chemistry === chemistry && serves(m));
-	const known = found.map((m) => m.index);
+	const own = kept.filter((m) => m.chemistry === chemistry);
+	const found = anew ? [] : own.filter(serves);
+	const done = found.map((m) => m.index);
 	await Promise.all(
 		workers.map(
 			(worker, at) =>
@@ -59,10 +62,10 @@ async function measured(chemistry: string): Promise<Measured[]> {
 							return;
 						}
 						found.push(m);
-						if (keep) appendFileSync(keep, `${JSON.stringify(m)}\n`);
+						if (keep && !anew) appendFileSync(keep, `${JSON.stringify(m)}\n`);
 					};
 					worker.on('message', take).on('error', reject);
-					worker.postMessage({ chemistry, count, of, at, known, compared } satisfies Asked);
+					worker.postMessage({ chemistry, count, of, at, done, kept: own, compared } satisfies Asked);
 				})
 		)
 	);

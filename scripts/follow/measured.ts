@@ -39,8 +39,13 @@ interface Band {
 	p95: number;
 }
 
-/** Follows one charge; `compared` asks the reference too, which takes some seconds. */
-export function measure(run: TrueRun, chemistry: string, index: number, compared: boolean): Measured {
+/** Follows one charge; `reference` is what is known of the reference already, or whether it is to be asked too, which takes some seconds. */
+export function measure(
+	run: TrueRun,
+	chemistry: string,
+	index: number,
+	reference: boolean | NonNullable<Measured['reference']>
+): Measured {
 	const { resolved, settings, forecast } = run.solution;
 	const known = (minute: Band, chargeAh: Band): Known => ({
 		end: Math.abs(minute.median / run.endMin - 1),
@@ -61,7 +66,10 @@ export function measure(run: TrueRun, chemistry: string, index: number, compared
 		f.tell(looks);
 	}
 	const after = f.end(0);
-	const best = compared ? referenceOf(run, looks) : null;
+	const asked = () => {
+		const best = referenceOf(run, looks);
+		return { ...known(best.endMin, best.endAh), unsure: best.unsure };
+	};
 	return {
 		chemistry,
 		index,
@@ -69,6 +77,6 @@ export function measure(run: TrueRun, chemistry: string, index: number, compared
 		untold: known(before.minute, before.chargeAh),
 		told: known(after.minute, after.chargeAh),
 		cried,
-		reference: best && { ...known(best.endMin, best.endAh), unsure: best.unsure }
+		reference: typeof reference === 'object' ? reference : reference ? asked() : null
 	};
 }
