@@ -12,7 +12,8 @@ import { normalBelow } from '../quantity/bell';
 import { median } from '../quantity/middle';
 import type { Resolved } from '../request/context';
 import { normal, uniform } from '../simulate/random';
-import { Along } from './along';
+import { logBell } from './bell-steps';
+import { ReadAlong } from './read-along';
 
 /** One possible start. */
 export interface Start {
@@ -41,48 +42,18 @@ const LEARNED = 4000;
 /** One standard deviation of how the inner cells lie towards the fullest or the emptiest, of one cell (common practice, no source). */
 const LEANS = 0.8;
 
-/** Natural logarithm of a bell's density, without its constant. */
-const logBell = (off: number, sigma: number): number => -((off / sigma) ** 2) / 2 - Math.log(sigma);
-
-/** Within so many standard deviations a step is no wider than its middle tells. */
-const NARROW = 0.3;
-/** Shares of a bell below this are told too roughly, see {@link normalBelow}: there the nearer edge tells. */
-const LEAST_SHARE = 1e-5;
-
-/** The same, on average over a step whose edges are off by `one` and `other`: what lies between two places must not be missed. */
-function logBellOver(one: number, other: number, sigma: number): number {
-	const [low, high] = [Math.min(one, other) / sigma, Math.max(one, other) / sigma];
-	const wide = high - low;
-	if (wide < NARROW) return logBell((one + other) / 2, sigma);
-	const share = normalBelow(high) - normalBelow(low);
-	if (share > LEAST_SHARE) return Math.log((share * Math.sqrt(2 * Math.PI)) / wide) - Math.log(sigma);
-	const nearest = Math.min(Math.abs(low), Math.abs(high));
-	return logBell(nearest * sigma, sigma) - Math.log(Math.max(1, nearest * wide));
-}
-
-/** Tries that halve a step until a thousandth of it is left. */
-const HALVINGS = 10;
-
-/** Which part of a step lies below this share of the bell over it. */
-function partOfStep(share: number, one: number, other: number, sigma: number): number {
-	const [first, last] = [normalBelow(one / sigma), normalBelow(other / sigma)];
-	if (Math.abs(last - first) < LEAST_SHARE || Math.abs(other - one) < NARROW * sigma) return share;
-	const wanted = first + share * (last - first);
-	let [from, to] = [0, 1];
-	for (let n = 0; n < HALVINGS; n++) {
-		const middle = (from + to) / 2;
-		const below = normalBelow((one + middle * (other - one)) / sigma);
-		if (last > first ? below < wanted : below > wanted) from = middle;
-		else to = middle;
-	}
-	return (from + to) / 2;
-}
-
 /** How usual a cell is at each place near the others, as natural logarithm; all places together come to 1. */
 const LOG_NEAR = Float64Array.from({ length: NEAR }, (_, k) => {
 	const step = (2 * WIDE) / (NEAR - 1);
 	return logBell(-WIDE + k * step, 1) + Math.log(step / Math.sqrt(2 * Math.PI));
 });
+
+/** The same for a cell that has strayed: it may be anywhere. */
+const LOG_STRAYS = new Float64Array(PLACES).fill(Math.log(STRAYS / PLACES));
+
+/** The edges of `places` places: half a step before the first, between each two, half a step after the last. */
+const edges = (from: number, step: number, places: number): Float64Array =>
+	Float64Array.from({ length: places + 1 }, (_, k) => from + (k - 0.5) * step);
 
 const distances = new Map<number, Float64Array>();
 
@@ -158,61 +129,34 @@ export class PossibleStarts {
 		const { readV } = this;
 		const { from, step, logUsual } = this.places;
 		const rests = (soc: number) => ocvAt(this.r.chemistry.curve, soc + bend * bendAt(soc));
+		const edgesV = edges(from, step, PLACES).map(rests);
 		const middleV = readV ? readV.middle - remembersV : 0;
-		/** By how much the middle volts are off at either edge of a place. */
-		const off = (k: number) =>
-			[-0.5, 0.5].map((edge) => middleV - rests(from + (k + edge) * step)) as [number, number];
-		const agrees = (k: number) => (readV ? logBellOver(...off(k), this.allV) : 0);
-		const along = new Along(
-			from,
-			step,
-			logUsual.map((usual, k) => usual + agrees(k))
-		);
-		const within = (share: number, k: number) => (readV ? partOfStep(share, ...off(k), this.allV) : share);
-		const soc = this.clip(along.at(normalBelow(z[0]), within));
+		const whole = new ReadAlong(from, step, logUsual, readV && edgesV.map((v) => middleV - v), this.allV);
+		const soc = this.clip(whole.at(normalBelow(z[0])));
 		if (!readV?.each) {
 			const apart = this.cells > 1 ? this.spreadOut(z[1], z[2]) : [0];
-			return { soc: Float64Array.from(apart, (a) => this.clip(soc + a)), logEvidence: along.logSum };
+			return { soc: Float64Array.from(apart, (a) => this.clip(soc + a)), logEvidence: whole.logSum };
 		}
 		const supposed = this.supposed * Math.exp(MORE_OR_LESS_LOG * z[1]);
 		const offV = remembersV + this.allV * z[2];
 		// The middle volts have told the charge already; each cell's own are what it is held to.
-		let logEvidence = along.logSum - agrees(Math.round((soc - from) / step));
+		let logEvidence = whole.logSum - whole.agreesAt(soc);
 		const nearFrom = soc - WIDE * supposed;
 		const nearStep = (2 * WIDE * supposed) / (NEAR - 1);
-		// What a cell shows at rest at the edges of the places, which is the same for all of them.
-		const edgesV = Float64Array.from({ length: NEAR + 1 }, (_, k) => rests(nearFrom + (k - 0.5) * nearStep));
+		const nearV = edges(nearFrom, nearStep, NEAR).map(rests);
 		const each = readV.each.map((v, i) => {
 			const restV = v - offV;
-			const near = new Along(
-				nearFrom,
-				nearStep,
-				LOG_NEAR.map((usual, k) => usual + logBellOver(restV - edgesV[k], restV - edgesV[k + 1], this.eachV))
-			);
-			const stray = near.logSum < NO_FELLOW ? this.strayed(restV, rests) : null;
+			const off = (edge: number) => restV - edge;
+			const near = new ReadAlong(nearFrom, nearStep, LOG_NEAR, nearV.map(off), this.eachV);
+			// A cell whose volts no fellow of the others shows is anywhere along the curve. Without it the few draws whose cells happen to
+			// differ most would be all that is left, and one of them would pass for certain.
+			const stray =
+				near.logSum < NO_FELLOW ? new ReadAlong(from, step, LOG_STRAYS, edgesV.map(off), this.eachV) : null;
 			const cell = stray && stray.logSum > near.logSum ? stray : near;
 			logEvidence += cell.logSum;
-			return this.clip(
-				cell.at(normalBelow(z[3 + i]), (share, k) =>
-					cell === near ? partOfStep(share, restV - edgesV[k], restV - edgesV[k + 1], this.eachV) : share
-				)
-			);
+			return this.clip(cell.at(normalBelow(z[3 + i])));
 		});
 		return { soc: Float64Array.from(each), logEvidence };
-	}
-
-	/**
-	 * Where a cell is whose volts no fellow of the others shows: anywhere along the curve. Without it the few draws whose cells happen to
-	 * differ most would be all that is left, and one of them would pass for certain.
-	 */
-	private strayed(restV: number, rests: (soc: number) => number): Along {
-		const { from, step } = this.places;
-		const weights = Float64Array.from({ length: PLACES }, (_, k) => {
-			const at = from + k * step;
-			const off = [at - step / 2, at + step / 2].map((edge) => restV - rests(edge));
-			return Math.log(STRAYS / PLACES) + logBellOver(off[0], off[1], this.eachV);
-		});
-		return new Along(from, step, weights);
 	}
 
 	/**
