@@ -77,6 +77,11 @@ test('one number is taken for what it must be; where it may be two things both a
 	assert.deepEqual(takenAs('warm', shows, 4), []);
 	assert.deepEqual(takenAs('12 kg', shows, 4), []);
 	assert.ok(takenAs('4.2', shows, 4).length > 1, 'a current or a cell');
+	// A third off what is expected may still be it; further off nothing is believed unasked.
+	assert.deepEqual(takenAs('20.9', shows, 4), [{ what: 'packV', value: 20.9 }]);
+	assert.equal(takenAs('21.1', shows, 4).length, 3);
+	assert.deepEqual(takenAs('11.6', shows, 4), [{ what: 'packV', value: 11.6 }]);
+	assert.equal(takenAs('11.4', shows, 4).length, 3);
 	assert.ok(
 		takenAs('9', shows, 4).some((t) => t.what === 'currentA'),
 		'far from everything, it is offered all the same'

@@ -16,7 +16,7 @@ const looksAt = (run: TrueRun): Look[] =>
 	});
 
 for (const [chemistry, count] of [
-	['lipo', 3],
+	['lihv', 4],
 	['nimh', 2]
 ] as const)
 	test(`${chemistry}: followed with three figures, not much worse than who knows everything but the pack`, () => {
