@@ -330,6 +330,9 @@ describe('one instrument', () => {
 			5000,
 			'a slip of the thumb is taken back'
 		);
+		// Stale while it is drawn anew.
+		const ticked = async () => (await box()).getAttribute('aria-checked').catch(() => null);
+		await person.driver.wait(async () => (await ticked()) === 'false', 5000, 'the card never showed it');
 		await press();
 		await person.driver.wait(async () => (await limit()) === keyed, 5000);
 		await person.goTo('/');

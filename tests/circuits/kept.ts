@@ -10,5 +10,4 @@ export interface Kept {
 /** From the root of the tree. */
 export const KEPT = 'tests/fixtures/circuit-benches.json';
 
-export const keptBenches = (): Kept =>
-	JSON.parse(readFileSync(KEPT, 'utf8')) as Kept;
+export const keptBenches = (): Kept => JSON.parse(readFileSync(KEPT, 'utf8')) as Kept;
