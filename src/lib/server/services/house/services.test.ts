@@ -358,7 +358,7 @@ describe('use cases', () => {
 		const run = await started();
 		assert.equal((await channelStates(db))[0].pack!.id, pack.id);
 		const follower = await follow(1, 0.5);
-		assert.ok(live.get(run.id)!.currentA > 2.5);
+		assert.ok(live.get(run.id)!.currentA > 2.5, JSON.stringify(live.get(run.id)));
 		assert.ok((await othersOutputW(db, charger, 'another')) > 20, 'its power counts for its siblings');
 		await follow(60, 0.5, follower);
 		const ended = ok(await getRun(db, run.id)).run;
