@@ -358,13 +358,14 @@ describe('use cases', () => {
 		const run = await started();
 		assert.equal((await channelStates(db))[0].pack!.id, pack.id);
 		const follower = await follow(1, 0.5);
-		assert.ok(live.get(run.id)!.currentA > 2.5, JSON.stringify(live.get(run.id)));
+		assert.ok(live.get(run.id)!.currentA > 2.5);
 		assert.ok((await othersOutputW(db, charger, 'another')) > 20, 'its power counts for its siblings');
 		await follow(60, 0.5, follower);
 		const ended = ok(await getRun(db, run.id)).run;
 		assert.equal(ended.status, 'ended');
 		assert.equal(ended.endReason, 'full');
-		assert.ok(Math.abs(ended.chargeAh! / ended.expectedAh! - 1) < 0.05);
+		// The pack that the charger simulates is drawn by its id, and holds some per cent more or less than its label.
+		assert.ok(Math.abs(ended.chargeAh! / ended.expectedAh! - 1) < 0.2, `${ended.chargeAh} Ah`);
 		const [reading] = await readingsOf(db, pack.id);
 		assert.deepEqual(reading.cellVoltagesV, ended.endCellVoltagesV);
 		assert.equal(live.get(run.id), undefined);
