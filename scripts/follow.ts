@@ -1,22 +1,19 @@
 /**
  * What looks at a charger's screen are worth: npm run follow [-- charges [chemistry …]], 125 of every chemistry unless it is said
  * otherwise, so a thousand. Truths are the calibration's: other curves, capacities, resistances and cells than the forecast's own.
- * With --reference also what somebody knows who has the truth's own physics and priors; that takes some seconds a charge.
- * --keep=FILE keeps every charge as a line of JSON and measures none anew that is there; with --anew only the reference is taken from
- * it, and nothing is kept: that depends on nothing that the follower does.
+ * Beside it stands what somebody knows who has the truth's own physics and priors, for those charges where that is known: it takes 5 to
+ * 30 s a charge, depends on nothing that the follower does, and is kept. --reference asks it for all the others too, and keeps that.
  */
-import { appendFileSync, existsSync, readFileSync } from 'node:fs';
+import { appendFileSync, readFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { CHEMISTRY_IDS } from '../core/chemistry/catalogue';
-import type { Measured } from './follow/measured';
+import type { KeptReference, Measured } from './follow/measured';
 import { besideReference, head, line } from './follow/table';
 import type { Asked } from './follow/worker';
 
 const words = process.argv.slice(2);
 const compared = words.includes('--reference');
-const anew = words.includes('--anew');
-const keep = words.find((word) => word.startsWith('--keep='))?.slice('--keep='.length);
 const [charges = '125', ...only] = words.filter((word) => !word.startsWith('--'));
 const count = Number(charges);
 const chemistries = only.length ? only : CHEMISTRY_IDS;
@@ -26,14 +23,23 @@ if (!Number.isInteger(count) || count < 1 || unknown) {
 	process.exit(1);
 }
 
-const kept =
-	keep && existsSync(keep)
-		? (readFileSync(keep, 'utf8')
-				.split('\n')
-				.filter(Boolean)
-				.map((text) => JSON.parse(text)) as Measured[])
-		: [];
-const serves = (m: Measured) => m.index < count && (!compared || m.reference !== null);
+/** What the reference knew of the truths as they are drawn now: another calibration makes them other charges, and this file void. */
+const KEPT = new URL('../tests/fixtures/follow-reference.jsonl', import.meta.url);
+const kept = readFileSync(KEPT, 'utf8')
+	.split('\n')
+	.filter(Boolean)
+	.map((text) => JSON.parse(text) as KeptReference);
+const digits = (share: number): number => Number(share.toFixed(5));
+
+function keep({ chemistry, index, reference }: Measured): void {
+	if (reference === null || kept.some((k) => k.chemistry === chemistry && k.index === index)) return;
+	const { end, charge, inside, unsure } = reference;
+	const rounded = { end: digits(end), charge: digits(charge), inside, unsure: digits(unsure) };
+	appendFileSync(
+		KEPT,
+		`${JSON.stringify({ chemistry, index, reference: rounded } satisfies KeptReference)}\n`
+	);
+}
 
 // A thread does not inherit the loader for TypeScript: it is registered before the file is loaded.
 const entry = JSON.stringify(new URL('./follow/worker.ts', import.meta.url).href);
@@ -48,9 +54,8 @@ const workers = Array.from(
 
 /** Every thread's share of a chemistry, joined in the order of the charges. */
 async function measured(chemistry: string): Promise<Measured[]> {
-	const own = kept.filter((m) => m.chemistry === chemistry);
-	const found = anew ? [] : own.filter(serves);
-	const done = found.map((m) => m.index);
+	const own = kept.filter((k) => k.chemistry === chemistry);
+	const found: Measured[] = [];
 	await Promise.all(
 		workers.map(
 			(worker, at) =>
@@ -62,10 +67,10 @@ async function measured(chemistry: string): Promise<Measured[]> {
 							return;
 						}
 						found.push(m);
-						if (keep && !anew) appendFileSync(keep, `${JSON.stringify(m)}\n`);
+						keep(m);
 					};
 					worker.on('message', take).on('error', reject);
-					worker.postMessage({ chemistry, count, of, at, done, kept: own, compared } satisfies Asked);
+					worker.postMessage({ chemistry, count, of, at, kept: own, compared } satisfies Asked);
 				})
 		)
 	);

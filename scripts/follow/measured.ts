@@ -33,6 +33,13 @@ export interface Measured {
 	reference: (Known & { unsure: number }) | null;
 }
 
+/** What of it is kept. */
+export interface KeptReference {
+	chemistry: string;
+	index: number;
+	reference: NonNullable<Measured['reference']>;
+}
+
 interface Band {
 	p5: number;
 	median: number;
@@ -44,7 +51,7 @@ export function measure(
 	run: TrueRun,
 	chemistry: string,
 	index: number,
-	reference: boolean | NonNullable<Measured['reference']>
+	reference: boolean | KeptReference['reference']
 ): Measured {
 	const { resolved, settings, forecast } = run.solution;
 	const known = (minute: Band, chargeAh: Band): Known => ({
