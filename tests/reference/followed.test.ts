@@ -1,42 +1,50 @@
 /**
  * What three looks are worth against what they are worth at best: the posterior of somebody who knows the truth's own physics and
- * what it was drawn by (`scripts/follow/reference.ts`). A cut of `npm run follow -- --reference`; figures in docs/figures.md.
+ * what it was drawn by (`scripts/follow/reference.ts`). A cut of `npm run follow`; figures in docs/figures.md.
  */
 import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
 import { test } from 'node:test';
-import { Following } from '../../core/follow/following';
-import type { Look } from '../../core/log/look';
-import { trueRuns, type TrueRun } from '../../scripts/follow/case';
-import { referenceOf } from '../../scripts/follow/reference';
+import { CHEMISTRY_IDS } from '../../core/chemistry/catalogue';
+import { trueRuns } from '../../scripts/follow/case';
+import { measure, type KeptReference } from '../../scripts/follow/measured';
 
-const looksAt = (run: TrueRun): Look[] =>
-	(['packV', 'chargeAh', 'packV'] as const).map((what, k) => {
-		const minute = Math.floor(((k + 1) / 4) * run.endMin);
-		return { minute, what, value: run.screen(what, minute) };
-	});
+const kept = readFileSync('tests/fixtures/follow-reference.jsonl', 'utf8')
+	.split('\n')
+	.filter(Boolean)
+	.map((line) => JSON.parse(line) as KeptReference);
+const knownOf = (chemistry: string, index: number) =>
+	kept.find((k) => k.chemistry === chemistry && k.index === index)!.reference;
 
-test('followed with three figures, not much worse than who knows everything but the pack', () => {
-	const error = { untold: 0, told: 0, best: 0 };
-	let [inside, itsInside, apart] = [0, 0, 0];
-	const runs = [...trueRuns('lipo', 4), ...trueRuns('nimh', 2)];
-	for (const run of runs) {
-		const looks = looksAt(run);
-		const f = new Following(run.solution.resolved, run.solution.settings);
-		const off = (minute: number) => Math.abs(minute / run.endMin - 1);
-		error.untold += off(f.end(0).minute.median);
-		f.tell(looks);
-		const { p5, median, p95 } = f.end(0).minute;
-		const { endMin, unsure } = referenceOf(run, looks);
-		apart += unsure / runs.length;
-		error.told += off(median);
-		error.best += off(endMin.median);
-		if (run.endMin >= p5 && run.endMin <= p95) inside++;
-		if (run.endMin >= endMin.p5 && run.endMin <= endMin.p95) itsInside++;
+test('what is kept of the reference is what it says of these charges, and forty of each chemistry are', () => {
+	for (const chemistry of CHEMISTRY_IDS)
+		for (let k = 0; k < 40; k++) assert.ok(knownOf(chemistry, k), `${chemistry} ${k}`);
+	for (const chemistry of ['lipo', 'nimh']) {
+		const [run] = trueRuns(chemistry, 1);
+		const { reference } = measure(run, chemistry, 0, true);
+		const known = knownOf(chemistry, 0);
+		assert.ok(
+			Math.abs(reference!.end - known.end) < 1e-5,
+			`${chemistry}: ${reference!.end}, kept ${known.end}`
+		);
+		assert.ok(Math.abs(reference!.charge - known.charge) < 1e-5, chemistry);
+		assert.equal(reference!.inside, known.inside);
 	}
-	assert.ok(apart < 0.06, `two halves of the reference differ by ${apart} on average`);
-	const said = `untold ${error.untold}, told ${error.told}, at best ${error.best}`;
-	assert.ok(error.best < error.untold && error.told < error.untold, said);
-	assert.ok(error.told < 1.5 * error.best, said);
-	const all = `${inside} and ${itsInside} of ${runs.length}`;
-	assert.ok(inside >= 0.65 * runs.length && itsInside >= 0.65 * runs.length, all);
+});
+
+test('followed with three figures, of every chemistry: known better than before, and hardly worse than at best', () => {
+	const all = CHEMISTRY_IDS.flatMap((chemistry) =>
+		trueRuns(chemistry, 3).map((run, k) => measure(run, chemistry, k, knownOf(chemistry, k)))
+	);
+	const sum = (of: (m: (typeof all)[number]) => number) => all.reduce((s, m) => s + of(m), 0);
+	const end = { untold: sum((m) => m.untold.end), told: sum((m) => m.told.end) };
+	const best = { end: sum((m) => m.reference!.end), charge: sum((m) => m.reference!.charge) };
+	assert.ok(end.told < 0.7 * end.untold, `untold ${end.untold}, told ${end.told}`);
+	assert.ok(end.told < 1.3 * best.end, `told ${end.told}, at best ${best.end}`);
+	const charge = sum((m) => m.told.charge);
+	assert.ok(charge < 1.3 * best.charge, `charge ${charge}, at best ${best.charge}`);
+	const inside = all.filter((m) => m.told.inside).length;
+	assert.ok(inside >= 0.8 * all.length, `${inside} of ${all.length}`);
+	assert.ok(all.every((m) => !m.cried));
+	assert.ok(all.filter((m) => m.told.end > m.untold.end + 0.05).length <= 0.1 * all.length);
 });
