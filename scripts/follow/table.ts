@@ -5,8 +5,6 @@ import type { Known, Measured } from './measured';
 /** Worse than without looks by more than this counts. */
 const WORSE = 0.05;
 
-const NO_CHARGES = 'no charges';
-
 /** Median and 90th percentile of shares. */
 function middleAndFar(errors: readonly number[]): [number, number] {
 	const sorted = errors.toSorted((a, b) => a - b);
@@ -22,7 +20,7 @@ function shareOf(all: readonly Measured[], which: (m: Measured) => boolean): str
 	return `${((100 * all.filter(which).length) / all.length).toFixed(1)} %`;
 }
 
-export const HEADINGS = [
+const HEADINGS = [
 	'chemistry, charges',
 	'end untold, median / 90 of 100',
 	'with three figures',
@@ -39,9 +37,8 @@ const row = (cells: readonly string[]): string => `| ${cells.join(' | ')} |`;
 /** The table's head. */
 export const head = (): string => `${row(HEADINGS)}\n${row(HEADINGS.map(() => '---'))}`;
 
-/** One line of it. */
+/** One line of it, of one charge at least. */
 export function line(name: string, all: readonly Measured[]): string {
-	if (all.length === 0) return row([name, NO_CHARGES]);
 	return row([
 		`${name}, ${all.length}`,
 		percent(all.map((m) => m.untold.end)),
