@@ -3,13 +3,14 @@
  * most of them.
  */
 import { join } from 'node:path';
-import { build } from 'esbuild';
 
 /**
  * Bundles each of `entries` (paths below `root`) into a file of the same name below `outDir`, which lies within `root`, and says where
  * they are, in the same order. `maps` is whether a failure is to name its line.
  */
 export async function bundleTests(root, entries, outDir, maps = true) {
+	// Asked for here: who reads this file may be about to install it.
+	const { build } = await import('esbuild');
 	await build({
 		absWorkingDir: root,
 		entryPoints: entries,

@@ -1,6 +1,6 @@
 /** Who may lean on whom: an allow-list for every folder, so that a new dependency is a decision and not a slip. */
 import assert from 'node:assert/strict';
-import { readdirSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { test } from 'node:test';
 import { filesIn as allFilesIn, importsIn, SOURCE, type Import } from '../support/imports';
@@ -133,6 +133,23 @@ test('what only shows labels loads no Zod; what checks what is typed does', () =
 		assert.ok(!loaded.has('zod'), `${page} loads Zod`);
 	}
 	assert.ok(loadedBy('src/routes/packs/new/+page.svelte').has('zod'));
+});
+
+test('what a newcomer starts needs nothing but Node before it has installed the rest', () => {
+	const { scripts } = JSON.parse(readFileSync('package.json', 'utf8')) as { scripts: Record<string, string> };
+	for (const name of ['test', 'demo', 'start', 'restore']) {
+		const started = /^node (scripts\/\S+\.mjs)/.exec(scripts[name])?.[1];
+		assert.ok(started, name);
+		const read = new Set([started]);
+		for (const file of read)
+			if (existsSync(file)) for (const { to, later } of importsIn(file)) if (!later) read.add(to);
+		assert.ok(read.has('scripts/steps.mjs'), name);
+		assert.deepEqual(
+			[...read].filter((to) => !existsSync(to) && !to.startsWith('node:')),
+			[],
+			name
+		);
+	}
 });
 
 test('the list is read: an import that is not allowed would be found', () => {

@@ -7,6 +7,8 @@ export interface Import {
 	/** A file of this tree, or the name of a package. */
 	to: string;
 	typeOnly: boolean;
+	/** Asked for when it is needed, not when the file is read. */
+	later: boolean;
 }
 
 export const SOURCE = /\.(ts|svelte)$/;
@@ -39,11 +41,12 @@ function target(from: string, specifier: string, root: string): string {
 export function importsIn(file: string, root = '.'): Import[] {
 	const text = readFileSync(join(root, file), 'utf8');
 	const statements = text.matchAll(
-		/(?:import|export)\s+(type\s+)?(?:[^'";]*?\sfrom\s+)?'([^']+)'|import\('([^']+)'\)/g
+		/^\s*(?:import|export)\s+(type\s+)?(?:[^'";]*?\sfrom\s+)?'([^']+)'|import\('([^']+)'\)/gm
 	);
 	return [...statements].map(([, type, specifier, dynamic]) => ({
 		from: file,
 		to: target(file, specifier ?? dynamic, root),
-		typeOnly: type !== undefined
+		typeOnly: type !== undefined,
+		later: dynamic !== undefined
 	}));
 }
