@@ -16,25 +16,26 @@ const HALVINGS = 10;
 
 /**
  * {@link logBell} on average over each step; `offs` are by how much what was read is off at the edges, one more than there are steps,
- * and what is expected is taken for straight between two of them.
+ * and what is expected is taken for straight between two of them. `sigmas` is one standard deviation, the same for all or of each step.
  */
-export function logBellOver(offs: ArrayLike<number>, sigma: number): Float64Array {
+export function logBellOver(offs: ArrayLike<number>, sigmas: number | Float64Array): Float64Array {
 	const steps = new Float64Array(offs.length - 1);
+	const same = typeof sigmas === 'number';
 	// Every edge but the outer ones belongs to two steps; where steps are narrow nobody asks.
 	let edge = -1;
 	let belowEdge = 0;
-	const below = (k: number): number => {
-		if (k !== edge) [edge, belowEdge] = [k, normalBelow(offs[k] / sigma)];
-		return belowEdge;
-	};
 	for (let k = 0; k < steps.length; k++) {
+		const sigma = same ? sigmas : sigmas[k];
 		const [one, other] = [offs[k] / sigma, offs[k + 1] / sigma];
 		const wide = Math.abs(other - one);
 		if (wide < NARROW) {
 			steps[k] = logBell((offs[k] + offs[k + 1]) / 2, sigma);
 			continue;
 		}
-		const share = Math.abs(below(k) - below(k + 1));
+		const first = same && edge === k ? belowEdge : normalBelow(one);
+		belowEdge = normalBelow(other);
+		edge = k + 1;
+		const share = Math.abs(first - belowEdge);
 		if (share > LEAST_SHARE) {
 			steps[k] = Math.log((share * Math.sqrt(2 * Math.PI)) / wide) - Math.log(sigma);
 			continue;

@@ -37,7 +37,7 @@ interface Assumed {
 /** Departures further out are slips, not packs, standard deviations. */
 const FURTHEST = 3.5;
 /** Of so many that fit what is supposed, those that are followed are drawn by how well they agree with what was read. */
-const CANDIDATES = 1000;
+const CANDIDATES = 600;
 /**
  * What a flat or lazy curve remembers while it is charged, as a share of what it does at rest (common practice, no source). It is the
  * same at every look of a run, so that it is drawn with each pack: two looks tell of it, and what they differ by is free of it.

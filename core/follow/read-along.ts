@@ -13,7 +13,7 @@ export class ReadAlong {
 		private readonly step: number,
 		logUsual: Float64Array,
 		private readonly offs: Float64Array | null,
-		private readonly sigma: number
+		private readonly sigma: number | Float64Array
 	) {
 		const agrees = offs && logBellOver(offs, sigma);
 		this.agrees = agrees;
@@ -29,7 +29,9 @@ export class ReadAlong {
 	at(share: number): number {
 		const { offs, sigma } = this;
 		if (!offs) return this.along.at(share);
-		return this.along.at(share, (own, k) => partOfStep(own, offs[k], offs[k + 1], sigma));
+		return this.along.at(share, (own, k) =>
+			partOfStep(own, offs[k], offs[k + 1], typeof sigma === 'number' ? sigma : sigma[k])
+		);
 	}
 
 	/** How well what was read agrees with the step around a place, as natural logarithm; 0 where nothing was read. */

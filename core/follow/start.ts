@@ -13,6 +13,7 @@ import { median } from '../quantity/middle';
 import type { Resolved } from '../request/context';
 import { normal, uniform } from '../simulate/random';
 import { logBell } from './bell-steps';
+import { CellsApart } from './cells-apart';
 import { ReadAlong } from './read-along';
 
 /** One possible start. */
@@ -35,7 +36,7 @@ const OWN = 0.15;
 const NEAR = 31;
 const WIDE = 3.5;
 /** A cell that agrees less than so with being one of the others (natural logarithm) has strayed, as such a share does (common practice, no source). */
-const NO_FELLOW = -10;
+const NO_FELLOW = 0;
 const STRAYS = 0.01;
 /** Packs of which the usual distances are learned. */
 const LEARNED = 4000;
@@ -76,6 +77,8 @@ export class PossibleStarts {
 	private readonly cells: number;
 	/** Volts as they were read: of each cell where each was, and their middle; null where nothing that counts was. */
 	private readonly readV: { middle: number; each: readonly number[] | null } | null;
+	/** How far apart those are that were read; null where none was. */
+	private readonly apart: CellsApart | null;
 	/** How exactly they were read: all of them together, and one beside the others. */
 	private readonly allV: number;
 	private readonly eachV: number;
@@ -98,6 +101,17 @@ export class PossibleStarts {
 			const each = cellVoltages(r.reading, cells);
 			this.readV = { middle: median(each), each: r.reading.cellVoltagesV && cells > 1 ? each : null };
 		}
+		const each = this.readV?.each;
+		this.apart = each
+			? new CellsApart({
+					chemistry: r.chemistry,
+					voltsV: each,
+					eachV: this.eachV,
+					allV: Math.hypot(this.allV, defaults.restUncertaintyV),
+					supposed: this.supposed,
+					strays: STRAYS
+				})
+			: null;
 		this.size = 1 + (this.readV?.each ? 2 + cells : cells > 1 ? 2 : 0);
 		const from = curve.firstSoc;
 		const step = ((curve.voltsV.length - 1) * curve.stepSoc) / (PLACES - 1);
@@ -130,17 +144,28 @@ export class PossibleStarts {
 		const { from, step, logUsual } = this.places;
 		const rests = (soc: number) => ocvAt(this.r.chemistry.curve, soc + bend * bendAt(soc));
 		const edgesV = edges(from, step, PLACES).map(rests);
-		const middleV = readV ? readV.middle - remembersV : 0;
-		const whole = new ReadAlong(from, step, logUsual, readV && edgesV.map((v) => middleV - v), this.allV);
-		const soc = this.clip(whole.at(normalBelow(z[0])));
-		if (!readV?.each) {
+		if (!readV?.each || !this.apart) {
+			const offs = readV && edgesV.map((v) => readV.middle - remembersV - v);
+			const whole = new ReadAlong(from, step, logUsual, offs, this.allV);
+			const soc = this.clip(whole.at(normalBelow(z[0])));
 			const apart = this.cells > 1 ? this.spreadOut(z[1], z[2]) : [0];
 			return { soc: Float64Array.from(apart, (a) => this.clip(soc + a)), logEvidence: whole.logSum };
 		}
-		const supposed = this.supposed * Math.exp(MORE_OR_LESS_LOG * z[1]);
+		const { scale, logPrior } = this.apart.at(normalBelow(z[1]));
+		const supposed = this.supposed * Math.exp(scale);
 		const offV = remembersV + this.allV * z[2];
-		// The middle volts have told the charge already; each cell's own are what it is held to.
-		let logEvidence = whole.logSum - whole.agreesAt(soc);
+		// First where those that belong together are likely to be, by their mean; then each cell's own volts are what it is held to.
+		const { middleV, count } = this.apart.fellowsAt(scale);
+		const sigmas = this.sigmasOf(edgesV, supposed).map((sigma) => sigma / Math.sqrt(count));
+		const whole = new ReadAlong(
+			from,
+			step,
+			logUsual,
+			edgesV.map((v) => middleV - offV - v),
+			sigmas
+		);
+		const soc = this.clip(whole.at(normalBelow(z[0])));
+		let logEvidence = logPrior + whole.logSum - whole.agreesAt(soc);
 		const nearFrom = soc - WIDE * supposed;
 		const nearStep = (2 * WIDE * supposed) / (NEAR - 1);
 		const nearV = edges(nearFrom, nearStep, NEAR).map(rests);
@@ -157,6 +182,17 @@ export class PossibleStarts {
 			return this.clip(cell.at(normalBelow(z[3 + i])));
 		});
 		return { soc: Float64Array.from(each), logEvidence };
+	}
+
+	/** How far off its volts a cell may be at each place where cells are so far apart, one standard deviation, V: over as much as they are. */
+	private sigmasOf(edgesV: Float64Array, supposed: number): Float64Array {
+		const { step } = this.places;
+		const reach = Math.max(1, Math.round((2 * supposed) / step));
+		return Float64Array.from({ length: PLACES }, (_, k) => {
+			const [low, high] = [Math.max(0, k + 1 - reach), Math.min(PLACES, k + reach)];
+			const slope = (edgesV[high] - edgesV[low]) / ((high - low) * step);
+			return Math.sqrt(this.eachV ** 2 + (supposed * slope) ** 2);
+		});
 	}
 
 	/**
