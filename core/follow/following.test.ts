@@ -60,6 +60,21 @@ test('without a look it is the forecast; each look narrows what it tells of, and
 	assert.equal(f.end(0).doneShare, 0);
 });
 
+test('how a lead charge ends is a matter of its resistance, which is believed less well known there unless it was measured', () => {
+	const before = (chemistry: string, ohm: number | null) => {
+		const [{ solution }] = trueRuns(chemistry, 1);
+		const { resolved, settings } = solution;
+		const cellResistancesOhm = ohm === null ? null : Array.from({ length: resolved.pack.cells }, () => ohm);
+		const reading = { ...resolved.reading!, cellResistancesOhm };
+		const { mean, sigma } = new Following({ ...resolved, reading }, settings).learnedOf().cellOhm.before;
+		return sigma / mean;
+	};
+	const [lead, measured, lipo] = [before('lead', null), before('lead', 0.02), before('lipo', null)];
+	assert.ok(lead > 0.285 && lead < 0.36, `${lead}`);
+	assert.ok(lipo > 0.2 && lipo < 0.285, `${lipo}`);
+	assert.ok(measured < 0.15, `${measured}`);
+});
+
 test('in the first minutes the band is as narrow as later: ten volts more are seen at once', () => {
 	for (const [n, run] of trueRuns('lipo', 3).entries()) {
 		const f = new Following(run.solution.resolved, run.solution.settings);

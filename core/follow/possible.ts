@@ -2,7 +2,7 @@
  * The packs that are possible before any look: what each is drawn by, as standard normal numbers that looks can teach something of, and
  * what its charger would show. Chance that no look tells of (which cell resists more) is drawn anew each time.
  */
-import { uncertaintyOf } from '../forecast/assume';
+import { packModel, uncertaintyOf } from '../forecast/assume';
 import { NO_DEPARTURE, type Departure } from '../forecast/departure';
 import { CURVE_SIGMA } from '../pack/charge-state';
 import type { Resolved } from '../request/context';
@@ -44,6 +44,12 @@ const CANDIDATES = 600;
  */
 const REMEMBERED = 0.15;
 
+/**
+ * Where charging slows near full, when it ends is a matter of that resistance, which nobody reads and few measure: one standard
+ * deviation in natural-logarithm units (common practice, no source).
+ */
+const TAIL_LOG = 0.31;
+
 const clip = (z: number): number => Math.max(-FURTHEST, Math.min(FURTHEST, z));
 
 export class PossiblePacks {
@@ -64,7 +70,10 @@ export class PossiblePacks {
 		private readonly untilMin: number,
 		private readonly draw: () => number
 	) {
-		this.sigma = { ...uncertaintyOf(r), curve: CURVE_SIGMA };
+		const sigma = uncertaintyOf(r);
+		const tail = packModel(r).slowing !== null && r.reading?.cellResistancesOhm == null;
+		const resistance = tail ? Math.max(TAIL_LOG, sigma.resistance) : sigma.resistance;
+		this.sigma = { ...sigma, resistance, curve: CURVE_SIGMA };
 		this.start = new PossibleStarts(r);
 		const elsewhere = new Set(['others', 'spread', 'soc']);
 		this.ids = (Object.keys(this.sigma) as (keyof Departure)[]).filter(
