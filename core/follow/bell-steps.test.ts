@@ -45,6 +45,17 @@ test('several steps are each by itself', () => {
 	const together = logBellOver(offs, 0.003);
 	for (let k = 0; k < 3; k++)
 		assert.equal(together[k], logBellOver([offs[k], offs[k + 1]], 0.003)[0], `step ${k}`);
+	// Each step may be told as exactly as it is: wide ones beside narrow ones, so that nothing of one is taken for the next.
+	const sigmas = Float64Array.of(0.003, 0.02, 0.001);
+	const own = logBellOver(offs, sigmas);
+	for (let k = 0; k < 3; k++)
+		assert.equal(own[k], logBellOver([offs[k], offs[k + 1]], sigmas[k])[0], `step ${k} by its own`);
+	const wide = logBellOver([-0.02, 0.01, 0.05], Float64Array.of(0.01, 0.03));
+	assert.equal(
+		wide[1],
+		logBellOver([0.01, 0.05], 0.03)[0],
+		'the edge between them is shared, what lies below it is not'
+	);
 });
 
 test('the part of a step below a share of the bell over it', () => {
