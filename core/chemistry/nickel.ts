@@ -24,7 +24,7 @@ const NICKEL_TRAITS: Traits = {
 	emptyHarm: 'may have cells that were driven backwards',
 	wornShare: 0.7,
 	readyFrom: 0.85,
-	cellSpread: { cellsRead: 0.01, sumRead: 0.01 },
+	cellSpread: { cellsRead: 0.01, sumRead: 0.04 },
 	cellsDiffer: null,
 	counting: null,
 	restsBetweenV: { low: 1.0, high: 1.5 },

@@ -5,6 +5,7 @@
  * far with the mixture they came from: Cornuet, Marin, Mira and Robert 2012, Scand. J. Stat. 39, 798-812; from memory).
  */
 import { quantileSorted } from 'd3-array';
+import { ocvAt } from '../chemistry/curve';
 import { packModel, presentCapacityAh } from '../forecast/assume';
 import { forecast } from '../forecast/forecast';
 import { LOOK_KIND_IDS, LOOK_KINDS, type Look, type LookKind } from '../log/look';
@@ -55,21 +56,22 @@ const HORIZON = 1.5;
 
 /**
  * How exactly a figure tells, one standard deviation. The curve of this very pack is off ours by some charge, which is drawn with it,
- * and by a few millivolts besides; a charger's meter by a per cent; the minute that was read may have begun or be nearly over
- * (common practice, no source).
+ * and by a little charge and a little of a volt besides, which waves along it; a charger's meter by a per cent; a screen's last digit
+ * is rounded, or cut, and may flicker; the minute that was read may have begun or be nearly over (common practice, no source).
  */
-const CURVE_V = 0.002;
+const CURVE_V = 0.001;
+const CURVE_SOC = 0.003;
 const METER = { currentA: 0.01, chargeAh: 0.01 };
+const LAST_DIGIT = 0.5;
 const CLOCK_MIN = 0.1;
 /** Within this, min, a charger has come up to its current (common practice, no source). */
 const RAMP_MIN = 1;
 /** What a curve remembers while it is charged is by so much of it another from look to look, as it fades (common practice, no source). */
-const FADES = 0.5;
-/**
- * Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others, and volts of a curve that
- * remembers how it was used last are further off than a bell curve has them.
- */
-const FREEDOM = { usual: 10, remembered: 4 };
+const FADES = 0.2;
+/** Between these a curve's slope is its usual one. */
+const [MOSTLY_FROM, MOSTLY_TO] = [0.1, 0.9];
+/** Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others. */
+const FREEDOM = 10;
 
 /** Whether a figure is volts, which a curve's errors move. */
 const isVolts = (what: LookKind): boolean => what !== 'currentA' && what !== 'chargeAh';
@@ -80,6 +82,8 @@ const FAR = 3.29 / 1.645;
 export class Following {
 	/** The grid goes so far, min. */
 	readonly untilMin: number;
+	/** What all of its charge makes of a cell's volts where the curve is neither near empty nor near full. */
+	private readonly slopeV: number;
 	private readonly packs: PossiblePacks;
 	private readonly drawn: PossiblePack[];
 	/** Where the draws came from, and how many from each; null is what was known before the first look. */
@@ -92,6 +96,8 @@ export class Following {
 		seed = 11
 	) {
 		const { timeMin } = forecast(r, settings);
+		const { curve } = r.chemistry;
+		this.slopeV = (ocvAt(curve, MOSTLY_TO) - ocvAt(curve, MOSTLY_FROM)) / (MOSTLY_TO - MOSTLY_FROM);
 		this.untilMin = Math.max(2, HORIZON * timeMin.p95);
 		this.packs = new PossiblePacks(r, settings, this.untilMin, normal(uniform(seed)));
 		this.drawn = this.packs.known(FIRST);
@@ -116,8 +122,8 @@ export class Following {
 		const own =
 			what === 'currentA' || what === 'chargeAh'
 				? METER[what] * value
-				: cells * Math.hypot(CURVE_V, FADES * this.packs.remembersV);
-		return Math.hypot(own, LOOK_KINDS[what].step, slope * CLOCK_MIN);
+				: cells * Math.hypot(CURVE_V, CURVE_SOC * this.slopeV, FADES * this.packs.remembersV);
+		return Math.hypot(own, LAST_DIGIT * LOOK_KINDS[what].step, slope * CLOCK_MIN);
 	}
 
 	/** What the screen of this very pack shows at a minute; no number beyond its end. */
@@ -137,8 +143,7 @@ export class Following {
 		}
 		const error = this.errorOf(look.what, course, look.minute, value);
 		const t = (look.value - value) / error;
-		const n = isVolts(look.what) && this.packs.remembersV > 0 ? FREEDOM.remembered : FREEDOM.usual;
-		return (-(n + 1) / 2) * Math.log(1 + (t * t) / n) - Math.log(error);
+		return (-(FREEDOM + 1) / 2) * Math.log(1 + (t * t) / FREEDOM) - Math.log(error);
 	}
 
 	/** How well each draw agrees with the looks, and how much likelier it was drawn than it is, as natural logarithms. */

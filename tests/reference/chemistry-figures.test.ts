@@ -49,7 +49,7 @@ const FIGURES: Record<string, unknown[]> = {
 	'traits.readyFrom': [null, null, null, null, 0.85, 0.85, null, null],
 	'traits.wornShare': [0.8, 0.8, 0.8, 0.8, 0.7, 0.7, 0.6, 0.6],
 	'traits.cellSpread.cellsRead': [0.002, 0.002, 0.002, 0.01, 0.01, 0.01, 0.002, 0.002],
-	'traits.cellSpread.sumRead': [0.01, 0.01, 0.01, 0.01, 0.01, 0.01, 0.002, 0.002],
+	'traits.cellSpread.sumRead': [0.01, 0.01, 0.01, 0.01, 0.04, 0.04, 0.002, 0.002],
 	'traits.counting.by': ['most', 'most', 'most', 'most', no, no, 'rest', 'rest'],
 	'traits.restsBetweenV': [null, null, null, null, no, no, null, null],
 	'traits.sparedChecks': [true, true, true, true, false, false, false, false],
