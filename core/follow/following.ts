@@ -56,18 +56,24 @@ const HORIZON = 1.5;
 
 /**
  * How exactly a figure tells, one standard deviation. The curve of this very pack is off ours by some charge, which is drawn with it,
- * and by a little charge and a little of a volt besides, which waves along it; a charger's meter by a per cent; a screen's last digit
- * is rounded, or cut, and may flicker; the minute that was read may have begun or be nearly over (common practice, no source).
+ * and by a little charge and a little of a volt besides, which waves along it; what a curve remembers while it is charged is by a share
+ * of it another from look to look, as it fades; a screen's last digit is rounded, or cut, and may flicker (common practice, no source).
  */
-const CURVE_V = 0.001;
-const CURVE_SOC = 0.003;
+interface Exactness {
+	curveV: number;
+	curveSoc: number;
+	fades: number;
+	lastDigit: number;
+}
+/** By this looks weigh. */
+const USUALLY: Exactness = { curveV: 0.001, curveSoc: 0.003, fades: 0.2, lastDigit: 0.5 };
+/** By this a figure is judged: before a person is told to stop, the pack may be a stranger one than looks are weighed for. */
+const AT_WORST: Exactness = { curveV: 0.002, curveSoc: 0.003, fades: 0.5, lastDigit: 1 };
+/** A charger's meter is off by a per cent; the minute that was read may have begun or be nearly over (common practice, no source). */
 const METER = { currentA: 0.01, chargeAh: 0.01 };
-const LAST_DIGIT = 0.5;
 const CLOCK_MIN = 0.1;
 /** Within this, min, a charger has come up to its current (common practice, no source). */
 const RAMP_MIN = 1;
-/** What a curve remembers while it is charged is by so much of it another from look to look, as it fades (common practice, no source). */
-const FADES = 0.2;
 /** Between these a curve's slope is its usual one. */
 const [MOSTLY_FROM, MOSTLY_TO] = [0.1, 0.9];
 /** Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others. */
@@ -111,7 +117,7 @@ export class Following {
 	}
 
 	/** One standard deviation of what a screen shows at this minute of this course, besides what the course itself leaves open. */
-	private errorOf(what: LookKind, course: Course, minute: number, value: number): number {
+	private errorOf(what: LookKind, course: Course, minute: number, value: number, is: Exactness): number {
 		const gridMin = this.untilMin / (POINTS - 1);
 		// How fast this course's own figure moves: over the step before, in the first one over that.
 		const at = (m: number) => shownAt(course.shown[what], m, this.untilMin);
@@ -122,8 +128,8 @@ export class Following {
 		const own =
 			what === 'currentA' || what === 'chargeAh'
 				? METER[what] * value
-				: cells * Math.hypot(CURVE_V, CURVE_SOC * this.slopeV, FADES * this.packs.remembersV);
-		return Math.hypot(own, LAST_DIGIT * LOOK_KINDS[what].step, slope * CLOCK_MIN);
+				: cells * Math.hypot(is.curveV, is.curveSoc * this.slopeV, is.fades * this.packs.remembersV);
+		return Math.hypot(own, is.lastDigit * LOOK_KINDS[what].step, slope * CLOCK_MIN);
 	}
 
 	/** What the screen of this very pack shows at a minute; no number beyond its end. */
@@ -141,7 +147,7 @@ export class Following {
 			const late = (look.minute - course.endMin) / Math.max(2, 0.03 * course.endMin);
 			return -3 - Math.min(30, Math.max(0, late) ** 2 / 2);
 		}
-		const error = this.errorOf(look.what, course, look.minute, value);
+		const error = this.errorOf(look.what, course, look.minute, value, USUALLY);
 		const t = (look.value - value) / error;
 		return (-(FREEDOM + 1) / 2) * Math.log(1 + (t * t) / FREEDOM) - Math.log(error);
 	}
@@ -219,7 +225,7 @@ export class Following {
 		const each = LOOK_KIND_IDS.map((what) => {
 			const e = this.spread((d) => this.shown(d, what, minute), weights);
 			if (e === null) return null;
-			const error = 3.29 * this.errorOf(what, likely, minute, e.median);
+			const error = 3.29 * this.errorOf(what, likely, minute, e.median, AT_WORST);
 			const least = e.median - Math.hypot(e.median - e.least, error);
 			const most = e.median + Math.hypot(e.most - e.median, error);
 			if (minute >= RAMP_MIN) return [what, { ...e, least, most }] as const;
