@@ -71,7 +71,8 @@ if (await listening(port)) {
 	process.exit(1);
 }
 await install();
-await build();
+const built = await build();
+if (built !== 0) process.exit(built);
 try {
 	mkdirSync(dataDir, { recursive: true });
 } catch (error) {

@@ -82,8 +82,8 @@ function newest(path) {
 	return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
-/** Builds the application unless the build is newer than every source. */
-export async function build() {
+/** Builds the application unless the build is newer than every source; resolves to the exit code. `whole` as for {@link run}. */
+export async function build(whole = false) {
 	const made = join(root, 'build', 'stand-in.js');
 	const sources = [
 		'src',
@@ -98,10 +98,9 @@ export async function build() {
 		'package-lock.json'
 	];
 	if (existsSync(made) && statSync(made).mtimeMs > Math.max(...sources.map((s) => newest(join(root, s)))))
-		return;
+		return 0;
 	say('Building the application.');
-	const code = await run('npm', ['run', '--silent', 'build'], { note: 'building' });
-	if (code !== 0) process.exit(code);
+	return run('npm', ['run', '--silent', 'build'], { note: 'building', whole });
 }
 
 /** Whether something listens on this loopback port. */
