@@ -22,6 +22,9 @@ describe('what the columns seem to be', () => {
 			't(min),U(V),I(A),Q(Ah),Cell 1,Cell 2\n0.5,8.1,2.0,0.01,4.05,4.05\n1,8.1,2.0,0.03,4.05,4.05': [
 				...['time min', 'volts V', 'current A', 'charge Ah', 'cell V 1', 'cell V 2']
 			],
+			't,u,i,q,c1,c2\n0.5,8.1,2.0,0.01,4.05,4.05\n1,8.1,2.0,0.03,4.05,4.05': [
+				...['time s', 'volts V', 'current A', 'charge Ah', 'cell V 1', 'cell V 2']
+			],
 			'Zeit_ms,Spannung_V,Strom_A,Zelle1_mV,Zelle2_mV,Profil\n100,8.1,2,4050,4051,x\n200,8.1,2,4050,4051,x': [
 				...['time ms', 'volts V', 'current A', 'cell mV 1', 'cell mV 2', 'nothing']
 			]

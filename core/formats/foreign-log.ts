@@ -152,7 +152,7 @@ export function guessLog(rows: readonly (readonly string[])[]): ForeignLog | nul
 	const meaning = Array.from({ length: width }, (_, i): ColumnMeaning => {
 		const name = spaced(header[i] ?? '');
 		const texts = sample.map(({ cells }) => cells[i] ?? '');
-		const role = WORDS.find(([what]) => what.test(name.trim()) || what.test(name))?.[1];
+		const role = WORDS.find(([what]) => what.test(name.trim()))?.[1];
 		const values = texts.map((t) => figureOf(t, decimalComma)).filter((v) => v !== null);
 		const clocks = texts.filter((t) => CLOCK.test(t) || MOMENT.test(t)).length;
 		const found: Role =

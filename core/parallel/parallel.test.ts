@@ -308,6 +308,17 @@ describe('order of joining', () => {
 		const { steps, levelMin } = joiningOrder([member('a', 3.8), member('b', 3.8)]);
 		assert.equal(levelMin, 0);
 		assert.ok(steps[0].peakA < 1e-9);
+		// A tenth of C is what packs bear without a thought, 0.26 A of these: less is level, more is not.
+		const apart = (mV: number) => joiningOrder([member('a', 3.8), member('b', 3.8 + mV / 1000)]);
+		for (const [mV, level] of [
+			[3, true],
+			[5, false]
+		] as const) {
+			const { steps, levelMin } = apart(mV);
+			assert.equal(steps[0].peakA < 0.26, level, `${steps[0].peakA} A`);
+			assert.ok(steps[0].peakA > 0.13 && steps[0].peakA < 0.45, `${steps[0].peakA} A`);
+			assert.equal(levelMin === 0, level, `${mV} mV apart: ${levelMin} min`);
+		}
 	});
 });
 

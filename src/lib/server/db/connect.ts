@@ -139,8 +139,7 @@ async function markGeneration(sequelize: Sequelize, lock: Lock): Promise<void> {
 function removeHalfCopies(file: string): void {
 	const folder = dirname(file);
 	for (const name of readdirSync(folder))
-		if (name.startsWith(`.${basename(file)}-copy-`))
-			rmSync(join(folder, name), { recursive: true, force: true });
+		if (name.startsWith(`.${basename(file)}-copy-`)) rmSync(join(folder, name), { recursive: true });
 }
 
 async function open(file: string, lock: Lock, options: OpenOptions): Promise<Database> {

@@ -129,6 +129,10 @@ test('packs and channels of the book become a plan without a fault; it is found 
 	);
 	for (const e of events) {
 		assert.ok(String(e.getFirstPropertyValue('summary')).match(/First|Second/));
+		assert.match(
+			String(e.getFirstPropertyValue('description')),
+			/\. Stay with what charges; look before you plug\.$/
+		);
 		assert.equal(e.getFirstSubcomponent('valarm')?.getFirstPropertyValue('action'), 'DISPLAY');
 	}
 	assert.deepEqual(
