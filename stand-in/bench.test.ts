@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { StandInBench } from './bench';
+import { STAND_IN_SPEC } from './spec';
 import {
 	CheckAnswer,
 	LogAnswer,
@@ -108,7 +109,9 @@ test('a wrong count, a busy channel, an empty channel and nonsense are refused i
 		bench.answer(`START c/A ${JSON.stringify(program({ cells: 4 }))}`),
 		/^ERR cells 4 cells are set and 3/
 	);
-	ok(bench.answer(`START c/A ${JSON.stringify(program())}`));
+	const keyedA = (currentA: number) => bench.answer(`START c/A ${JSON.stringify(program({}, { currentA }))}`);
+	assert.match(keyedA(STAND_IN_SPEC.maxCurrentA + 0.1), /^ERR range current above the channel/);
+	ok(keyedA(STAND_IN_SPEC.maxCurrentA));
 	assert.match(bench.answer(`START c/A ${JSON.stringify(program({ runId: 'other' }))}`), /^ERR busy/);
 	assert.match(bench.answer(`POSE c/A ${JSON.stringify(truth(3))}`), /^ERR busy/);
 	assert.match(bench.answer('UNPLUG c/A'), /^ERR busy/);
@@ -174,7 +177,7 @@ test('a cycle runs its legs in order: down, rest, up, with one clock over all of
 	ok(bench.answer(`POSE c/A ${JSON.stringify(truth(1, { soc: [0.1], balanceLead: false }))}`));
 	const none = { balance: false, timerMin: null, capacityLimitAh: null, taperA: null };
 	const legs = [
-		charge({ ...none, kind: 'discharge', currentA: 2, endVoltageV: 3.3, reached: 'end voltage' }),
+		charge({ ...none, kind: 'discharge', currentA: 5, endVoltageV: 3.3, reached: 'end voltage' }),
 		charge({ ...none, kind: 'rest', currentA: 0, endVoltageV: null, timerMin: 10 }),
 		charge({ ...none, taperA: 0.2 })
 	];
@@ -193,6 +196,8 @@ test('a cycle runs its legs in order: down, rest, up, with one clock over all of
 	}
 	log.timeS.slice(1).forEach((t, k) => assert.ok(t > log.timeS[k]));
 	assert.ok(log.currentA[1] < 0 && log.currentA.includes(0) && log.currentA.at(-2)! > 0);
+	const out = -Math.min(...log.currentA);
+	assert.ok(out > 1.9 && out < 2.05, `${out} A out, of 5 A keyed: it takes 2 A at the most`);
 });
 
 test('where the rise of temperature is keyed, it ends a nickel charge that the dip alone would end later', () => {

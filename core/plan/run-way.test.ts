@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
 import { aMultiCharger } from '../../tests/support/rule-cases';
+import { solve } from '../program/solve';
 import type { TaskId } from '../request/task';
 import { alikeChannels, PROFILE_MIN, REST_MIN, wayIn, type RunWay } from './run-way';
 
@@ -30,6 +31,15 @@ test('one charge: its times in order, its watts as many as current and volts are
 	const most = Math.max(...step.outputW);
 	assert.ok(most > way.currentA * 4 * 3.7 && most <= Math.ceil(way.currentA * 4 * 4.25), `${most} W`);
 	assert.ok(step.outputW[step.outputW.length - 1] < most / 2, 'the tail draws little');
+	// Neither a run that is quick nor the likely one draws more than was reckoned with, in any minute.
+	const { timeS, currentA, packV } = solve(lipo, {}, 60).forecast!.best.trace;
+	timeS.forEach((s, i) => {
+		const soon = (s / 60) * (step.earlyMin / step.likelyMin);
+		for (const minute of [s / 60, soon]) {
+			const k = Math.min(step.outputW.length - 1, Math.floor(minute / PROFILE_MIN));
+			assert.ok(currentA[i] * packV[i] <= step.outputW[k], `${minute} min: ${currentA[i] * packV[i]} W`);
+		}
+	});
 	// About two thirds of 3 Ah at nearly 4 V a cell.
 	assert.ok(step.energyWh > 20 && step.energyWh < 48, `${step.energyWh} Wh`);
 	assert.ok(way.balances && way.wear > 0.3 && way.wear < 2);
