@@ -50,6 +50,7 @@ test('a lead battery is ready when full and asks for charge when it lies part fu
 	assert.equal(at('lead', 6, 12.65, 2).state, 'part charged');
 	assert.equal(at('nimh', 6, 8.3, 1).state, 'ready');
 	assert.equal(at('nimh', 6, 8.3, 60).state, 'part charged');
+	assert.match(at('nimh', 6, 8.6, 60).sentence, /about 100 %/, 'beyond its curve it is no fuller than full');
 	assert.equal(at('nimh', 6, 7.1, 1).state, 'low');
 	for (const days of [1, 10, 100]) assert.notEqual(at('nimh', 6, 7.8, days).state, 'storage');
 });

@@ -34,6 +34,8 @@ test('within its band a figure is on track, beside it ahead or behind, far from 
 	assert.match(judge('packV', 15.44, volts).sentence, /15\.44 V, where 15\.46 V to 15\.54 V was expected/);
 	assert.equal(judge('packV', 15.599, volts).verdict, 'ahead');
 	assert.equal(judge('packV', 15.601, volts).verdict, 'stop now');
+	assert.equal(judge('packV', volts.most + 2 * 0.01, volts).verdict, 'ahead', 'two steps to the digit');
+	assert.equal(judge('packV', volts.least - 2 * 0.01, volts).verdict, 'behind');
 	assert.match(judge('packV', 15.39, volts).sentence, /far too low\. A cell may be failing/);
 	assert.equal(judge('packV', 15.401, volts).verdict, 'behind');
 });

@@ -125,6 +125,7 @@ test('half a battery is all there is of it', () => {
 	// 15 Wh out at 80 %, and 5 W of its own for 20 min.
 	const [use] = day.problem.jobs[0].ways[0].steps[0].stores;
 	assert.ok(Math.abs(use.amount - (15 / 0.8 + 5 / 3)) < 1e-9);
+	assert.equal(day.problem.stores[use.store].id, 's');
 });
 
 test('a board for a large pack takes a small one too', () => {

@@ -112,6 +112,9 @@ test('packs and channels of the book become a plan without a fault; it is found 
 	const kept = ok(await updatePlan(shop.db, plan.id, { ...plan, planned, plannedAt: now() }));
 	const next = (await nextInPlan(shop.db, now()))!;
 	assert.equal(next.acts[0].act.kind, 'begin');
+	assert.equal(next.acts.length, 3, 'the next three, from the very next on');
+	const soonest = planned.map((p) => Date.parse(p.spans[0].from)).reduce((a, b) => Math.min(a, b));
+	assert.equal(Date.parse(next.acts[0].act.at), soonest);
 	assert.equal(next.behind, false);
 
 	const text = await calendarOf(shop.db, kept, now());

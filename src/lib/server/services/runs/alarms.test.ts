@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { now, ok, refused, Workshop } from '../../../../../tests/support/workshop';
+import { ALARM_KINDS } from '$core/follow/alarms';
 import { setPreferences } from '../house/preferences';
 import { AlarmClock, alarmsNow, answerAlarm } from './alarms';
 import { endByHand } from './by-hand';
@@ -57,5 +58,21 @@ describe('who is called', () => {
 		await clock.look(inMin(1));
 		assert.equal(heard.length, 2, 'that nothing calls any more is a change too');
 		off();
+
+		// What is graver first, and of what is alike what is newer.
+		const later = await shop.byHand(await shop.pack({ name: 'Knot' }), await shop.charger({ name: 'Mole' }));
+		const all = await alarmsNow(shop.db, inMin(run.expectedMin! + 11));
+		const places = all.map(({ kind }) => ALARM_KINDS.indexOf(kind));
+		assert.ok(new Set(places).size > 1 && all.length > new Set(places).size, `${places}`);
+		assert.deepEqual(
+			places,
+			[...places].sort((a, b) => a - b)
+		);
+		for (const kind of new Set(all.map((a) => a.kind)))
+			assert.deepEqual(
+				all.filter((a) => a.kind === kind).map((a) => a.runId),
+				[later.id, run.id],
+				kind
+			);
 	});
 });
