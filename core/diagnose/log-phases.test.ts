@@ -94,6 +94,8 @@ test('a gap and a clock that begins anew are said', () => {
 		analyseLog(anew).events.map((e) => e.kind),
 		['restart']
 	);
+	const twice = { ...t, timeS: t.timeS.map((s) => s - (s % 2)) };
+	assert.deepEqual(analyseLog(twice).events, [], 'two lines of one second are no new beginning');
 	assert.deepEqual(analyseLog(course(5, () => ({ a: 1, v: 8 }))).phases, []);
 });
 

@@ -512,5 +512,26 @@ export const IN_CORE: readonly Equivalent[] = [
 		before: '>',
 		after: '>=',
 		why: 'The same figure once more.'
+	},
+	{
+		file: 'core/diagnose/log-phases.ts',
+		line: 'if (parted >= 0)',
+		before: '0',
+		after: '1',
+		why: 'At the first sample all cells are as far apart as they are there: it is never the one at which they part.'
+	},
+	{
+		file: 'core/follow/gaussian.ts',
+		line: 'for (let k = 0; k < i; k++) sum -= g.lower[i][k] * y[k];',
+		before: '<',
+		after: '<=',
+		why: 'The number that is about to be found is nothing yet.'
+	},
+	{
+		file: 'core/parallel/apart.ts',
+		line: 'if (!near || (v >= near.high - windowV - 1e-9 && v <= near.low + windowV + 1e-9)) return null;',
+		before: '<=',
+		after: '<',
+		why: 'Volts that are exactly a billionth beyond the window.'
 	}
 ];
