@@ -139,7 +139,8 @@ async function markGeneration(sequelize: Sequelize, lock: Lock): Promise<void> {
 function removeHalfCopies(file: string): void {
 	const folder = dirname(file);
 	for (const name of readdirSync(folder))
-		if (name.startsWith(`.${basename(file)}-copy-`)) rmSync(join(folder, name), { recursive: true });
+		if (name.startsWith(`.${basename(file)}-copy-`))
+			rmSync(join(folder, name), { recursive: true, force: true });
 }
 
 async function open(file: string, lock: Lock, options: OpenOptions): Promise<Database> {
