@@ -111,12 +111,12 @@ async function step(part, title, work) {
 	const code = await work();
 	results.push({ title, code, seconds: Math.round((Date.now() - started) / 1000) });
 }
-/** Runs these tests and says which files had a failure; with `maps` it names the line of each, which costs the others some time. */
+/** Runs these tests and says what failed; with `maps` the line of each is named, which costs the others some time. */
 async function runTests(files, concurrency, maps) {
 	const outDir = join(root, CACHE, 'out');
 	rmSync(outDir, { recursive: true, force: true });
 	const translated = await bundleTests(root, files, outDir, maps);
-	const told = join(root, CACHE, 'failed.txt');
+	const told = join(root, CACHE, 'failed.jsonl');
 	rmSync(told, { force: true });
 	const code = await run(
 		'node',
@@ -127,24 +127,28 @@ async function runTests(files, concurrency, maps) {
 			'--test',
 			'--test-reporter=spec',
 			'--test-reporter-destination=stdout',
-			'--test-reporter=./scripts/failed-files.mjs',
+			'--test-reporter=./scripts/failed-tests.mjs',
 			`--test-reporter-destination=${told}`,
 			`--test-concurrency=${concurrency}`,
 			...translated
 		],
 		{ note: 'testing' }
 	);
-	const names = existsSync(told) ? readFileSync(told, 'utf8').split('\n') : [];
-	return { code, failed: files.filter((_, k) => names.includes(translated[k])) };
+	const lines = existsSync(told) ? readFileSync(told, 'utf8').split('\n').filter(Boolean) : [];
+	const failures = lines.map((line) => JSON.parse(line));
+	return { code, failures, files: files.filter((_, k) => failures.some((f) => f.file === translated[k])) };
 }
 
+/** Said again at the end: a failure that does not come twice stands far above it by then. */
+const failed = [];
 async function nodeTest(files, concurrency) {
-	const { code, failed } = await runTests(files, concurrency, false);
-	if (code === 0) return code;
+	const first = await runTests(files, concurrency, false);
+	if (first.code === 0) return 0;
+	failed.push(...first.failures);
 	say('What failed once more, with its lines named; it has failed whatever comes of that');
 	// A test that a helper sets up is told by the helper's file.
-	await runTests(failed.length ? failed : files, concurrency, true);
-	return code;
+	await runTests(first.files.length ? first.files : files, concurrency, true);
+	return first.code;
 }
 
 needNode();
@@ -188,6 +192,8 @@ await step('reference', 'Against the outside', () => nodeTest(testsIn('tests/ref
 if (!results.some(({ title, code }) => title === 'Build' && code !== 0))
 	await step('browser', 'In the browser', () => nodeTest(testsIn('tests/browser'), 3));
 
+if (failed.length) say('What failed');
+for (const { name, said } of failed) console.log(`  ${name}\n    ${said.replaceAll('\n', '\n    ')}`);
 say('Summary');
 for (const { title, code, seconds } of results)
 	console.log(`  ${code === 0 ? 'passed' : 'FAILED'}  ${title}, ${seconds} s`);

@@ -2,6 +2,7 @@
 import { existsSync, writeFileSync } from 'node:fs';
 import { Builder, type WebDriver } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome.js';
+import { freePort } from './free-port';
 
 /**
  * The same browser without a window of its own takes a third less of the machine; where it is missing the whole one serves. Itself,
@@ -52,7 +53,7 @@ export async function openBrowser(size: Size = DESK, anyCertificate = false): Pr
 		`--window-size=${size.width},${size.height + 140}`
 	);
 	options.setAcceptInsecureCerts(anyCertificate);
-	const service = new chrome.ServiceBuilder('/usr/bin/chromedriver');
+	const service = new chrome.ServiceBuilder('/usr/bin/chromedriver').setPort(await freePort());
 	const driver = await new Builder()
 		.forBrowser('chrome')
 		.setChromeOptions(options)
@@ -79,6 +80,8 @@ export async function openBrowser(size: Size = DESK, anyCertificate = false): Pr
 				source: `const clock = Date.now; Date.now = () => clock() + ${minutes * 60e3};`
 			}),
 		picture: async (file) => writeFileSync(file, await driver.takeScreenshot(), 'base64'),
-		close: () => driver.quit()
+		// What a test found out stands, however its browser goes.
+		close: () =>
+			driver.quit().catch((error: unknown) => console.warn('The browser did not go quietly.', error))
 	};
 }
