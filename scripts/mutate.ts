@@ -1,5 +1,5 @@
 /**
- * Do the tests bite? A seeded sample of small changes is let loose, one at a time, and the tests that reach the changed file are
+ * Do the tests bite? A seeded sample of small changes is let loose, one at a time, and the tests that walk over what is changed are
  * run, the nearest first. Prints the share that was noticed with its 95 % interval, and every survivor.
  *   npm run mutate                                     600 mutants over core and server, at most two hours
  *   npm run mutate -- --sample 40 --seed 3 core/care   a few, of the files whose path begins so
@@ -90,9 +90,9 @@ const reached = new Set(sample.flatMap((m) => graph.testsFor(m.file).map((t) => 
 const sound: Sound = new Map();
 console.log(`${sample.length} mutants; the ${reached.size} tests that reach them are run once without any.`);
 await shared([...reached], async (shop, test) => {
-	const takes = await shop.takes(test, Number(values.seconds));
-	if (takes === null) console.log(`left out  ${test}, which fails or takes too long`);
-	else sound.set(test, takes);
+	const met = await shop.meets(test, Number(values.seconds), sample);
+	if (met === null) console.log(`left out  ${test}, which fails or takes too long`);
+	else sound.set(test, met);
 });
 
 /** What a step further away costs, s: a quick test that is far is tried before a slow one that is near. */
@@ -102,24 +102,25 @@ const farOf = (test: string, distance: number, file: string) =>
 	test.startsWith('tests/golden/') ? 0.3 : dirname(file).startsWith(dirname(test)) ? 0 : distance;
 
 /** Most of what the quickest takes is its start, which the tests of a mutant share. */
-const startS = Math.min(...sound.values());
+const startS = Math.min(...[...sound.values()].map((met) => met.seconds));
 const OWN_LEAST_S = 0.3;
 /** So many that import the file most directly are always met, first, however long they take. */
 const ALWAYS = 2;
 
-/** The tests for a mutant in this file, the cheapest to try first, as many as take the seconds that each mutant is given. */
-function testsFor(file: string): string[] {
+/** The tests that walk over a mutant, the cheapest to try first, as many as take the seconds that each mutant is given. */
+function testsFor(mutant: Mutant): string[] {
+	const { file } = mutant;
 	const found = graph
 		.testsFor(file)
-		.filter(({ test }) => sound.has(test))
+		.filter(({ test }) => sound.get(test)?.reaches.has(mutant))
 		.map(({ test, distance }, k) => ({
 			test,
-			cost: k < ALWAYS ? k - ALWAYS : sound.get(test)! + STEP_AWAY_S * farOf(test, distance, file)
+			cost: k < ALWAYS ? k - ALWAYS : sound.get(test)!.seconds + STEP_AWAY_S * farOf(test, distance, file)
 		}))
 		.sort((a, b) => a.cost - b.cost);
 	let spent = 0;
 	return found.flatMap(({ test }) => {
-		const takes = Math.max(OWN_LEAST_S, sound.get(test)! - startS);
+		const takes = Math.max(OWN_LEAST_S, sound.get(test)!.seconds - startS);
 		if (spent > 0 && spent + takes > Number(values.seconds)) return [];
 		spent += takes;
 		return test;
@@ -133,7 +134,7 @@ let left = 0;
 try {
 	left = await shared(sample, async (shop, m) => {
 		if (reasonFor(m)) return void equivalent++;
-		const by = await shop.notices(m, testsFor(m.file), sound);
+		const by = await shop.notices(m, testsFor(m), sound);
 		const kind = byKind.get(m.kind) ?? { noticed: 0, all: 0 };
 		byKind.set(m.kind, kind);
 		tried++;

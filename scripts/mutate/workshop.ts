@@ -6,6 +6,7 @@ import { join, relative } from 'node:path';
 import { bundleTests } from '../bundle-tests.mjs';
 import { needsOwnProcess } from '../steps.mjs';
 import { mutated, type Mutant } from './mutants';
+import { reachedBy } from './reached';
 
 /** A test that takes this many times as long with a mutant in it has noticed: something never ends. */
 const PATIENCE = 6;
@@ -19,11 +20,18 @@ const REPORTER = [
 	'stdout'
 ];
 
-/** Tests that pass without any mutant, with the seconds that each takes; one that does not pass can notice nothing. */
-export type Sound = Map<string, number>;
+export interface Met {
+	seconds: number;
+	reaches: Set<Mutant>;
+}
+/** Tests that pass without any mutant; one that does not pass can notice nothing. */
+export type Sound = Map<string, Met>;
 
 export class Workshop {
 	private readonly dir = mkdtempSync(join(tmpdir(), 'mutate-'));
+	private readonly outDir = join(this.dir, 'translated');
+	/** Where V8 writes what it counted. */
+	private readonly counts = join(this.dir, 'counts');
 
 	constructor(root: string) {
 		cpSync(root, this.dir, {
@@ -34,16 +42,19 @@ export class Workshop {
 	}
 
 	/** Whether all of them pass; more than one share a process, as most of a quick test is its start. */
-	private async passes(tests: readonly string[], patienceS: number): Promise<boolean> {
+	private async passes(tests: readonly string[], patienceS: number, counted = false): Promise<boolean> {
 		let entry = tests[0];
 		if (tests.length > 1) {
 			entry = 'together.mjs';
 			writeFileSync(join(this.dir, entry), tests.map((test) => `import './${test}';\n`).join(''));
 		}
-		const outDir = join(this.dir, 'translated');
-		rmSync(outDir, { recursive: true, force: true });
-		const [translated] = await bundleTests(this.dir, [entry], outDir, false);
-		const child = spawn('node', [...ARGUMENTS, ...REPORTER, translated], { cwd: this.dir, stdio: 'ignore' });
+		for (const made of [this.outDir, this.counts]) rmSync(made, { recursive: true, force: true });
+		const [translated] = await bundleTests(this.dir, [entry], this.outDir, counted && 'external');
+		const child = spawn('node', [...ARGUMENTS, ...REPORTER, translated], {
+			cwd: this.dir,
+			stdio: 'ignore',
+			env: counted ? { ...process.env, NODE_V8_COVERAGE: this.counts } : process.env
+		});
 		const patience = setTimeout(() => child.kill('SIGKILL'), patienceS * 1000);
 		return new Promise((resolve) =>
 			child.on('close', (code) => {
@@ -53,11 +64,16 @@ export class Workshop {
 		);
 	}
 
-	/** Seconds that a test takes without any mutant; null for one that fails then, or takes longer than a mutant is given. */
-	async takes(test: string, mostS: number): Promise<number | null> {
+	/**
+	 * Seconds that a test takes without any mutant, and which of `mutants` it would walk over; null for one that fails then, or takes longer
+	 * than a mutant is given.
+	 */
+	async meets(test: string, mostS: number, mutants: readonly Mutant[]): Promise<Met | null> {
 		const started = Date.now();
-		const ok = await this.passes([test], mostS);
-		return ok ? (Date.now() - started) / 1000 : null;
+		if (!(await this.passes([test], mostS, true))) return null;
+		const seconds = (Date.now() - started) / 1000;
+		const textOf = (file: string) => readFileSync(join(this.dir, file), 'utf8');
+		return { seconds, reaches: reachedBy(this.counts, this.outDir, this.dir, mutants, textOf) };
 	}
 
 	/** The likeliest by itself, what needs a process of its own too, and the rest together. */
@@ -76,7 +92,7 @@ export class Workshop {
 		writeFileSync(file, mutated(text, mutant));
 		try {
 			for (const group of this.grouped(tests)) {
-				const takes = group.reduce((sum, test) => sum + sound.get(test)!, 0);
+				const takes = group.reduce((sum, test) => sum + sound.get(test)!.seconds, 0);
 				if (!(await this.passes(group, Math.max(LEAST_PATIENCE_S, PATIENCE * takes)))) return true;
 			}
 			return false;
