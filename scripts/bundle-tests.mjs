@@ -5,8 +5,8 @@
 import { join } from 'node:path';
 
 /**
- * Bundles each of `entries` (paths below `root`) into a file of the same name below `outDir`, which lies within `root`, and says where
- * they are, in the same order. `maps` is whether a failure is to name its line; 'external' puts the maps beside the files, unseen by Node.
+ * Bundles each of `entries` (paths below `root`) into a file below `outDir`, which lies within `root`, and says where they are, in the
+ * same order. Node's test runner sorts what it is given by name, so the names keep the order too. `maps` is whether a failure is to name its line; 'external' puts the maps beside the files, unseen by Node.
  * @param {string} root
  * @param {string[]} entries
  * @param {string} outDir
@@ -15,10 +15,13 @@ import { join } from 'node:path';
 export async function bundleTests(root, entries, outDir, maps = true) {
 	// Asked for here: who reads this file may be about to install it.
 	const { build } = await import('esbuild');
+	const made = entries.map((entry, k) => ({
+		in: entry,
+		out: join(String(k).padStart(3, '0'), entry.replace(/\.m?[jt]s$/, ''))
+	}));
 	await build({
 		absWorkingDir: root,
-		entryPoints: entries,
-		outbase: root,
+		entryPoints: made,
 		outdir: outDir,
 		bundle: true,
 		// What several tests import is there once, as it is for them without any of this.
@@ -33,5 +36,5 @@ export async function bundleTests(root, entries, outDir, maps = true) {
 		sourcesContent: false,
 		logLevel: 'warning'
 	});
-	return entries.map((entry) => join(outDir, entry.replace(/\.m?[jt]s$/, '.mjs')));
+	return made.map(({ out }) => join(outDir, `${out}.mjs`));
 }

@@ -104,7 +104,7 @@ const farOf = (test: string, distance: number, file: string) =>
 /** Most of what the quickest takes is its start, which the tests of a mutant share. */
 const startS = Math.min(...[...sound.values()].map((met) => met.seconds));
 const OWN_LEAST_S = 0.3;
-/** So many that import the file most directly are always met, first, however long they take. */
+/** So many that are about the file are always met, first, however long they take. */
 const ALWAYS = 2;
 
 /** The tests that walk over a mutant, the cheapest to try first, as many as take the seconds that each mutant is given. */
@@ -113,13 +113,15 @@ function testsFor(mutant: Mutant): string[] {
 	const found = graph
 		.testsFor(file)
 		.filter(({ test }) => sound.get(test)?.reaches.has(mutant))
-		.map(({ test, distance }, k) => ({
-			test,
-			cost: k < ALWAYS ? k - ALWAYS : sound.get(test)!.seconds + STEP_AWAY_S * farOf(test, distance, file)
-		}))
+		.map(({ test, distance }) => {
+			const far = farOf(test, distance, file);
+			return { test, about: far === 0, cost: sound.get(test)!.seconds + STEP_AWAY_S * far };
+		})
 		.sort((a, b) => a.cost - b.cost);
+	const first = found.filter((t) => t.about).slice(0, ALWAYS);
+	const inOrder = [...first, ...found.filter((t) => !first.includes(t))];
 	let spent = 0;
-	return found.flatMap(({ test }) => {
+	return inOrder.flatMap(({ test }) => {
 		const takes = Math.max(OWN_LEAST_S, sound.get(test)!.seconds - startS);
 		if (spent > 0 && spent + takes > Number(values.seconds)) return [];
 		spent += takes;

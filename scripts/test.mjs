@@ -14,16 +14,28 @@ if (unknown.length) {
 	console.error(`There is no part "${unknown[0]}"; there are ${PARTS.join(', ')}.`);
 	process.exit(1);
 }
+/** Those that take longest, in the order in which they are begun: some wait for a browser or a disk, others keep a core busy. */
 const LONGEST = [
-	'reference/plans.test.ts',
+	'browser/screens.test.ts',
+	'browser/plan.test.ts',
 	'reference/typed-dangers.test.ts',
+	'browser/soak.test.ts',
 	'reference/followed.test.ts',
+	'browser/instrument.test.ts',
 	'db/migrate.test.ts',
-	'book/book.test.ts',
+	'browser/book.test.ts',
+	'reference/plans.test.ts',
+	'browser/every-chemistry.test.ts',
+	'services/book/book.test.ts',
+	'browser/diagnose.test.ts',
 	'follow/following.test.ts',
+	'browser/parallel.test.ts',
 	'golden/follow.test.ts',
+	'browser/main-path.test.ts',
 	'runs/collide.test.ts',
+	'browser/schools.test.ts',
 	'runs/starting.test.ts',
+	'browser/no-answer.test.ts',
 	'demo/history.test.ts'
 ];
 const wants = (part) => asked.length === 0 || asked.includes(part);
@@ -38,13 +50,20 @@ function testsIn(...folders) {
 		}
 	};
 	for (const folder of folders) if (existsSync(join(root, folder))) walk(folder);
-	// The longest first, so that none of them runs alone at the end.
+	return found.sort();
+}
+
+/** The longest first, so that none of them runs alone at the end. */
+function inOrder(files) {
 	const rank = (file) => {
 		const at = LONGEST.findIndex((name) => file.endsWith(name));
 		return at < 0 ? LONGEST.length : at;
 	};
-	return found.sort((a, b) => rank(a) - rank(b) || (a < b ? -1 : 1));
+	return [...files].sort((a, b) => rank(a) - rank(b));
 }
+
+/** Files of tests that run at once. */
+const AT_ONCE = 3;
 
 /** Where tests are put together and translated. */
 const CACHE = join('node_modules', '.cache', 'tests');
@@ -176,21 +195,27 @@ await Promise.all([
 	),
 	step('browser', 'Build', () => build(true))
 ]);
-await step('unit', 'Unit tests', () =>
-	nodeTest(
+/** What each part's tests are. Those of the core share processes. */
+const TESTS = {
+	unit: () =>
 		together(
 			testsIn(
 				...['core', 'link', 'src', 'stand-in', 'demo', 'drill'],
 				...['tests/structure', 'tests/golden', 'tests/diagnose']
 			)
 		),
-		2
-	)
-);
-await step('reference', 'Against the outside', () => nodeTest(testsIn('tests/reference'), 2));
-// Without a build every one of them would fail, after a while.
-if (!results.some(({ title, code }) => title === 'Build' && code !== 0))
-	await step('browser', 'In the browser', () => nodeTest(testsIn('tests/browser'), 3));
+	reference: () => testsIn('tests/reference'),
+	browser: () => testsIn('tests/browser')
+};
+const NAMES = { unit: 'unit', reference: 'against the outside', browser: 'in the browser' };
+// Without a build every test in the browser would fail, after a while.
+const built = !results.some(({ title, code }) => title === 'Build' && code !== 0);
+const parts = Object.keys(TESTS).filter((part) => wants(part) && (part !== 'browser' || built));
+// All together: some wait for a browser or for the disk, and the others have the machine meanwhile.
+if (parts.length)
+	await step(parts[0], `Tests: ${parts.map((part) => NAMES[part]).join(', ')}`, () =>
+		nodeTest(inOrder(parts.toReversed().flatMap((part) => TESTS[part]())), AT_ONCE)
+	);
 
 if (failed.length) say('What failed');
 for (const { name, said } of failed) console.log(`  ${name}\n    ${said.replaceAll('\n', '\n    ')}`);

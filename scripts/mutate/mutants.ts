@@ -56,20 +56,46 @@ function otherNumber(text: string): string {
 	return String(Number.isInteger(value) ? value + 1 : Number((value * 1.1).toPrecision(6)));
 }
 
+const isTolerance = (node: ts.Node): boolean =>
+	ts.isNumericLiteral(node) && Number(node.text) > 0 && Number(node.text) < TOLERANCE;
+
+/** Beside a tolerance nobody could see whether the very edge counts. */
+const hasTolerance = (node: ts.Node): boolean =>
+	ts.isBinaryExpression(node) &&
+	(isTolerance(node.right) || isTolerance(node.left) || hasTolerance(node.left) || hasTolerance(node.right));
+
+const isOne = (node: ts.Node): boolean => ts.isNumericLiteral(node) && node.text === '1';
+const isOneOrMinusOne = (node: ts.Node): boolean =>
+	isOne(node) || (ts.isPrefixUnaryExpression(node) && isOne(node.operand));
+
+/** Which of two comes first is told by a sign: how large it is tells nothing. */
+function isSign(node: ts.Node): boolean {
+	if (!isOne(node)) return false;
+	const branch = ts.isPrefixUnaryExpression(node.parent) ? node.parent : node;
+	const choice = branch.parent;
+	return (
+		ts.isConditionalExpression(choice) &&
+		isOneOrMinusOne(choice.whenTrue) &&
+		isOneOrMinusOne(choice.whenFalse)
+	);
+}
+
 function changesOf(node: ts.Node, source: ts.SourceFile): Change[] {
 	const at = (n: ts.Node) => ({ from: n.getStart(source), to: n.getEnd() });
 	if (ts.isBinaryExpression(node)) {
 		const { operatorToken } = node;
 		if (operatorToken.kind === ts.SyntaxKind.PlusToken && isText(node)) return [];
-		return (OPERATORS[operatorToken.kind] ?? []).map(([kind, after]) => ({
+		const kinds = (OPERATORS[operatorToken.kind] ?? []).filter(
+			([kind]) => kind !== 'boundary' || !(hasTolerance(node.left) || hasTolerance(node.right))
+		);
+		return kinds.map(([kind, after]) => ({
 			kind,
 			after,
 			...at(operatorToken)
 		}));
 	}
 	// What only keeps rounding away is as good a tenth larger.
-	if (ts.isNumericLiteral(node) && Math.abs(Number(node.text)) > 0 && Math.abs(Number(node.text)) < TOLERANCE)
-		return [];
+	if (isTolerance(node) || isSign(node)) return [];
 	if (ts.isNumericLiteral(node)) return [{ kind: 'constant', after: otherNumber(node.text), ...at(node) }];
 	if (node.kind === ts.SyntaxKind.TrueKeyword) return [{ kind: 'boolean', after: 'false', ...at(node) }];
 	if (node.kind === ts.SyntaxKind.FalseKeyword) return [{ kind: 'boolean', after: 'true', ...at(node) }];

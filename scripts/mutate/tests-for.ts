@@ -14,13 +14,17 @@ const TESTED = [
 ];
 const SOURCES = ['core', 'src', 'stand-in', 'link', 'drill', 'demo', 'scripts', 'tests'];
 
+/** What a test is about by its name, though it may start it instead of importing it. */
+const aboutOf = (file: string): string => file.replace(/\.test\.ts$/, '.ts');
+
 export class ImportGraph {
 	/** Who imports a file. */
 	private readonly users = new Map<string, string[]>();
 
 	constructor(root: string) {
 		for (const file of SOURCES.flatMap((folder) => filesIn(folder, root)))
-			for (const { to } of importsIn(file, root)) this.users.set(to, [...(this.users.get(to) ?? []), file]);
+			for (const to of [...importsIn(file, root).map((i) => i.to), aboutOf(file)])
+				this.users.set(to, [...(this.users.get(to) ?? []), file]);
 	}
 
 	/** Tests that reach `file`, with the number of imports between, nearest first. */
