@@ -21,6 +21,7 @@ test('full: used by a day, or brought to storage, as its owner says; then at onc
 	const late = next('balance', 6 * 1440)!;
 	assert.match(late.sentence, /It has been full since .*bring it to storage/);
 	assert.equal(late.task, 'storage');
+	assert.match(next('balance', 5 * 1440)!.sentence, /It has been full since/, 'the day itself is late');
 });
 
 test('lead stays full', () => {

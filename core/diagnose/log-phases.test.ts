@@ -80,6 +80,9 @@ test('a dip at constant current is found with its height; a rise without one is 
 	assert.equal(dip.kind, 'dip');
 	assert.match(dip.sentence, /highest at 50 min, 9\.00 V, and fell by 40 mV/);
 	assert.deepEqual(analyseLog(course(3600, (s) => ({ a: 1.2, v: 8 + s / 3000 }))).events, []);
+	// The first minutes of a nickel charge fall and rise by themselves.
+	const early = course(280, (s) => ({ a: 1.2, v: s < 200 ? 8.8 + s / 1000 : 9 - (s - 200) / 1500 }));
+	assert.deepEqual(analyseLog(early).events, []);
 });
 
 test('a gap and a clock that begins anew are said', () => {

@@ -28,6 +28,8 @@ test('what it was taken for is said; a discharge rate is no charge rate; energy 
 		['LiPo', '6S', '5000', '45C', '2C']
 	);
 	assert.deepEqual(understood[0], { piece: 'LiPo', as: 'LiPo' });
+	assert.equal(understood[1].as, '6 cells in series');
+	assert.equal(readLabelLine('Li-ion 3S2P').understood[1].as, '3 cells in series, 2 in parallel');
 	assert.deepEqual(
 		understood.find((u) => u.piece === '45C'),
 		{ piece: '45C', as: 'what it gives, not what it takes' }

@@ -55,6 +55,13 @@ describe('which packs are in a pile at all', () => {
 	test('one that is read, at rest, in service and of its kind is', () => {
 		assert.equal(judge({ pack: pack('a'), reading: three() }).fit.length, 1);
 	});
+	test('volts of the whole pack are taken for those of each cell', () => {
+		const whole = { ...three(), cellVoltagesV: null, packVoltageV: 11.4 };
+		const { cellV, soc } = pileItem({ pack: pack('a'), reading: whole });
+		assert.equal(cellV.length, 3);
+		for (const v of cellV) assert.ok(Math.abs(v - 3.8) < 1e-12);
+		assert.ok(Math.abs(soc - socAt(lipo.curve, 3.8)) < 1e-9);
+	});
 	test('each that is not says why, and whether a look would help', () => {
 		assert.match(says({ pack: pack('a'), reading: three(), busy: true }), /A is in a run/);
 		assert.match(

@@ -182,7 +182,9 @@ test('only what changed is named', () => {
 		{ jobId: 'j', movedMin: 15, channel: false, pace: false, became: null }
 	]);
 	assert.equal(changesOf([plain], [])[0].became, 'left out');
-	assert.equal(changesOf([], [plain])[0].movedMin, null);
+	assert.deepEqual(changesOf([], [plain]), [
+		{ jobId: 'j', movedMin: null, channel: false, pace: false, became: 'in time' }
+	]);
 	assert.equal(changesOf([plain], [{ ...plain, inTime: false }])[0].became, 'late');
 	assert.equal(changesOf([plain], [{ ...plain, channelId: 'b' }])[0].channel, true);
 	assert.equal(changesOf([plain], [{ ...plain, purpose: 'hurry' }])[0].pace, true);

@@ -147,6 +147,25 @@ test('bleeding the high cell brings the spread within tolerance in about Δcharg
 	assert.ok(outcome.timeS > bleedS * 0.8);
 });
 
+test('a nickel cell that another one stands before takes what it takes by itself', () => {
+	const nimh = chemistryOf('nimh');
+	// By its own rate alone: the pack's warmth, which all of its cells make, left out.
+	const acceptance = { ...nimh.acceptance!, perK: 0 };
+	const last = (capacityAh: number[]) => {
+		const each = (value: number) => capacityAh.map(() => value);
+		const sim = new ChargeSimulation(
+			aPackModel(
+				{ curve: nimh.curve, capacityAh, startSoc: each(0.9), seriesOhm: each(0.01) },
+				{ acceptance }
+			),
+			aChargeControl({ currentA: 2, endVoltageV: Infinity, taperA: 0 })
+		);
+		for (let s = 0; s < 300; s++) sim.step(1);
+		return sim.soc.at(-1)!;
+	};
+	assert.ok(Math.abs(last([1.5, 3]) - last([3])) < 1e-12, `${last([1.5, 3])} ${last([3])}`);
+});
+
 test('of three nickel cells those alike in all stay alike beside one that is smaller, wherever it sits', () => {
 	const nimh = chemistryOf('nimh');
 	for (const capacityAh of [

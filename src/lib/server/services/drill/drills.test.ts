@@ -69,6 +69,7 @@ describe('programs set up by hand', () => {
 
 	test('label, meter and channel are told, nothing of what would be set; there is no other grade', () => {
 		const bench = programDrill(1, 3)!;
+		assert.ok(programDrill(1, 0), 'the first seed there is');
 		assert.match(bench.title, / on Jetty Nine$/);
 		assert.deepEqual(bench.pack.map(([name]) => name).slice(0, 3), [
 			'Label',

@@ -223,6 +223,8 @@ test('what is no calendar is refused, and one bad event spoils nothing', () => {
 	refused(hoursFrom('', a, b), 422, /no iCalendar/);
 	refused(hoursFrom(ICS(''), b, a), 422, /between which/);
 	assert.deepEqual(ok(hoursFrom(ICS(''), a, b)), []);
+	assert.deepEqual(ok(hoursFrom(ICS(''), a, '2026-05-06T00:00:00.000Z')), [], 'as long as a plan may be');
+	refused(hoursFrom(ICS(''), a, '2026-05-06T00:00:01.000Z'), 422, /between which/);
 	const bad = ICS(
 		EVENT('SUMMARY:no time at all\r\n') + EVENT('DTSTART:20260502T080000Z\r\nDTEND:20260502T090000Z\r\n')
 	);
