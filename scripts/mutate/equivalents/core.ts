@@ -533,5 +533,33 @@ export const IN_CORE: readonly Equivalent[] = [
 		before: '<=',
 		after: '<',
 		why: 'Volts that are exactly a billionth beyond the window.'
+	},
+	{
+		file: 'core/follow/bell-steps.ts',
+		line: 'edge = k + 1;',
+		before: 'edge = k + 1;',
+		after: ';',
+		why: 'What is kept of the last edge; worked out again it is the same.'
+	},
+	{
+		file: 'core/simulate/pack-simulation.ts',
+		line: 'for (let i = 0; i < this.cells; i++) {',
+		before: '<',
+		after: '<=',
+		why: 'Written behind the end of a typed array, where nothing is kept.'
+	},
+	{
+		file: 'core/forecast/weakest-cell.ts',
+		line: 'if (loadedV(curve, middle, amps, seriesOhm, relaxOhm) < volts) low = middle;',
+		before: '<',
+		after: '<=',
+		why: 'A bisection that meets its figure to the last bit.'
+	},
+	{
+		file: 'core/forecast/weakest-cell.ts',
+		line: 'let high = 1.2;',
+		before: '1.2',
+		after: '1.32',
+		why: 'Where a bisection begins: beyond any charge either way.'
 	}
 ];

@@ -288,5 +288,26 @@ export const IN_PLANNING: readonly Equivalent[] = [
 		before: '>',
 		after: '>=',
 		why: 'The very millisecond.'
+	},
+	{
+		file: 'core/plan/bound.ts',
+		line: 'for (let n = 0; n < limits.length; n++) {',
+		before: '<',
+		after: '<=',
+		why: 'Written behind the end of typed arrays, where nothing is kept.'
+	},
+	{
+		file: 'core/plan/odds.ts',
+		line: 'for (const w of windows) if (w.fromMin <= until + 1e-6 && w.toMin > until) until = w.toMin;',
+		before: '>',
+		after: '>=',
+		why: 'What it is set to then is what it is.'
+	},
+	{
+		file: 'core/plan/reality.ts',
+		line: "last.endReason === 'stopped' && (planned?.spans.filter((s) => s.task === last.task).length ?? 0) > 1;",
+		before: '0',
+		after: '1',
+		why: 'Neither is more than one.'
 	}
 ];
