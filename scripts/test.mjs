@@ -3,6 +3,7 @@
  *   npm test            all of it        npm test -- unit browser     only the named parts
  */
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join, relative } from 'node:path';
 import { bundleTests } from './bundle-tests.mjs';
 import { build, has, install, needNode, needsOwnProcess, root, run, say } from './steps.mjs';
@@ -62,8 +63,8 @@ function inOrder(files) {
 	return [...files].sort((a, b) => rank(a) - rank(b));
 }
 
-/** Files of tests that run at once. */
-const AT_ONCE = 3;
+/** Files of tests that run at once: one more than there are cores, as some wait for a disk or a page. */
+const AT_ONCE = availableParallelism() + 1;
 
 /** Where tests are put together and translated. */
 const CACHE = join('node_modules', '.cache', 'tests');

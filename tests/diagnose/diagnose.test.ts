@@ -341,6 +341,12 @@ describe('words for what shows', () => {
 		assert.equal(first('cell voltage invalid'), 'cell-odd');
 		assert.equal(first('meter shows different volts'), 'disagree');
 		assert.equal(first('xyzzy'), undefined);
+		const all = (family: 'lithium' | 'nickel') => findSymptoms('', [], family).map((f) => f.symptom);
+		assert.deepEqual(
+			[all('lithium').includes('nickel-early'), all('nickel').includes('nickel-early')],
+			[false, true],
+			'what only another family shows is not offered'
+		);
 		const { score } = findSymptoms('stop', [], 'lithium').find((f) => f.symptom === 'several-stop')!;
 		assert.equal(score, 1.5, 'the word itself, in its name');
 		// Four letters alike are one stem, with two more at most.
