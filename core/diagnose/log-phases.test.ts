@@ -81,8 +81,17 @@ test('a dip at constant current is found with its height; a rise without one is 
 	assert.match(dip.sentence, /highest at 50 min, 9\.00 V, and fell by 40 mV/);
 	assert.deepEqual(analyseLog(course(3600, (s) => ({ a: 1.2, v: 8 + s / 3000 }))).events, []);
 	// The first minutes of a nickel charge fall and rise by themselves.
-	const early = course(280, (s) => ({ a: 1.2, v: s < 200 ? 8.8 + s / 1000 : 9 - (s - 200) / 1500 }));
-	assert.deepEqual(analyseLog(early).events, []);
+	const after = (minutes: number) =>
+		course(600 + 60 * minutes, (s) => {
+			const t = s - 600;
+			const peak = 60 * minutes - 80;
+			return {
+				a: t < 0 ? 0 : 1.2,
+				v: t < 0 ? 8.4 : t < peak ? 9 - (peak - t) / 2000 : 9 - (t - peak) / 1500
+			};
+		});
+	const kinds = (minutes: number) => analyseLog(after(minutes)).events.map((e) => e.kind);
+	assert.deepEqual([kinds(4), kinds(8)], [[], ['dip']]);
 });
 
 test('a gap and a clock that begins anew are said', () => {
