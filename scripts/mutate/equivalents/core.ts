@@ -561,5 +561,12 @@ export const IN_CORE: readonly Equivalent[] = [
 		before: '1.2',
 		after: '1.32',
 		why: 'Where a bisection begins: beyond any charge either way.'
+	},
+	{
+		file: 'core/simulate/charge-simulation.ts',
+		line: 'if (i === 0 || capacityAh[i] !== capacityAh[i - 1]) {',
+		before: '===',
+		after: '!==',
+		why: 'A shortcut: what is worked out again comes out the same, and the first differs from none before it.'
 	}
 ];
