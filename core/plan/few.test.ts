@@ -2,6 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { day } from '../../tests/support/day-in-marks';
+import { leastOfAll } from '../../tests/support/plans';
 import { uniform } from '../simulate/random';
 import { Board } from './board';
 import { bestOfFew } from './few';
@@ -34,29 +35,6 @@ function drawn(seed: number): Problem {
 			taste: { ...TASTES['fewest visits'], visit: 1 + random() }
 		}
 	);
-}
-
-function leastOfAll(problem: Problem, placements: readonly (readonly Placement[])[]): number {
-	const board = new Board(problem);
-	const placed: (Placement | null)[] = problem.jobs.map(() => null);
-	let least = Infinity;
-	const go = (j: number): void => {
-		if (j === placed.length) {
-			least = Math.min(least, costOf(problem, placed).cost);
-			return;
-		}
-		go(j + 1);
-		for (const p of placements[j]) {
-			if (!board.fits(p)) continue;
-			board.put(p);
-			placed[j] = p;
-			go(j + 1);
-			board.take(p);
-			placed[j] = null;
-		}
-	};
-	go(0);
-	return least;
 }
 
 test('three jobs: as good as the best of every way to place them', () => {

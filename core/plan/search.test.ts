@@ -1,40 +1,18 @@
 /** Parts of the search against every way there is, on days small enough for that; what holds a plan up, and why not. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { drawnDay, foundPlan } from '../../tests/support/plans';
+import { drawnDay, foundPlan, leastOfAll } from '../../tests/support/plans';
 import { Board } from './board';
 import { pricesFor } from './bound';
 import { bestOfFew } from './few';
 import { placementsOf } from './placements';
-import { placeCount, visitsOf, type Placement, type Problem } from './problem';
+import { placeCount, visitsOf, type Placement } from './problem';
 import { costOf, searchPlan, type Planned } from './search';
 import { atOwnCost, nearTo } from './stay';
 import { faultsOf } from './verify';
 import { bindingsOf, helpOf, variantsOf, whyNot } from './why';
 
 const day = (seed: number, jobs = 3) => drawnDay(seed, { jobs, channels: 2, slotMin: 10, hours: 3 });
-
-/** The least cost of all ways to place all jobs. */
-function least(problem: Problem, placements: Placement[][]): number {
-	const board = new Board(problem);
-	const chosen: (Placement | null)[] = [];
-	let best = Infinity;
-	const go = (j: number): void => {
-		if (j === placements.length) {
-			best = Math.min(best, costOf(problem, chosen).cost);
-			return;
-		}
-		for (const p of [null, ...placements[j]]) {
-			if (p && !board.fits(p)) continue;
-			if (p) board.put(p);
-			chosen[j] = p;
-			go(j + 1);
-			if (p) board.take(p);
-		}
-	};
-	go(0);
-	return best;
-}
 
 test('three jobs: as good as every way there is, by the search and by a handful put back', () => {
 	let days = 0;
@@ -43,7 +21,7 @@ test('three jobs: as good as every way there is, by the search and by a handful 
 		const placements = placementsOf(problem);
 		if (placements.reduce((n, list) => n * (1 + list.length), 1) > 150_000) continue;
 		days++;
-		const best = least(problem, placements);
+		const best = leastOfAll(problem, placements);
 		assert.ok(Math.abs(foundPlan(problem, placements, { rounds: 1500 }).cost - best) < 1e-6, `day ${seed}`);
 		const put = bestOfFew(new Board(problem), [0, 1, 2], placements, [null, null, null], 1e6).best;
 		assert.ok(
@@ -69,7 +47,7 @@ test('a day of few jobs is gone through whole, and not looked at any longer', ()
 		for (; !step.done && seen < 1000; step = work.next()) seen = step.value.seen;
 		if (!step.done) continue;
 		whole++;
-		assert.ok(Math.abs((step.value as Planned).cost - least(problem, placements)) < 1e-6, `day ${seed}`);
+		assert.ok(Math.abs((step.value as Planned).cost - leastOfAll(problem, placements)) < 1e-6, `day ${seed}`);
 	}
 	assert.ok(whole >= 4, `${whole} days`);
 });

@@ -1,5 +1,6 @@
 /** Days drawn by a seed, and an exact model of a day (HiGHS) that lays every job out by itself, slot by slot. */
 import highs from 'highs';
+import { Board } from '../../core/plan/board';
 import { outlookOf, type Watch } from '../../core/plan/odds';
 import { placedCost, placementsOf, SETUP } from '../../core/plan/placements';
 import {
@@ -12,7 +13,7 @@ import {
 	type Step,
 	type Way
 } from '../../core/plan/problem';
-import { searchPlan, type Planned, type SearchOptions } from '../../core/plan/search';
+import { costOf, searchPlan, type Planned, type SearchOptions } from '../../core/plan/search';
 import { uniform } from '../../core/simulate/random';
 import { runsOfDay, walkedDay } from './day-walk';
 
@@ -345,4 +346,26 @@ export function walkedPlans(count: number): { jobs: number; said: number; did: n
 		}
 	}
 	return { jobs, said: said / jobs, did: did / jobs };
+}
+
+/** The least cost of all ways to place all jobs. */
+export function leastOfAll(problem: Problem, placements: Placement[][]): number {
+	const board = new Board(problem);
+	const chosen: (Placement | null)[] = [];
+	let best = Infinity;
+	const go = (j: number): void => {
+		if (j === placements.length) {
+			best = Math.min(best, costOf(problem, chosen).cost);
+			return;
+		}
+		for (const p of [null, ...placements[j]]) {
+			if (p && !board.fits(p)) continue;
+			if (p) board.put(p);
+			chosen[j] = p;
+			go(j + 1);
+			if (p) board.take(p);
+		}
+	};
+	go(0);
+	return best;
 }

@@ -222,6 +222,7 @@ test('what is no calendar is refused, and one bad event spoils nothing', () => {
 	refused(hoursFrom('hello', a, b), 422, /no iCalendar/);
 	refused(hoursFrom('', a, b), 422, /no iCalendar/);
 	refused(hoursFrom(ICS(''), b, a), 422, /between which/);
+	refused(hoursFrom(ICS(''), a, a), 422, /between which/);
 	assert.deepEqual(ok(hoursFrom(ICS(''), a, b)), []);
 	assert.deepEqual(ok(hoursFrom(ICS(''), a, '2026-05-06T00:00:00.000Z')), [], 'as long as a plan may be');
 	refused(hoursFrom(ICS(''), a, '2026-05-06T00:00:01.000Z'), 422, /between which/);
