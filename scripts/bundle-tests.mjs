@@ -6,7 +6,8 @@ import { join } from 'node:path';
 
 /**
  * Bundles each of `entries` (paths below `root`) into a file below `outDir`, which lies within `root`, and says where they are, in the
- * same order. Node's test runner sorts what it is given by name, so the names keep the order too. `maps` is whether a failure is to name its line; 'external' puts the maps beside the files, unseen by Node.
+ * same order. Node's test runner sorts what it is given by name, so the names keep the order too. `maps` is whether a failure is to name
+ * its line; 'external' puts the maps beside the files, unseen by Node.
  * @param {string} root
  * @param {string[]} entries
  * @param {string} outDir

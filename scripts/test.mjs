@@ -132,7 +132,7 @@ async function step(part, title, work) {
 	results.push({ title, code, seconds: Math.round((Date.now() - started) / 1000) });
 }
 /** Runs these tests and says what failed; with `maps` the line of each is named, which costs the others some time. */
-async function runTests(files, concurrency, maps) {
+async function runTests(files, maps) {
 	const outDir = join(root, CACHE, 'out');
 	rmSync(outDir, { recursive: true, force: true });
 	const translated = await bundleTests(root, files, outDir, maps);
@@ -149,7 +149,7 @@ async function runTests(files, concurrency, maps) {
 			'--test-reporter-destination=stdout',
 			'--test-reporter=./scripts/failed-tests.mjs',
 			`--test-reporter-destination=${told}`,
-			`--test-concurrency=${concurrency}`,
+			`--test-concurrency=${AT_ONCE}`,
 			...translated
 		],
 		{ note: 'testing' }
@@ -161,13 +161,13 @@ async function runTests(files, concurrency, maps) {
 
 /** Said again at the end: a failure that does not come twice stands far above it by then. */
 const failed = [];
-async function nodeTest(files, concurrency) {
-	const first = await runTests(files, concurrency, false);
+async function nodeTest(files) {
+	const first = await runTests(files, false);
 	if (first.code === 0) return 0;
 	failed.push(...first.failures);
 	say('What failed once more, with its lines named; it has failed whatever comes of that');
 	// A test that a helper sets up is told by the helper's file.
-	await runTests(first.files.length ? first.files : files, concurrency, true);
+	await runTests(first.files.length ? first.files : files, true);
 	return first.code;
 }
 
@@ -212,10 +212,10 @@ const NAMES = { unit: 'unit', reference: 'against the outside', browser: 'in the
 // Without a build every test in the browser would fail, after a while.
 const built = !results.some(({ title, code }) => title === 'Build' && code !== 0);
 const parts = Object.keys(TESTS).filter((part) => wants(part) && (part !== 'browser' || built));
-// All together: some wait for a browser or for the disk, and the others have the machine meanwhile.
+// All together: some wait for a browser or for the disk, and the others have the machine meanwhile; the quickest come last.
 if (parts.length)
 	await step(parts[0], `Tests: ${parts.map((part) => NAMES[part]).join(', ')}`, () =>
-		nodeTest(inOrder(parts.toReversed().flatMap((part) => TESTS[part]())), AT_ONCE)
+		nodeTest(inOrder(parts.toReversed().flatMap((part) => TESTS[part]())))
 	);
 
 if (failed.length) say('What failed');

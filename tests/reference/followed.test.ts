@@ -19,7 +19,7 @@ const knownOf = (chemistry: string, index: number) =>
 test('what is kept of the reference is what it says of these charges, and all thousand are', () => {
 	for (const chemistry of CHEMISTRY_IDS)
 		for (let k = 0; k < 125; k++) assert.ok(knownOf(chemistry, k), `${chemistry} ${k}`);
-	for (const chemistry of ['nimh']) {
+	for (const chemistry of ['lipo', 'nimh']) {
 		const [run] = trueRuns(chemistry, 1);
 		const { reference } = measure(run, chemistry, 0, true);
 		const known = knownOf(chemistry, 0);
@@ -34,7 +34,7 @@ test('what is kept of the reference is what it says of these charges, and all th
 
 test('followed with three figures, of every chemistry: known better than before, and hardly worse than at best', () => {
 	const all = CHEMISTRY_IDS.flatMap((chemistry) =>
-		trueRuns(chemistry, 2).map((run, k) => measure(run, chemistry, k, knownOf(chemistry, k)))
+		trueRuns(chemistry, 3).map((run, k) => measure(run, chemistry, k, knownOf(chemistry, k)))
 	);
 	const sum = (of: (m: (typeof all)[number]) => number) => all.reduce((s, m) => s + of(m), 0);
 	const end = { untold: sum((m) => m.untold.end), told: sum((m) => m.told.end) };
