@@ -79,7 +79,7 @@ describe('drill', () => {
 		await person.press('button', 'It must not be charged');
 		await person.sees('Safe, and it could have been charged');
 		await person.goTo('/drill');
-		assert.match(await person.text('[data-kind="programs"]'), /0 of 2 right\s+1 would have been stopped/);
+		await person.says('[data-kind="programs"]', /0 of 2 right\s+1 would have been stopped/);
 	});
 
 	test('on a phone nothing is wider than the page', async () => {

@@ -149,6 +149,23 @@ export class Person {
 		return (await this.find(css)).getText();
 	}
 
+	/** Waits until what matches says so: what stands there at first may still be what stood there before. */
+	async says(css: string, words: RegExp): Promise<WebElement> {
+		let text = '';
+		try {
+			await this.driver.wait(async () => {
+				text = await this.driver.executeScript<string>(
+					`return document.querySelector(arguments[0])?.innerText ?? ''`,
+					css
+				);
+				return words.test(text);
+			}, WAIT_MS);
+		} catch {
+			throw new Error(`${css} never said ${words}; it says:\n${text}`);
+		}
+		return this.find(css);
+	}
+
 	async path(): Promise<string> {
 		return new URL(await this.driver.getCurrentUrl()).pathname;
 	}
