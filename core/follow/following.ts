@@ -93,7 +93,11 @@ export class Following {
 	private readonly packs: PossiblePacks;
 	private readonly drawn: PossiblePack[];
 	/** Where the draws came from, and how many from each; null is what was known before the first look. */
-	private readonly sources: { from: Gaussian | null; count: number }[];
+	private readonly sources: { from: Gaussian | null; count: number }[] = [];
+	/** For each draw how much likelier it was drawn than it is, added up over all that were drawn from each source. */
+	private readonly likelier: number[] = [];
+	/** For each look that was told how well each draw agrees with it, as natural logarithm. */
+	private readonly agreed = new Map<string, number[]>();
 	private weights: Float64Array = new Float64Array(0);
 
 	constructor(
@@ -107,13 +111,25 @@ export class Following {
 		this.untilMin = Math.max(2, HORIZON * timeMin.p95);
 		this.packs = new PossiblePacks(r, settings, this.untilMin, normal(uniform(seed)));
 		this.drawn = this.packs.known(FIRST);
-		this.sources = [{ from: null, count: FIRST }];
+		this.comeFrom(null, FIRST);
 		this.tell([]);
 	}
 
 	private add(from: Gaussian, count: number): void {
 		for (let i = 0; i < count; i++) this.drawn.push(this.packs.from(from));
-		this.sources.push({ from, count });
+		this.comeFrom(from, count);
+	}
+
+	/** The last so many draws came from there: every draw might have, and they might have come from every source. */
+	private comeFrom(from: Gaussian | null, count: number): void {
+		const before = this.drawn.length - count;
+		const source = { from, count };
+		const by = (k: number, { from, count }: typeof source) =>
+			count * (from === null ? 1 : Math.exp(logDensity(from, this.drawn[k].z) - this.drawn[k].logPrior));
+		for (let k = 0; k < before; k++) this.likelier[k] += by(k, source);
+		this.sources.push(source);
+		for (let k = before; k < this.drawn.length; k++)
+			this.likelier.push(this.sources.reduce((sum, s) => sum + by(k, s), 0));
 	}
 
 	/** One standard deviation of what a screen shows at this minute of this course, besides what the course itself leaves open. */
@@ -152,20 +168,23 @@ export class Following {
 		return (-(FREEDOM + 1) / 2) * Math.log(1 + (t * t) / FREEDOM) - Math.log(error);
 	}
 
+	/** How well each draw agrees with a look: what was found once holds, as looks are told again with each that follows. */
+	private agreeing(look: Look): readonly number[] {
+		const name = `${look.what} ${look.value} ${look.minute}`;
+		const known = this.agreed.get(name) ?? [];
+		this.agreed.set(name, known);
+		for (let k = known.length; k < this.drawn.length; k++)
+			known.push(this.logLikelihood(this.drawn[k], look));
+		return known;
+	}
+
 	/** How well each draw agrees with the looks, and how much likelier it was drawn than it is, as natural logarithms. */
 	private agreement(looks: readonly Look[]): { likelihood: Float64Array; drawn: Float64Array } {
 		const total = this.drawn.length;
-		return {
-			likelihood: Float64Array.from(this.drawn, (d) =>
-				looks.reduce((sum, look) => sum + this.logLikelihood(d, look), 0)
-			),
-			drawn: Float64Array.from(this.drawn, ({ z, logPrior }) => {
-				let mixture = 0;
-				for (const { from, count } of this.sources)
-					mixture += (count / total) * (from === null ? 1 : Math.exp(logDensity(from, z) - logPrior));
-				return Math.log(mixture);
-			})
-		};
+		const likelihood = new Float64Array(total);
+		for (const agreeing of looks.map((look) => this.agreeing(look)))
+			for (let k = 0; k < total; k++) likelihood[k] += agreeing[k];
+		return { likelihood, drawn: Float64Array.from(this.likelier, (sum) => Math.log(sum / total)) };
 	}
 
 	/** Takes these looks, and no others, for what was read so far. */
