@@ -38,13 +38,14 @@ export class Board {
 		const channel = this.problem.jobs[p.job].ways[p.way].channel * slots;
 		if (used[channel + ((first.from + first.to) >> 1)] > 0.5 || used[channel + first.to - 1] > 0.5)
 			return false;
+		// One look each, where the slots take hundreds.
+		for (const { store, amount } of p.stores)
+			if (this.stored[store] + amount > this.storeCaps[store]) return false;
 		for (const { limit, at, amounts } of p.uses) {
 			const cap = caps[limit];
 			const base = limit * slots + p.start + at;
 			for (let k = 0; k < amounts.length; k++) if (used[base + k] + amounts[k] > cap) return false;
 		}
-		for (const { store, amount } of p.stores)
-			if (this.stored[store] + amount > this.storeCaps[store]) return false;
 		return this.places < 2 || this.reached(p);
 	}
 
