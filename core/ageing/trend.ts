@@ -90,11 +90,24 @@ function step(years: number, prior: TrendPrior): { move: Matrix; noise: Matrix }
 }
 
 function moved(state: State, t: number, prior: TrendPrior): State {
-	const { move, noise } = step(Math.max(0, t - state.t), prior);
+	const years = Math.max(0, t - state.t);
+	const { noise } = step(years, prior);
+	const [level, rate, bias] = state.mean;
+	const [[ll, lr, lb], [, rr, rb], [, , bb]] = state.cov;
+	// The move and its transpose around the covariance, written out: whoever looks for the day of a limit moves on hundreds of times.
+	const levelRate = lr + years * rr;
+	const levelBias = lb + years * rb;
 	return {
 		t,
-		mean: applied(move, state.mean),
-		cov: sum(product(product(move, state.cov), transposed(move)), noise)
+		mean: [level + years * rate, rate, bias],
+		cov: sum(
+			[
+				[ll + years * (lr + levelRate), levelRate, levelBias],
+				[levelRate, rr, rb],
+				[levelBias, rb, bb]
+			],
+			noise
+		)
 	};
 }
 
@@ -202,8 +215,12 @@ export class Trend {
 
 	/** Probability that the figure is below `value` at a moment. */
 	below(value: number, moment: string): number {
-		const { mean, cov } = this.stateAt(Date.parse(moment) / YEAR_MS);
-		return normalBelow((Math.log(value) - mean[0]) / Math.sqrt(Math.max(1e-12, cov[0][0])));
+		return this.belowAt(Math.log(value), Date.parse(moment) / YEAR_MS);
+	}
+
+	private belowAt(logValue: number, t: number): number {
+		const { mean, cov } = this.stateAt(t);
+		return normalBelow((logValue - mean[0]) / Math.sqrt(Math.max(1e-12, cov[0][0])));
 	}
 
 	/**
@@ -217,11 +234,14 @@ export class Trend {
 	): Record<'early' | 'likely' | 'late', string | null> {
 		const out: Record<'early' | 'likely' | 'late', string | null> = { early: null, likely: null, late: null };
 		const limits = { early: 0.1, likely: 0.5, late: 0.9 } as const;
+		const logValue = Math.log(value);
+		const begins = Date.parse(from);
 		for (let months = 0; months <= 12 * FURTHEST_YEARS; months += LOOK_MONTHS) {
-			const at = new Date(Date.parse(from) + (months / 12) * YEAR_MS).toISOString();
-			const below = this.below(value, at);
+			const at = Math.trunc(begins + (months / 12) * YEAR_MS);
+			const below = this.belowAt(logValue, at / YEAR_MS);
 			const passed = way === 'down' ? below : 1 - below;
-			for (const key of ['early', 'likely', 'late'] as const) if (passed >= limits[key]) out[key] ??= at;
+			for (const key of ['early', 'likely', 'late'] as const)
+				if (passed >= limits[key]) out[key] ??= new Date(at).toISOString();
 			if (out.late) break;
 		}
 		return out;
