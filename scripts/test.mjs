@@ -2,7 +2,7 @@
  * Everything that must hold: installs what is missing, then type check, lint, unit, reference and browser tests.
  *   npm test            all of it        npm test -- unit browser     only the named parts
  */
-import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { join, relative } from 'node:path';
 import { bundleTests } from './bundle-tests.mjs';
@@ -183,11 +183,20 @@ const kept = (tool) => [
 	'--cache-location',
 	join('node_modules', '.cache', 'found', tool)
 ];
+/** What the type check keeps for the next time is of the packages that were there then. */
+function forgetOldTypes() {
+	const keeps = join(root, '.svelte-kit', '.svelte-check');
+	const installed = join(root, 'node_modules', '.package-lock.json');
+	if (existsSync(keeps) && statSync(keeps).mtimeMs < statSync(installed).mtimeMs)
+		rmSync(keeps, { recursive: true });
+}
 // Each keeps one core busy, so they run beside one another.
 await Promise.all([
-	step('types', 'Type check', () =>
-		run('npx', ['svelte-check', '--tsconfig', './tsconfig.json', '--fail-on-warnings'], { whole: true })
-	),
+	step('types', 'Type check', () => {
+		forgetOldTypes();
+		const how = ['--tsconfig', './tsconfig.json', '--fail-on-warnings', '--incremental'];
+		return run('npx', ['svelte-check', ...how], { whole: true });
+	}),
 	step('lint', 'Lint', () =>
 		run('npx', ['eslint', '.', '--max-warnings', '0', ...kept('eslint')], { whole: true })
 	),
