@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { CheckAnswer, LogAnswer, StatusAnswer, type Fault, type PackTruth } from '../link/protocol';
 import { StandInBench } from './bench';
+import { SupplyWatch } from './faults';
 
 const four = (change: Partial<PackTruth> = {}): PackTruth => ({
 	chemistry: 'lipo',
@@ -186,4 +187,14 @@ test('faults stay whatever is plugged in until they are taken out; nonsense is r
 	body(posed.bench.answer('FAULTS c/A []'));
 	assert.ok(posed.check().packV > 12);
 	assert.match(posed.bench.answer('FAULTS c/A [{"kind":"on fire"}]'), /^ERR body/);
+});
+
+test('a supply that trips gives up after 20 s of too much in one piece, however often it was asked before', () => {
+	const weak: Fault[] = [{ kind: 'weak supply', watts: 60, trips: true, fromMin: 0 }];
+	const watch = new SupplyWatch();
+	const asked = (watts: number, seconds: number) => watch.trips(weak, 1, watts, seconds);
+	assert.equal(asked(61, 19), false);
+	assert.equal(asked(60, 1), false, 'what it can give it gives');
+	assert.equal(asked(61, 19.5), false, 'and counts anew, from nothing');
+	assert.equal(asked(61, 0.5), true);
 });

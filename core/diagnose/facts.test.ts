@@ -51,6 +51,8 @@ describe('a cell page', () => {
 		assert.equal(page(0.31, 0, 0.1), 'zero beside double', 'what is not nothing is some cell');
 		assert.equal(page(3.8, 0, 7.6, 3.8), 'zero beside double');
 		assert.equal(page(3.8, 7.6, 0, 3.8), 'zero beside double');
+		assert.equal(page(3.8, 0, 6.2, 3.8), 'zero beside double', 'two that are nearly empty are double too');
+		assert.equal(page(3.8, 0, 6, 3.8), 'one low', 'less than 1.6 times its fellows is no double');
 		assert.equal(page(0, 3.8, 3.8), 'an end cell zero');
 		assert.equal(page(3.8, 3.8, 0.29), 'an end cell zero');
 		assert.equal(page(3.8, 0, 3.8, 3.8), 'one low', 'inside, with no double beside it: a dead cell');

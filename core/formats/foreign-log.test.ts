@@ -175,9 +175,9 @@ describe('lines as samples', () => {
 });
 
 describe('what a log comes to', () => {
-	const end = (amps: number[], volts: number[], cellV: number[][] = []) =>
+	const end = (amps: number[], volts: number[], cellV: number[][] = [], fromS = 0) =>
 		endOfLog({
-			timeS: amps.map((_, k) => 60 * k),
+			timeS: amps.map((_, k) => fromS + 60 * k),
 			...{ currentA: amps, packV: volts, cellV },
 			chargeAh: amps.map((_, k) => 0.01 * k),
 			temperatureDegC: amps.map((_, k) => 20 + k)
@@ -200,6 +200,7 @@ describe('what a log comes to', () => {
 			],
 			['in', true, 240, 2, 12.6, [4.2], 25]
 		);
+		assert.equal(end([2, 2, 0], [12, 12.3, 12.3], [], 600).durationS, 60, 'from its own first moment on');
 		assert.ok(Math.abs(charge.chargeAh - 0.05) < 1e-12);
 		assert.equal(end([2, 2, 2, 0.8], [12, 12.3, 12.6, 12.6]).tapered, false);
 		assert.equal(end([2, 2, 2, 0.69], [12, 12.3, 12.6, 12.6]).tapered, true);

@@ -77,3 +77,21 @@ test('two discharges in a row are told apart by the charge that starts anew; not
 	assert.deepEqual(legsIn(emptyTelemetry(2)), []);
 	assert.equal(capacityIn([]), null);
 });
+
+test('a milliampere is a rest, a little more is a current', () => {
+	const kinds = (currentA: number) => {
+		const t = emptyTelemetry(1);
+		for (const timeS of [0, 10, 20]) {
+			t.timeS.push(timeS);
+			t.currentA.push(currentA);
+			t.chargeAh.push(0);
+			t.packV.push(3.7);
+			t.temperatureDegC.push(20);
+		}
+		return legsIn(t).map((l) => l.kind);
+	};
+	assert.deepEqual(kinds(0.001), ['rest']);
+	assert.deepEqual(kinds(-0.001), ['rest']);
+	assert.deepEqual(kinds(0.0011), ['charge']);
+	assert.deepEqual(kinds(-0.0011), ['discharge']);
+});

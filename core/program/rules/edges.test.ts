@@ -10,10 +10,12 @@ import {
 	held,
 	NOW
 } from '../../../tests/support/bench-chargers';
+import { aMultiCharger, nimhPack } from '../../../tests/support/rule-cases';
 import { CONNECTORS } from '../../pack/connector';
 import type { ProgramContext } from '../../request/context';
 import type { Overrides } from '../../request/settings';
 import { solve } from '../solve';
+import { nickelHighVolts } from './nickel/nickel-high-volts';
 
 const said = (rule: string, change: Partial<ProgramContext> = {}, set: Overrides = {}): string | null =>
 	solve(aContext(change), set).findings.find((f) => f.rule === rule)?.sentence ?? null;
@@ -322,4 +324,54 @@ test('the least and the most volts that a channel offers can be keyed, a hundred
 	assert.deepEqual([keyed(4.1), keyed(4.18)], [null, null]);
 	assert.match(keyed(4.19)!, /ends between 4\.10 and 4\.18 V per cell; 4\.19 V cannot be keyed/);
 	assert.match(keyed(4.09)!, /4\.09 V cannot be keyed/);
+});
+
+test('whichever cell it is that is full, empty, or of more resistance: the first, one between, or the last', () => {
+	const bad = (rule: string, odd: number, others: number) => {
+		for (const at of [0, 1, 2]) {
+			const cells = [0, 1, 2].map((i) => (i === at ? odd : others));
+			assert.match(
+				said(rule, { reading: aReading(cells) }) ?? '',
+				new RegExp(`^Cell ${at + 1} `),
+				`${rule} ${at}`
+			);
+		}
+	};
+	bad('cell-over-limit', 4.251, 4.19);
+	bad('cell-under-floor', 2.49, 3.4);
+	bad('cell-needs-recovery', 2.99, 3.1);
+	for (const at of [0, 1, 2]) {
+		const cellResistancesOhm = [0, 1, 2].map((i) => (i === at ? 0.006 : 0.002));
+		const reading = aReading([3.8, 3.8, 3.8], { cellResistancesOhm });
+		assert.match(said('resistance-uneven', { reading })!, new RegExp(`^Cell ${at + 1} has 6\\.0 mΩ`));
+	}
+});
+
+test('a channel of one end offers it, in the digits that its screen has', () => {
+	const charger = aCharger({ held: [] }, { endVoltageStepV: null });
+	const found = solve(aContext({ charger }), { endVoltageV: 4.1 }).findings.find(
+		(f) => f.rule === 'end-voltage-not-offered'
+	)!;
+	assert.match(found.sentence, /always ends at 4\.20 V per cell; 4\.10 V cannot be keyed/);
+	assert.equal(found.fix?.label, 'Use 4.20 V');
+});
+
+test('nickel whose forecast comes to 1.60 V a cell is left alone, a hundredth of a volt more is not', () => {
+	const solution = solve(
+		aContext({
+			pack: nimhPack(),
+			charger: aMultiCharger(),
+			task: 'charge',
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 7.3 })
+		})
+	);
+	const high = (p95: number) =>
+		nickelHighVolts.check({
+			settings: solution.settings,
+			solved: solution.settings,
+			r: solution.resolved,
+			forecast: { ...solution.forecast!, highestCellV: { ...solution.forecast!.highestCellV, p95 } }
+		});
+	assert.equal(high(1.6), null);
+	assert.match(high(1.61)!.sentence, /reaches 1\.61 V per cell under charge, above 1\.60 V/);
 });

@@ -90,13 +90,6 @@ export class JoinedPacks {
 		return this.network.railV(this.emfV(), chargerA);
 	}
 
-	/** The current that brings the board to `volts`, A: it answers to the current in a straight line. */
-	currentFor(volts: number): number {
-		const emf = this.emfV();
-		const open = this.network.railV(emf, 0);
-		return (volts - open) / (this.network.railV(emf, 1) - open);
-	}
-
 	/** Goes on by `dtS` with the charger's current as it is; returns what flowed into each cell, A. */
 	step(dtS: number, chargerA: number): number[] {
 		const before = this.cellA(chargerA);

@@ -182,6 +182,9 @@ describe('opening a data file', () => {
 		const fresh = newFile();
 		assert.equal((await restoreDatabase(file, fresh)).keptAs, null);
 		assert.deepEqual(await keysIn(fresh), ['new']);
+		const elsewhere = join(folder.dir, 'a folder', 'of its own', 'data.sqlite');
+		assert.equal((await restoreDatabase(file, elsewhere)).keptAs, null);
+		assert.deepEqual(await keysIn(elsewhere), ['new'], 'where there was no folder yet');
 	});
 
 	test('restoring over a damaged file keeps that as it is, log and all', async () => {

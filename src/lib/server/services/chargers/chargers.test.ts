@@ -68,6 +68,7 @@ describe('chargers', () => {
 		const made = ok(await createSupply(shop.db, input, id));
 		assert.deepEqual(ok(await createSupply(shop.db, { ...input, name: 'Another' }, id)), made);
 		ok(await deleteSupply(shop.db, id));
+		assert.equal(ok(await deleteSupply(shop.db, id)).id, id, 'taken away twice is away');
 		assert.equal(ok(await createSupply(shop.db, input, id)).id, id);
 		assert.equal(
 			(await listSupplies(shop.db)).some((s) => s.id === id),

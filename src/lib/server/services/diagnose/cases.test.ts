@@ -56,6 +56,16 @@ describe('cases', () => {
 		assert.equal((await report(c.id)).case.id, c.id);
 	});
 
+	test('what a window showed is at most 80 characters of it', async () => {
+		const c = ok(await openCase(shop.db, stranger, now(), 'case-was'));
+		const answer = (was: string) =>
+			changeCase(shop.db, c.id, { answer: { clue: 'eye', answer: 'sound, nothing smells' }, was }, now());
+		const long = await answer('x'.repeat(81));
+		assert.equal(long.ok, false);
+		assert.equal(long.ok ? 0 : long.status, 422);
+		ok(await answer('x'.repeat(80)));
+	});
+
 	test('up to two answers that speak against a cause are told with it', async () => {
 		const c = ok(await openCase(shop.db, stranger, now(), 'case-against'));
 		let told = await report(c.id);

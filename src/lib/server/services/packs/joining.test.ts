@@ -4,7 +4,7 @@ import { afterEach, beforeEach, test } from 'node:test';
 import type { Pack } from '../../../../../core/pack/pack';
 import { now, ok, Workshop } from '../../../../../tests/support/workshop';
 import { joiningReading } from './joining';
-import { addUse } from './uses';
+import { addUse, deleteUse } from './uses';
 
 let shop: Workshop;
 let pack: Pack;
@@ -29,4 +29,12 @@ test('said to be at rest a quarter of an hour after a use it is not; half an hou
 test('a reading from before the last use is none', async () => {
 	ok(await addUse(shop.db, pack.id, {}, now()));
 	assert.equal(await state(), null);
+});
+
+test('a use that was taken back is not written twice by the same request, and stays away', async () => {
+	const id = '00000000-0000-4000-8000-00000000feed';
+	const made = ok(await addUse(shop.db, pack.id, { at: before(5) }, now(), id));
+	ok(await deleteUse(shop.db, id));
+	assert.deepEqual(ok(await addUse(shop.db, pack.id, { at: before(5) }, now(), id)), made);
+	assert.equal(await state(), 'rest', 'it was never used');
 });

@@ -288,6 +288,17 @@ describe('the write queue', () => {
 		);
 	});
 
+	test('once it is closed what was asked for is done, and nothing more is taken', async () => {
+		const other = await Workshop.open();
+		const last = other.db.write(async () => 'done');
+		await other.close();
+		assert.equal(await last, 'done');
+		await assert.rejects(
+			other.db.write(async () => 'too late'),
+			/the data file is closed/
+		);
+	});
+
 	test('a write within a write is a fault that is told at once, not a wait for ever', async () => {
 		await assert.rejects(
 			shop.db.write(() => shop.db.write(async () => undefined)),
