@@ -39,6 +39,16 @@ test('more current than was set, more charge than current and minutes give, more
 	assert.match(broken(look(90, 'chargeAh', 3.31))!, /more than this pack can hold, 3300 mAh/);
 });
 
+test('a small current that was keyed too large is seen as well as a large one', () => {
+	const small = { r: of4S.r, settings: { ...of4S.settings, currentA: 0.4, dischargeA: null } };
+	const most = 0.4 * 1.05 + LOOK_KINDS.currentA.step;
+	assert.equal(broken(look(10, 'currentA', most - 1e-6), [], small), null);
+	assert.match(
+		broken(look(10, 'currentA', most + 0.01), [], small)!,
+		/is more than the 0\.4 A of the program/
+	);
+});
+
 test('nickel and lead hold more: 1.25 times, 1.6 times where nickel is charged for its time', () => {
 	const nickel = (currentA: number) => {
 		const { r, settings } = solved({

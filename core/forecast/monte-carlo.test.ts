@@ -66,6 +66,25 @@ test('the band is ordered and closes as runs end', () => {
 	assert.equal(b.currentA.high.at(-1), 0);
 });
 
+test('the band shows what flows and reads at each moment: all current at first, a little of it before the last is over', () => {
+	const { band: b, context } = band({}, 60);
+	const { currentA } = solve(context).settings;
+	const at = (minute: number) => b.timeMin.findIndex((t) => t >= minute);
+	for (const k of [0, at(10)]) {
+		assert.ok(
+			Math.abs(b.currentA.middle[k] / currentA - 1) < 0.03,
+			`${b.currentA.middle[k]} A of ${currentA} A`
+		);
+		assert.ok(
+			b.packV.low[k] > 3 * 3.5 && b.packV.high[k] < 3 * 4.3,
+			`${b.packV.low[k]} to ${b.packV.high[k]} V`
+		);
+	}
+	assert.ok(b.packV.middle[at(10)] > b.packV.middle[0], 'volts rise');
+	const late = b.currentA.high[at(b.endMin.median)];
+	assert.ok(late > 0 && late < currentA / 2, `${late} A at the median end`);
+});
+
 test('normal numbers are what they say, and neighbouring seeds have nothing in common', () => {
 	const draw = normal(uniform(11));
 	const values = Array.from({ length: 20000 }, draw);

@@ -6,7 +6,7 @@ import { endByHand } from '../runs/by-hand';
 import { startRun } from '../runs/runs';
 import { getRun } from '../runs/logbook';
 import { addLook } from '../runs/looks';
-import { changeCase, listCases, moveCase, openCase, taughtOf, teach } from './cases';
+import { changeCase, listCases, moveCase, openCase, sceneOf, taughtOf, teach } from './cases';
 import { onRecord } from './known';
 import { reportOf } from './report';
 
@@ -341,6 +341,7 @@ describe('cases', () => {
 		ok(await changeCase(shop.db, first.id, { confirmed: 'weak-cell' }, now()));
 		const second = ok(await openCase(shop.db, { ...at, symptom: 'cells-part' }, now()));
 		assert.ok((await odds(second.id, 'weak-cell')) > plain + 0.05);
+		assert.deepEqual((await sceneOf(shop.db, second, now())).scene.confirmed, { 'weak-cell': 1 });
 		const elsewhere = ok(await openCase(shop.db, { ...at, packId: null, symptom: 'cells-part' }, now()));
 		assert.ok(Math.abs((await odds(elsewhere.id, 'weak-cell')) - plain) < 0.05, 'a cell is the pack’s own');
 	});

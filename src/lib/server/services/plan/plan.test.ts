@@ -136,7 +136,9 @@ test('packs and channels of the book become a plan without a fault; it is found 
 			String(e.getFirstPropertyValue('description')),
 			/\. Stay with what charges; look before you plug\.$/
 		);
-		assert.equal(e.getFirstSubcomponent('valarm')?.getFirstPropertyValue('action'), 'DISPLAY');
+		const alarm = e.getFirstSubcomponent('valarm')!;
+		assert.equal(alarm.getFirstPropertyValue('action'), 'DISPLAY');
+		assert.equal(String(alarm.getFirstPropertyValue('trigger')), '-PT5M', 'five minutes before');
 	}
 	assert.deepEqual(
 		new ICAL.Component(ICAL.parse(await calendarOf(shop.db, kept, at(1))) as never)
