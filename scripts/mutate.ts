@@ -5,6 +5,7 @@
  *   npm run mutate -- --sample 40 --seed 3 core/care   a few, of the files whose path begins so
  *   npm run mutate -- --again FILE                     those that an earlier run, kept in FILE, said survived: do new tests notice?
  */
+import { execFileSync } from 'node:child_process';
 import { readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -37,6 +38,9 @@ const files = FOLDERS.flatMap((folder) =>
 		.filter((f) => f.endsWith('.ts'))
 		.map((f) => `${folder}/${f}`)
 ).filter((f) => !LEFT_OUT.test(f) && (positionals.length === 0 || positionals.some((p) => f.startsWith(p))));
+
+// The tests' settings are made from the application's.
+execFileSync('npx', ['svelte-kit', 'sync'], { cwd: root, stdio: 'ignore' });
 
 /** As it was when the mutants were drawn: the tree may be worked on meanwhile. */
 const texts = new Map(files.map((file) => [file, readFileSync(join(root, file), 'utf8')]));

@@ -133,3 +133,25 @@ test('followed with three figures from screens of packs nobody knows: the end is
 	assert.ok(inside >= 0.8 * all, `${inside} of ${all} inside`);
 	assert.equal(cried, 0);
 });
+
+test('a look that is mended is another look, and so is the same figure at another minute or of another kind', () => {
+	const [run] = trueRuns('lipo', 1);
+	const { resolved, settings } = run.solution;
+	const f = new Following(resolved, settings);
+	const quarter = Math.round(run.endMin / 4);
+	const told = (minute: number, what: 'chargeAh' | 'currentA', value: number) => {
+		f.tell([{ minute, what, value }]);
+		return f.learnedOf().startSoc.now.mean + f.end(0).chargeAh.median;
+	};
+	const volts = (minute: number, value: number) => {
+		f.tell([{ minute, what: 'packV', value }]);
+		return f.end(0).minute.median;
+	};
+	const value = run.screen('packV', quarter);
+	const first = volts(quarter, value);
+	assert.ok(volts(2 * quarter, value) > first + 1, 'it reads so only later: it will take longer');
+	assert.ok(volts(quarter, value + 0.1) < first - 1, 'it reads more: it is nearer to its end');
+	assert.equal(volts(quarter, value), volts(quarter, value), 'and told again it is what it was');
+	assert.notEqual(told(quarter, 'chargeAh', 1), told(quarter, 'currentA', 1));
+	assert.ok(Number.isFinite(told(quarter, 'currentA', 1)));
+});

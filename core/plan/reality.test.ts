@@ -181,6 +181,8 @@ test('only what changed is named', () => {
 	assert.deepEqual(changesOf([plain], [moved]), [
 		{ jobId: 'j', movedMin: 15, channel: false, pace: false, became: null }
 	]);
+	const byAMinute = { ...plain, spans: [span('balance', '19:01', '20:01', '20:11')] };
+	assert.equal(changesOf([plain], [byAMinute])[0]?.movedMin, 1, 'a minute is a change');
 	assert.equal(changesOf([plain], [])[0].became, 'left out');
 	assert.deepEqual(changesOf([], [plain]), [
 		{ jobId: 'j', movedMin: null, channel: false, pace: false, became: 'in time' }

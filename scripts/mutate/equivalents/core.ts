@@ -318,13 +318,6 @@ export const IN_CORE: readonly Equivalent[] = [
 		why: 'Another stream of chance for a few.'
 	},
 	{
-		file: 'core/follow/following.ts',
-		line: 'looks.reduce((sum, look) => sum + this.logLikelihood(course, look), 0)',
-		before: '0',
-		after: '1',
-		why: 'Added to every draw alike, and weights are made to add up to one.'
-	},
-	{
 		file: 'core/program/rules/recovery/recovery-too-hard.ts',
 		line: 'const tooStrong = settings.currentA > mostA + 1e-9;',
 		before: '>',
@@ -568,5 +561,61 @@ export const IN_CORE: readonly Equivalent[] = [
 		before: '===',
 		after: '!==',
 		why: 'A shortcut: what is worked out again comes out the same, and the first differs from none before it.'
+	},
+	{
+		file: 'core/simulate/charge-simulation.ts',
+		line: 'if (e + (voltageLimitedA - bleed) * r > endV) voltageLimitedA = (endV - e) / r + bleed;',
+		before: '>',
+		after: '>=',
+		why: 'Where it just comes to the end the current is found once more, and is the same.'
+	},
+	{
+		file: 'core/follow/alarms.ts',
+		line: 'const later = (a: string, b: string): string => (a > b ? a : b);',
+		before: '>',
+		after: '>=',
+		why: 'Of two that are alike either is the later one.'
+	},
+	{
+		file: 'core/forecast/weakest-cell.ts',
+		line: 'soc < LOW_SOC ? 1 + LOW_SOC_RISE * (LOW_SOC - Math.max(soc, -LOW_SOC)) : 1;',
+		before: '<',
+		after: '<=',
+		why: 'Where it begins to rise it has not risen yet.'
+	},
+	{
+		file: 'core/quantity/plausible.ts',
+		line: 'const meant = value < usual.low ? value * slip : value / slip;',
+		before: '<',
+		after: '<=',
+		why: 'What is just usual is not asked about.'
+	},
+	{
+		file: 'core/diagnose/log-phases.ts',
+		line: 'return { v: (v0 + v1) / 2, a: (a0 + a1) / 2 };',
+		before: '/',
+		after: '*',
+		why: 'Only how they go beside one another is looked at: four times as many volts or amps are as many at each point.'
+	},
+	{
+		file: 'core/diagnose/log-phases.ts',
+		line: "if (a < 0) return 'discharge';",
+		before: '<',
+		after: '<=',
+		why: 'No current at all is a rest before that.'
+	},
+	{
+		file: 'core/diagnose/by-course.ts',
+		line: 'const spreads = spread > SPREAD_UNSEEN ? [0, -spread / 3, -spread / 1.5] : [0];',
+		before: '>',
+		after: '>=',
+		why: 'A spread that is exactly as much as is not seen.'
+	},
+	{
+		file: 'core/diagnose/infer.ts',
+		line: 'if (none < ODD || answers.length < 2) return null;',
+		before: '<',
+		after: '<=',
+		why: 'A share that is exactly the one from which it is asked.'
 	}
 ];

@@ -309,5 +309,33 @@ export const IN_PLANNING: readonly Equivalent[] = [
 		before: '0',
 		after: '1',
 		why: 'Neither is more than one.'
+	},
+	{
+		file: 'core/plan/board.ts',
+		line: 'for (let place = 0; place < places; place++) {',
+		before: '<',
+		after: '<=',
+		why: 'Read behind the end of a typed array, where there are no acts.'
+	},
+	{
+		file: 'core/plan/why.ts',
+		line: 'if (all < WORTH) continue;',
+		before: '<',
+		after: '<=',
+		why: 'A worth that is exactly the one from which it is told.'
+	},
+	{
+		file: 'core/plan/placements.ts',
+		line: '...acts.map((a) => a - start)',
+		before: '-',
+		after: '+',
+		why: 'Only how often a list of uses is shared.'
+	},
+	{
+		file: 'core/plan/bench.ts',
+		line: 'const draws = profile.some((w) => w > 0)',
+		before: '>',
+		after: '>=',
+		why: 'No watts are drawn either way: a list of noughts or none.'
 	}
 ];

@@ -106,5 +106,33 @@ export const IN_SERVER: readonly Equivalent[] = [
 		before: '<',
 		after: '<=',
 		why: 'One time more of many that a recurring hour is followed.'
+	},
+	{
+		file: 'src/lib/server/services/packs/ageing.ts',
+		line: 'db.kept(`ageing ${pack.id} ${now.slice(0, 10)}`, async () => {',
+		before: '10',
+		after: '11',
+		why: 'The name of what is kept of a day: with the letter behind the day it is as much that day’s.'
+	},
+	{
+		file: 'src/lib/server/services/chargers/chargers.ts',
+		line: 'if (dropped.length > 0 && (await tx.models.Run.count({ where: open })) > 0)',
+		before: '>',
+		after: '>=',
+		why: 'No run is on a channel of none.'
+	},
+	{
+		file: 'src/lib/server/services/book/take-out.ts',
+		line: '{ highWaterMark: 1 }',
+		before: '1',
+		after: '2',
+		why: 'How far it is read ahead.'
+	},
+	{
+		file: 'src/lib/server/db/connect.ts',
+		line: 'const READERS = 3;',
+		before: '3',
+		after: '4',
+		why: 'How many read at once.'
 	}
 ];

@@ -49,6 +49,28 @@ test('it is started where a charger is linked to it, and by nobody where none is
 	// Left alone and idle, what was started leaves by itself.
 });
 
+test('where no charger is linked to it nobody asks whether it is there', async () => {
+	const port = await freePort();
+	const shop = await Workshop.open();
+	const link = new StandInLink(port);
+	let asked = 0;
+	link.hello = async () => {
+		asked++;
+		throw new Error('nobody was to be asked');
+	};
+	const keeper = new StandInKeeper(shop.db, link, pino({ level: 'silent' }));
+	const lookFor = async (ms: number) => {
+		keeper.start(5);
+		for (const until = Date.now() + ms; Date.now() < until && asked === 0;)
+			await new Promise((r) => setTimeout(r, 5));
+		keeper.stop();
+	};
+	await lookFor(200);
+	assert.equal(asked, 0);
+	link.close();
+	await shop.close();
+});
+
 test('one that was just started is given time to listen; where somebody else starts it nothing is done', async () => {
 	const port = await freePort();
 	process.env.STAND_IN_PORT = String(port);
