@@ -200,3 +200,14 @@ test('one cell far from its fellows is where its volts are, and does not leave o
 		assert.ok(Math.abs(soc - socAt(curve, cells[odd])) < 0.03, `${chemistry} cell ${odd + 1}: ${soc}`);
 	}
 });
+
+test('of three cells that nobody read the middle one may lie nearer to either of the others; of two there is none', () => {
+	const start = new PossibleStarts(bySum(3, 3.3));
+	const share = (leaning: number) => {
+		const soc = Array.from(start.of(Float64Array.of(0, 0.5, leaning), 0, 0).soc).sort((a, b) => a - b);
+		return (soc[1] - soc[0]) / (soc[2] - soc[0]);
+	};
+	assert.equal(start.size, 3);
+	assert.ok(Math.abs(share(0) - 0.5) < 1e-6, `${share(0)}`);
+	assert.ok(share(1) < 0.4 && share(-1) > 0.6, `${share(1)} ${share(-1)}`);
+});

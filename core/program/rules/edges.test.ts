@@ -375,3 +375,14 @@ test('nickel whose forecast comes to 1.60 V a cell is left alone, a hundredth of
 	assert.equal(high(1.6), null);
 	assert.match(high(1.61)!.sentence, /reaches 1\.61 V per cell under charge, above 1\.60 V/);
 });
+
+test('cells that rest where another chemistry does: a label that fits settles it, one that fits the other does not', () => {
+	const labelled = (labelVoltageV: number | null) =>
+		said('cells-look-like-another', {
+			pack: aPack({ labelVoltageV }),
+			reading: aReading([3.3, 3.3, 3.305])
+		});
+	assert.equal(labelled(11.1), null);
+	assert.match(labelled(9.9)!, /as LiFe does/);
+	assert.match(labelled(null)!, /as LiFe does/);
+});

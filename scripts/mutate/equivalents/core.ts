@@ -617,5 +617,19 @@ export const IN_CORE: readonly Equivalent[] = [
 		before: '<',
 		after: '<=',
 		why: 'A share that is exactly the one from which it is asked.'
+	},
+	{
+		file: 'core/ageing/leaks.ts',
+		line: 'const worst = behind.reduce((at, v, i) => (v > behind[at] ? i : at), 0);',
+		before: '0',
+		after: '1',
+		why: 'Where the first two are behind alike, either is the worst.'
+	},
+	{
+		file: 'core/simulate/charge-simulation.ts',
+		line: 'slowedAt = s;',
+		before: 'slowedAt = s;',
+		after: ';',
+		why: 'A shortcut: what is worked out again comes out the same.'
 	}
 ];

@@ -85,6 +85,15 @@ describe('programs set up by hand', () => {
 			return told;
 		});
 		assert.ok(rates.includes('none') && rates.some((rate) => /^\d/.test(rate)), `${rates}`);
+		const meters = [1, 2, 3].flatMap((grade) =>
+			Array.from(
+				{ length: 12 },
+				(_, seed) => programDrill(grade, seed)?.pack.find(([name]) => name === 'Meter')?.[1] ?? []
+			).flat()
+		);
+		for (const read of meters)
+			assert.match(read, /^\d+ (min|h) ago, at rest: (\d\.\d{3}( \d\.\d{3})*|\d+\.\d\d V in all)$/);
+		assert.ok(meters.some((m) => m.endsWith('in all')) && meters.some((m) => !m.endsWith('in all')));
 		assert.ok(bench.asked.length >= 5);
 		const unit = (id: string) => bench.asked.find((a) => a.id === id)?.unit;
 		assert.deepEqual([unit('cells'), unit('currentA')], ['S', 'A']);
