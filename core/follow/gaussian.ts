@@ -53,13 +53,17 @@ export function fitted(
 }
 
 /** One point of it, from independent standard normal numbers. */
-export function pointOf(g: Gaussian, normal: () => number): Float64Array {
-	const z = Float64Array.from(g.mean, () => normal());
-	return Float64Array.from(g.mean, (m, i) => {
-		let sum = m;
-		for (let k = 0; k <= i; k++) sum += g.lower[i][k] * z[k];
-		return sum;
-	});
+export function pointOf({ mean, lower }: Gaussian, normal: () => number): Float64Array {
+	const size = mean.length;
+	const z = new Float64Array(size);
+	for (let i = 0; i < size; i++) z[i] = normal();
+	const point = new Float64Array(size);
+	for (let i = 0; i < size; i++) {
+		let sum = mean[i];
+		for (let k = 0; k <= i; k++) sum += lower[i][k] * z[k];
+		point[i] = sum;
+	}
+	return point;
 }
 
 /** Natural logarithm of its density at `point`. */
