@@ -1,10 +1,11 @@
 /** A database of its own for a test, in a folder that is removed with it. */
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openDatabase, type Database } from '../../src/lib/server/db/connect';
 import { createCharger } from '../../src/lib/server/services/chargers/chargers';
 import { aCharger } from './bench-chargers';
+import { keptFile } from './kept-file';
 
 /** A new folder; `remove` takes it away with all that is in it. */
 export function aFolder(name = 'data'): { dir: string; remove: () => void } {
@@ -12,22 +13,9 @@ export function aFolder(name = 'data'): { dir: string; remove: () => void } {
 	return { dir, remove: () => rmSync(dir, { recursive: true, force: true, maxRetries: 5 }) };
 }
 
-/** An empty file, migrated once for all the tests of this process. */
-let empty: Promise<Buffer> | null = null;
-async function migrated(): Promise<Buffer> {
-	const { dir, remove } = aFolder();
-	const db = await openDatabase(join(dir, 'empty.sqlite'));
-	await db.copyTo(join(dir, 'copy.sqlite'));
-	await db.close();
-	const bytes = readFileSync(join(dir, 'copy.sqlite'));
-	remove();
-	return bytes;
-}
-
 /** Puts an empty database, migrated, in `file`. */
-export async function emptyFile(file: string): Promise<void> {
-	writeFileSync(file, await (empty ??= migrated()));
-}
+export const emptyFile = (file: string): Promise<void> =>
+	keptFile(file, { name: 'empty', madeFrom: ['src/lib/server/db'] }, async () => undefined);
 
 /** An empty database, migrated, or what `fill` puts in its file; `close` also removes it. */
 export async function aDatabase(fill: (file: string) => Promise<void> = emptyFile): Promise<Database> {
