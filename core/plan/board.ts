@@ -38,7 +38,7 @@ export class Board {
 		const channel = this.problem.jobs[p.job].ways[p.way].channel * slots;
 		if (used[channel + ((first.from + first.to) >> 1)] > 0.5 || used[channel + first.to - 1] > 0.5)
 			return false;
-		// One look each, where the slots take hundreds.
+		// One look each, where the slots take many.
 		for (const { store, amount } of p.stores)
 			if (this.stored[store] + amount > this.storeCaps[store]) return false;
 		for (const { limit, at, amounts } of p.uses) {

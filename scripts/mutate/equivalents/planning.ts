@@ -330,12 +330,5 @@ export const IN_PLANNING: readonly Equivalent[] = [
 		before: '-',
 		after: '+',
 		why: 'Only how often a list of uses is shared.'
-	},
-	{
-		file: 'core/plan/bench.ts',
-		line: 'const draws = profile.some((w) => w > 0)',
-		before: '>',
-		after: '>=',
-		why: 'No watts are drawn either way: a list of noughts or none.'
 	}
 ];

@@ -116,7 +116,7 @@ export async function migrate(
 	const remove = (name: string) =>
 		sequelize.query('DELETE FROM migrations WHERE name = :name', { replacements: { name } });
 	await sequelize.query('CREATE TABLE IF NOT EXISTS migrations (name VARCHAR(255) PRIMARY KEY)');
-	// It loads a command line of its own, a fifth of the time of a start: only where there is something to do.
+	// It loads a command line of its own, a quarter of the processor time of a start: only where there is something to do.
 	const { Umzug } = await import('umzug');
 	const umzug = new Umzug({
 		migrations: Object.entries(migrations).map(([name, m]) => ({
