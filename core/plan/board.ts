@@ -85,15 +85,24 @@ export class Board {
 	put = (p: Placement): void => this.change(p, 1);
 	take = (p: Placement): void => this.change(p, -1);
 
+	/** Whether nothing of a limit is used at any time. */
+	idle(limit: number): boolean {
+		return !this.used.subarray(limit * this.slots, (limit + 1) * this.slots).some((amount) => amount > 0);
+	}
+
+	/** Whether hands do something in this slot. */
+	busy(slot: number): boolean {
+		return slot >= 0 && slot < this.slots && this.used[this.handsAt + slot] > 0.5;
+	}
+
 	/** What more the visits cost with this placement's acts. */
-	visitsFor({ acts }: Placement): number {
-		const busy = (s: number) => s >= 0 && s < this.slots && this.used[this.handsAt + s] > 0.5;
+	visitsFor({ acts }: Pick<Placement, 'acts'>): number {
 		let more = 0;
 		for (const s of acts) {
 			// Its own acts next to one another are one visit.
-			const before = busy(s - 1) || acts.includes(s - 1);
+			const before = this.busy(s - 1) || acts.includes(s - 1);
 			more += before ? 0 : 1;
-			if (busy(s + 1) && !acts.includes(s + 1)) more -= 1;
+			if (this.busy(s + 1) && !acts.includes(s + 1)) more -= 1;
 		}
 		return more * this.problem.taste.visit;
 	}

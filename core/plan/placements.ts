@@ -204,6 +204,8 @@ export function placementsOf(problem: Problem): Placement[][] {
 	const calendar: Calendar = { ends: watchEnds(problem.watched), next: nextHands(problem.hands) };
 	return problem.jobs.map((job, j) => {
 		const found: Placement[] = [];
+		// The same acts are the same list: whoever asks what is different in them sees it at once.
+		const actsKnown = new Map<string, readonly number[]>();
 		for (const [w, way] of job.ways.entries()) {
 			const shared = new Map<string, Use[]>();
 			const first = job.pinnedAt ?? job.from;
@@ -214,7 +216,9 @@ export function placementsOf(problem: Problem): Placement[][] {
 				const lastSpan = laid.spans[laid.spans.length - 1];
 				const off = unplugAt(lastSpan.likely, problem, calendar);
 				if (off === null) continue;
-				const acts = [...new Set([...laid.acts, off])].sort((a, b) => a - b);
+				const sorted = [...new Set([...laid.acts, off])].sort((a, b) => a - b);
+				const acts = actsKnown.get(sorted.join()) ?? sorted;
+				actsKnown.set(sorted.join(), acts);
 				const end = lastSpan.to;
 				if (job.due !== null && end > job.due && !job.lateIsUseful) continue;
 				const shape = [

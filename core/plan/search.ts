@@ -71,10 +71,10 @@ const LARGE_DAY: Manner = {
 	tried: 1000
 };
 /**
- * So few jobs are gone through whole once a good plan is there to cut by, in so many places at most: where that comes to its end
- * nothing better is left to look for.
+ * So few jobs are gone through whole first, with so many looks at places at most: where that comes to its end nothing better is left
+ * to look for.
  */
-const PROVED = { jobs: 5, afterRounds: 160, tried: 60_000 };
+const PROVED = { jobs: 5, looks: 1_000_000 };
 /** Most jobs of a small day. */
 const SMALL = 16;
 /** How often a place is passed over, and, in every other plan, a whole way: the gentle one that stands in another job's light. */
@@ -254,6 +254,17 @@ export function* searchPlan(
 	let current = score();
 	let best: Planned = { placed: [...now], ...current };
 	if (n === 0) return best;
+	if (n <= PROVED.jobs) {
+		all.forEach(off);
+		const { best: put, whole } = bestOfFew(board, all, placements, best.placed, PROVED);
+		put.forEach((p, j) => {
+			if (p) board.put(p);
+			now[j] = p;
+		});
+		current = score();
+		best = { placed: put, ...current };
+		if (whole) return best;
+	}
 	const coolings = progress
 		? manner.coolings
 		: Math.max(1, Math.min(manner.coolings, Math.floor(rounds / manner.least)));
@@ -297,7 +308,7 @@ export function* searchPlan(
 				few,
 				placements,
 				few.map((j) => was[j]),
-				manner.tried
+				{ tried: manner.tried }
 			).best.forEach((p, k) => {
 				if (p) board.put(p);
 				now[few[k]] = p;
@@ -325,12 +336,6 @@ export function* searchPlan(
 				if (p) board.put(p);
 				now[j] = p;
 			});
-		}
-		if (n <= PROVED.jobs && round === PROVED.afterRounds) {
-			const { best: put, whole } = bestOfFew(new Board(problem), all, placements, best.placed, PROVED.tried);
-			const gone = { placed: put, ...costOf(problem, put) };
-			if (gone.cost < best.cost - 1e-9) best = gone;
-			if (whole) return best;
 		}
 		if (round % 16 === 15) yield { seen: round + 1, share: far, best };
 	}
