@@ -1,5 +1,4 @@
 /** The demo harbour as a data file, made once for as many tests as need it. */
-import { loadDemo } from '../../demo/load';
 import { keptFile } from './kept-file';
 
 /** Its readings were taken some minutes before it was made, and must not have grown old. */
@@ -15,5 +14,5 @@ export const demoFile = (file: string, atMs?: number): Promise<void> =>
 			as: String(atMs ?? 'now'),
 			freshMs: atMs === undefined ? FRESH_MS : undefined
 		},
-		(db) => loadDemo(db, atMs ?? Date.now())
+		async (db) => (await import('../../demo/load')).loadDemo(db, atMs ?? Date.now())
 	);

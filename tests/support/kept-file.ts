@@ -11,7 +11,7 @@ import {
 	statSync
 } from 'node:fs';
 import { join } from 'node:path';
-import { openDatabase, type Database } from '../../src/lib/server/db/connect';
+import type { Database } from '../../src/lib/server/db/connect';
 
 const CACHE = join('node_modules', '.cache', 'stack-tender');
 /** One that was made from other sources than those there are goes after so long. */
@@ -58,6 +58,8 @@ export async function keptFile(
 		// Under a name of its own until it is whole: two tests may make it at once.
 		const making = `making-${name}-${process.pid}`;
 		const coming = join(CACHE, `${making}.sqlite`);
+		// Asked for here: most find it made, and what opens a database takes a third of a second to load.
+		const { openDatabase } = await import('../../src/lib/server/db/connect');
 		const db = await openDatabase(coming);
 		await fill(db);
 		await db.copyTo(`${coming}.copy`);
