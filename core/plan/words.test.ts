@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import { actsOf } from './acts';
 import type { PlannedRun } from './plan';
 import type { Change } from './reality';
-import { actWords, helpWords, lengthWords, movedWords, runWords, whyWords, type Names } from './words';
+import { actWords, helpWords, lengthWords, movedWords, readyWords, runWords, whyWords, type Names } from './words';
 
 const at = (clock: string) => `2026-05-02T${clock}:00.000Z`;
 const run = (jobId: string, channelId: string, from: string, likely: string, to: string): PlannedRun => ({
@@ -126,4 +126,14 @@ test('what a planning changed, in one sentence', () => {
 	assert.equal(said(change('tern', { pace: true })), 'Tern at 2.0 A; nothing else moves.');
 	const four = ['winch', 'tern', 'a', 'b'].map((id) => change(id, { movedMin: null, became: 'in time' }));
 	assert.equal(said(...four), 'Winch tug is new; Tern is new; a is new; 1 more moved.');
+});
+
+test('how often all that is still to come is ready, and that it is not all', () => {
+	assert.equal(readyWords(0.934, 4, 4), '93 of 100 such days have all 4 ready.');
+	assert.equal(readyWords(0.5, 1, 1), '50 of 100 such days have it ready.');
+	assert.equal(readyWords(0.99, 9, 10), '99 of 100 such days have all 9 ready that are still to come.');
+	assert.equal(
+		readyWords(0.9925, 1, 10),
+		'More than 99 of 100 such days have the one ready that is still to come.'
+	);
 });

@@ -121,3 +121,16 @@ export function helpWords(help: Helps, names: Names): string {
 	const said = [gains, losses, wear].filter(Boolean).join(', ');
 	return `${help.what}: ${said || 'nothing'}.`;
 }
+
+/**
+ * On how many of a hundred such days what is still to come is ready in time: `share` of days, `toCome` jobs of `inTime` that are or will be.
+ * A hundred of a hundred is not known from some hundred days that were drawn.
+ */
+export function readyWords(share: number, toCome: number, inTime: number): string {
+	const days = share > 0.99 ? 'More than 99' : `${Math.floor(100 * share)}`;
+	const have = `${days} of 100 such days have`;
+	if (toCome === inTime) return toCome === 1 ? `${have} it ready.` : `${have} all ${toCome} ready.`;
+	return toCome === 1
+		? `${have} the one ready that is still to come.`
+		: `${have} all ${toCome} ready that are still to come.`;
+}

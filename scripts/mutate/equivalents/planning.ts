@@ -249,13 +249,6 @@ export const IN_PLANNING: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/plan/search.ts',
-		line: 'if (gone.cost < best.cost - 1e-9) best = gone;',
-		before: '-',
-		after: '+',
-		why: 'Of two plans that cost the same either is right.'
-	},
-	{
-		file: 'core/plan/search.ts',
 		line: 'if (cost < least - 1e-9) [best, least] = [p, cost];',
 		before: '<',
 		after: '<=',

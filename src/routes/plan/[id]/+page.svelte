@@ -7,7 +7,7 @@
 	import { page } from '$app/state';
 	import { LONGEST_PLAN_H, type Goal, type Job, type Plan } from '$core/plan/plan';
 	import { comingActs, departureOf, onTime } from '$core/plan/reality';
-	import { actWords, GOAL_WORDS, helpWords, whyWords, type Names } from '$core/plan/words';
+	import { actWords, GOAL_WORDS, helpWords, readyWords, whyWords, type Names } from '$core/plan/words';
 	import { sentenceCase } from '$core/quantity/format';
 	import { taskOf } from '$core/request/task';
 	import Combobox from '$lib/ui/control/Combobox.svelte';
@@ -506,7 +506,7 @@
 		<p class="min-w-[12rem] flex-1 text-[13px]">
 			{stand.text}
 			{#if desk.explained && plan.until > now && toCome > 0}
-				{daysOf(desk.explained.odds.all)} of 100 such days have {toCome === 1 ? 'it' : `all ${toCome}`} ready.
+				{readyWords(desk.explained.odds.all, toCome, inTime)}
 			{/if}
 		</p>
 		{#if data.plans.length > 1}
