@@ -4,7 +4,16 @@ import { test } from 'node:test';
 import { actsOf } from './acts';
 import type { PlannedRun } from './plan';
 import type { Change } from './reality';
-import { actWords, helpWords, lengthWords, movedWords, readyWords, runWords, whyWords, type Names } from './words';
+import {
+	actWords,
+	helpWords,
+	lengthWords,
+	movedWords,
+	readyWords,
+	runWords,
+	whyWords,
+	type Names
+} from './words';
 
 const at = (clock: string) => `2026-05-02T${clock}:00.000Z`;
 const run = (jobId: string, channelId: string, from: string, likely: string, to: string): PlannedRun => ({
