@@ -8,7 +8,8 @@ import {
 	readFileSync,
 	renameSync,
 	rmSync,
-	statSync
+	statSync,
+	writeFileSync
 } from 'node:fs';
 import { join } from 'node:path';
 import type { Database } from '../../src/lib/server/db/connect';
@@ -40,6 +41,40 @@ function fingerprint(folders: readonly string[]): string {
 const age = (path: string): number =>
 	Date.now() - (statSync(path, { throwIfNoEntry: false })?.mtimeMs ?? Infinity);
 
+/** Whoever makes something is waited for, but not for longer than this, and not when its process is gone, ms. */
+const PATIENCE_MS = 120_000;
+const LOOK_MS = 100;
+
+const isThere = (pid: number): boolean => {
+	try {
+		process.kill(pid, 0);
+		return true;
+	} catch {
+		return false;
+	}
+};
+
+/**
+ * True where it is ours to make: the mark says so to other processes, which wait until it is gone. Where nobody comes to an end with it
+ * everybody may make it: it is put in its place whole.
+ */
+async function mayMake(mark: string, isMade: () => boolean): Promise<boolean> {
+	for (const began = Date.now(); Date.now() - began < PATIENCE_MS;) {
+		if (isMade()) return false;
+		try {
+			writeFileSync(mark, String(process.pid), { flag: 'wx' });
+			return true;
+		} catch {
+			// Another process makes it, or did when it ended.
+		}
+		// Empty: it is being written.
+		const maker = existsSync(mark) ? readFileSync(mark, 'utf8') : '';
+		if (maker && !isThere(Number(maker))) rmSync(mark, { force: true });
+		else await new Promise((done) => setTimeout(done, LOOK_MS));
+	}
+	return true;
+}
+
 /** Puts a copy of it in `file`; where it is not kept, `fill` makes it in a database that is empty and migrated. */
 export async function keptFile(
 	file: string,
@@ -48,25 +83,34 @@ export async function keptFile(
 ): Promise<void> {
 	const of = `${name}-${fingerprint(madeFrom)}`;
 	const made = join(CACHE, `${of}${as && `-${as}`}.sqlite`);
-	if (!existsSync(made) || age(made) > freshMs) {
-		mkdirSync(CACHE, { recursive: true });
+	const mark = `${made}.by`;
+	const isMade = () => existsSync(made) && age(made) <= freshMs;
+	mkdirSync(CACHE, { recursive: true });
+	if (!isMade() && (await mayMake(mark, isMade))) {
 		// Another tree may be tested beside this one, and be about to copy its own.
 		for (const path of readdirSync(CACHE)
 			.filter((n) => n.startsWith(`${name}-`) || n.startsWith(`making-${name}-`))
 			.map((n) => join(CACHE, n)))
 			if (!path.includes(of) && age(path) > FORGOTTEN_MS) rmSync(path, { force: true });
-		// Under a name of its own until it is whole: two tests may make it at once.
+		// Under a name of its own until it is whole: whoever waited for too long makes it too.
 		const making = `making-${name}-${process.pid}`;
 		const coming = join(CACHE, `${making}.sqlite`);
-		// Asked for here: most find it made, and what opens a database takes a third of a second to load.
-		const { openDatabase } = await import('../../src/lib/server/db/connect');
-		const db = await openDatabase(coming);
-		await fill(db);
-		await db.copyTo(`${coming}.copy`);
-		await db.close();
-		renameSync(`${coming}.copy`, made);
-		for (const left of readdirSync(CACHE).filter((n) => n.startsWith(making)))
-			rmSync(join(CACHE, left), { force: true });
+		try {
+			// Asked for here: most find it made, and what opens a database takes a third of a second to load.
+			const { openDatabase } = await import('../../src/lib/server/db/connect');
+			const db = await openDatabase(coming);
+			try {
+				await fill(db);
+				await db.copyTo(`${coming}.copy`);
+			} finally {
+				await db.close();
+			}
+			renameSync(`${coming}.copy`, made);
+		} finally {
+			rmSync(mark, { force: true });
+			for (const left of readdirSync(CACHE).filter((n) => n.startsWith(making)))
+				rmSync(join(CACHE, left), { force: true });
+		}
 	}
 	copyFileSync(made, file);
 }
