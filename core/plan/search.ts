@@ -59,7 +59,7 @@ const SMALL_DAY: Manner = {
 	mostOff: 11,
 	exact: 0.2,
 	few: 8,
-	tried: 1000
+	tried: 60
 };
 const LARGE_DAY: Manner = {
 	rounds: 60_000,
@@ -68,7 +68,7 @@ const LARGE_DAY: Manner = {
 	mostOff: 7,
 	exact: 0.03,
 	few: 4,
-	tried: 1000
+	tried: 60
 };
 /**
  * So few jobs are gone through whole first, with so many looks at places at most: where that comes to its end nothing better is left

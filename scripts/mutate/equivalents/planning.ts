@@ -39,10 +39,10 @@ export const IN_PLANNING: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/plan/search.ts',
-		line: 'tried: 1000',
-		before: '1000',
-		after: '1001',
-		why: 'How long it searches, by one try in a thousand.'
+		line: 'tried: 60',
+		before: '60',
+		after: '61',
+		why: 'How long it searches, by one try in sixty.'
 	},
 	{
 		file: 'core/plan/odds.ts',
