@@ -8,6 +8,11 @@ import { VisitsAhead } from './visits-ahead';
 const AHEAD = 5;
 const ACTS = 0.1;
 
+/** Acts beside others make visits fewer: so many at most for each job, where nobody looks closer. */
+const MOST_FEWER = 2;
+
+const sumOf = (of: readonly number[], values: readonly number[]) => of.reduce((sum, k) => sum + values[k], 0);
+
 /** A place's acts, and what the cheapest place with these acts costs. */
 type Acts = Pick<Placement, 'acts' | 'cost'>;
 
@@ -24,21 +29,20 @@ function differentActs(list: readonly Placement[]): Acts[] {
 /**
  * The best places for `jobs`, which are off the board, given everything that is on it; `now` are those that they had. Visits are
  * counted as they come. Leaves the board as it found it. After `tried` jobs put somewhere, or `looks` at a place of one, it is
- * given up, with the best so far, and is not `whole`: something better may be left.
+ * given up, with the best so far, and is not `whole`: something better may be left. Where it is to be given up soon, looking for the
+ * visits to come takes longer than it saves, and it is not `thorough`.
  */
 export function bestOfFew(
 	board: Board,
 	jobs: readonly number[],
 	placements: readonly (readonly Placement[])[],
 	now: readonly (Placement | null)[],
-	most: { tried?: number; looks?: number }
+	most: { tried?: number; looks?: number; thorough?: boolean }
 ): { best: (Placement | null)[]; whole: boolean } {
 	const { jobs: all, taste } = board.problem;
 	const weights = jobs.map((j) => all[j].weight);
 	// Against what stays, most places are gone already.
 	const left = jobs.map((j) => placements[j].filter((p) => p.cost < all[j].weight && board.fits(p)));
-	const actsLeft = left.map(differentActs);
-	const mostActs = actsLeft.map((list) => list.reduce((most, { acts }) => Math.max(most, acts.length), 0));
 	const alike = new Alike(board, jobs, placements);
 
 	let bestCost = 0;
@@ -55,7 +59,10 @@ export function bestOfFew(
 	let best: (Placement | null)[] = [...now];
 	const chosen: (Placement | null)[] = jobs.map(() => null);
 	let [tried, looks] = [0, 0];
-	const { tried: mostTried = Infinity, looks: mostLooks = Infinity } = most;
+	const { tried: mostTried = Infinity, looks: mostLooks = Infinity, thorough = true } = most;
+	const actsLeft = thorough ? left.map(differentActs) : [];
+	const mostActs = actsLeft.map((list) => list.reduce((most, { acts }) => Math.max(most, acts.length), 0));
+
 	const givenUp = () => tried > mostTried || looks > mostLooks;
 	const fits = (p: Placement): boolean => {
 		looks++;
@@ -68,22 +75,19 @@ export function bestOfFew(
 			if (cost < bestCost - 1e-9) [bestCost, best] = [cost, [...chosen]];
 			return;
 		}
-		looks += AHEAD;
-		const ahead = new VisitsAhead(
-			board,
-			open.reduce((sum, k) => sum + mostActs[k], 0)
-		);
-		const fewer = ahead.mostFewer * taste.visit;
+		const ahead = thorough ? new VisitsAhead(board, sumOf(open, mostActs)) : null;
+		if (ahead) looks += AHEAD;
+		const fewer = (ahead ? ahead.mostFewer : MOST_FEWER * open.length) * taste.visit;
 		// What a place's visits cost at least above that; beside the last job no other comes, and they are what they are.
 		const last = open.length === 1;
 		const above = (place: Pick<Placement, 'acts'>) =>
-			last ? board.visitsFor(place) + fewer : taste.visit * ahead.newFor(place);
+			last ? board.visitsFor(place) + fewer : ahead ? taste.visit * ahead.newFor(place) : 0;
 		const room = bestCost - 1e-9 - cost + fewer;
 		// What each of them costs at least beside what is there now; the one with the most at stake is put first.
 		const from = [...first];
 		const leastAt = (k: number, i: number) => Math.min(weights[k], left[k][i]?.cost ?? Infinity);
 		const least = left.map((_, k) => leastAt(k, first[k]));
-		let floor = open.reduce((sum, k) => sum + least[k], 0);
+		let floor = sumOf(open, least);
 		let next = open[0];
 		let stake = -1;
 		for (const k of open) {
@@ -100,7 +104,7 @@ export function bestOfFew(
 		}
 		if (floor >= room) return;
 		// Whichever of them needs visits of its own, beside what it costs itself.
-		for (const k of open) {
+		for (const k of ahead ? open : []) {
 			const others = floor - least[k];
 			let own = weights[k];
 			for (const place of actsLeft[k]) {

@@ -59,7 +59,7 @@ const SMALL_DAY: Manner = {
 	mostOff: 11,
 	exact: 0.2,
 	few: 8,
-	tried: 60
+	tried: 300
 };
 const LARGE_DAY: Manner = {
 	rounds: 60_000,
@@ -308,7 +308,7 @@ export function* searchPlan(
 				few,
 				placements,
 				few.map((j) => was[j]),
-				{ tried: manner.tried }
+				{ tried: manner.tried, thorough: false }
 			).best.forEach((p, k) => {
 				if (p) board.put(p);
 				now[few[k]] = p;

@@ -39,10 +39,10 @@ export const IN_PLANNING: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/plan/search.ts',
-		line: 'tried: 60',
-		before: '60',
-		after: '61',
-		why: 'How long it searches, by one try in sixty.'
+		line: 'tried: 300',
+		before: '300',
+		after: '301',
+		why: 'How long it searches, by one try in three hundred.'
 	},
 	{
 		file: 'core/plan/odds.ts',
