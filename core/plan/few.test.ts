@@ -102,7 +102,7 @@ test('a channel is spare only while it is as idle as one like it, for these jobs
 test('given up after so many jobs put or places looked at, it says that something better may be left', () => {
 	const problem = drawn(3, onEither(3), 40);
 	const placements = placementsOf(problem);
-	const put = (most: { tried?: number; looks?: number }) => {
+	const put = (most: { tried?: number; looks?: number; thorough?: boolean }) => {
 		const { best, whole } = bestOfFew(new Board(problem), [0, 1, 2], placements, [null, null, null], most);
 		return { whole, cost: costOf(problem, best).cost };
 	};
@@ -113,6 +113,7 @@ test('given up after so many jobs put or places looked at, it says that somethin
 		assert.ok(!whole && cost > through.cost, JSON.stringify(few));
 	}
 	assert.deepEqual(put({ tried: 1e6, looks: 1e7 }), through);
+	assert.deepEqual(put({ thorough: false }), { ...through, whole: false }, 'as good, and not proved');
 });
 
 test('what a job adds to the visits is what the whole has more of them with it', () => {

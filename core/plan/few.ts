@@ -142,5 +142,6 @@ export function bestOfFew(
 		jobs.map(() => 0),
 		0
 	);
-	return { best, whole: !givenUp() };
+	// A job in many pieces may save more visits than are reckoned with where nobody looks closer.
+	return { best, whole: thorough && !givenUp() };
 }
