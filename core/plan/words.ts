@@ -122,13 +122,13 @@ export function helpWords(help: Helps, names: Names): string {
 	return `${help.what}: ${said || 'nothing'}.`;
 }
 
-/**
- * On how many of a hundred such days what is still to come is ready in time: `share` of days, `toCome` jobs of `inTime` that are or will be.
- * A hundred of a hundred is not known from some hundred days that were drawn.
- */
+/** So many of a hundred days, from a share of 0 to 1: from some hundred days that were drawn it is not known to be all of them. */
+export const daysWords = (share: number): string =>
+	share > 0.99 ? 'More than 99' : `${Math.floor(100 * share)}`;
+
+/** On how many of a hundred such days what is still to come is ready in time: `share` of days, `toCome` jobs of `inTime` that are or will be. */
 export function readyWords(share: number, toCome: number, inTime: number): string {
-	const days = share > 0.99 ? 'More than 99' : `${Math.floor(100 * share)}`;
-	const have = `${days} of 100 such days have`;
+	const have = `${daysWords(share)} of 100 such days have`;
 	if (toCome === inTime) return toCome === 1 ? `${have} it ready.` : `${have} all ${toCome} ready.`;
 	return toCome === 1
 		? `${have} the one ready that is still to come.`

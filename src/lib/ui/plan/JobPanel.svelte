@@ -3,7 +3,7 @@
 	import X from '@lucide/svelte/icons/x';
 	import { GOALS, PACES, WEIGHT_WORDS, type Job, type PlannedRun } from '$core/plan/plan';
 	import type { Progress } from '$core/plan/reality';
-	import { GOAL_WORDS, runWords } from '$core/plan/words';
+	import { daysWords, GOAL_WORDS, runWords } from '$core/plan/words';
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import Moment from '$lib/ui/control/Moment.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
@@ -57,7 +57,7 @@
 					: ''}.
 				{#if job.due}{run.inTime ? 'In time for' : 'Late for'} <span class="num">{at(job.due)}</span>{odds !==
 					null
-						? `: on ${odds > 0.99 ? 'more than 99' : Math.floor(100 * odds)} of 100 such days.`
+						? `: on ${daysWords(odds).toLowerCase()} of 100 such days.`
 						: '.'}{/if}
 			{:else}<span class="text-check">Not planned.</span>{/if}
 			{#if progress.state === 'running'}<b class="text-act">Running.</b>

@@ -7,7 +7,15 @@
 	import { page } from '$app/state';
 	import { LONGEST_PLAN_H, type Goal, type Job, type Plan } from '$core/plan/plan';
 	import { comingActs, departureOf, onTime } from '$core/plan/reality';
-	import { actWords, GOAL_WORDS, helpWords, readyWords, whyWords, type Names } from '$core/plan/words';
+	import {
+		actWords,
+		daysWords,
+		GOAL_WORDS,
+		helpWords,
+		readyWords,
+		whyWords,
+		type Names
+	} from '$core/plan/words';
 	import { sentenceCase } from '$core/quantity/format';
 	import { taskOf } from '$core/request/task';
 	import Combobox from '$lib/ui/control/Combobox.svelte';
@@ -242,7 +250,6 @@
 	const FIRST_HELPS = 3;
 	let allHelps = $state(false);
 	/** No day is certain. */
-	const daysOf = (share: number) => (share > 0.99 ? 'More than 99' : `${Math.floor(100 * share)}`);
 </script>
 
 <svelte:head><title>{plan.name} · Plan · Stack Tender</title></svelte:head>
@@ -490,7 +497,7 @@
 							<span class="num">{s.inTime}</span> in time{s.late ? `, ${s.late} late` : ''}, wear
 							<span class="num">{s.wear?.toFixed(2) ?? '0'}</span>, <span class="num">{s.visits}</span>
 							{s.visits === 1 ? 'visit' : 'visits'}{s.overAt ? `, over ${clockBeside(s.overAt, now)}` : ''}.
-							{daysOf(way.odds.all)} of 100 such days have all of them.
+							{daysWords(way.odds.all)} of 100 such days have all of them.
 						</p>
 						<button type="button" class="btn mt-1" onclick={() => void desk.takeOther(way)}
 							>Take this one</button
