@@ -6,6 +6,7 @@ import type { Fit } from './by-course';
 import type { ActionId, Cause } from './cause';
 import { clueOf, type ClueId } from './clue';
 import { causesIn, causeOf } from './causes';
+import { shownAt } from './shown';
 import type { SymptomId } from './symptom';
 
 export const SURENESS = ['sure', 'I think', 'about'] as const;
@@ -84,68 +85,14 @@ const MATTERS = 0.4;
 const SHOWN = 0.004;
 /** None of these, above this: something does not go together. */
 const ODD = 0.35;
-/** A likelihood never says less than this: nobody has seen everything. */
-const LEAST = 1e-4;
 
-const shareOf = (usual: Record<string, number>, answer: string): number => usual[answer] ?? LEAST;
-
-/** Shares of every answer to a clue where this cause is there; those that it states nothing of keep their usual ones of what is left. */
-function sharesOf(cause: Cause, clue: ClueId): Record<string, number> {
-	const usual: Record<string, number> = clueOf(clue).usual;
-	const stated = cause.shows[clue] as Record<string, number> | undefined;
-	if (!stated) return usual;
-	const left = Math.max(0, 1 - Object.values(stated).reduce((a, b) => a + b, 0));
-	const others = Object.entries(usual).filter(([a]) => stated[a] === undefined);
-	const sum = others.reduce((s, [, p]) => s + p, 0);
-	return Object.fromEntries(
-		Object.entries(usual).map(([a, p]) => [
-			a,
-			Math.max(LEAST, stated[a] ?? (sum > 0 ? (left * p) / sum : LEAST))
-		])
-	);
-}
-// The tables never change: each is worked out once.
-const tables = new Map<Cause, Map<ClueId, Record<string, number>>>();
-
-/** How likely `answer` is where this cause is there. */
-export function likelihood(cause: Cause, clue: ClueId, answer: string): number {
-	let ofCause = tables.get(cause);
-	if (!ofCause) tables.set(cause, (ofCause = new Map()));
-	let shares = ofCause.get(clue);
-	if (!shares) ofCause.set(clue, (shares = sharesOf(cause, clue)));
-	return shares[answer] ?? LEAST;
-}
-
-/** The answer that nothing out of order gives. */
-const ordinary = (clue: ClueId): string => {
-	const usual: Record<string, number> = clueOf(clue).usual;
-	return Object.keys(usual).reduce((best, a) => (usual[a] > usual[best] ? a : best));
-};
-const ordinaryOf = new Map<ClueId, string>();
-
-/**
- * Of two at once the one that states something of a clue is heard. Where both do, either may show: what is ordinary shows only where
- * neither disturbs it, and the rest is shared between what each of them would show instead.
- */
-export function ofHypothesis(causes: readonly Cause[], clue: ClueId, answer: string): number {
-	const [one, other] = causes;
-	if (one === undefined) return shareOf(clueOf(clue).usual, answer);
-	if (other === undefined || other.shows[clue] === undefined) return likelihood(one, clue, answer);
-	const p = likelihood(other, clue, answer);
-	if (one.shows[clue] === undefined) return p;
-	let sound = ordinaryOf.get(clue);
-	if (!sound) ordinaryOf.set(clue, (sound = ordinary(clue)));
-	const [a, b] = [likelihood(one, clue, sound), likelihood(other, clue, sound)];
-	const least = Math.min(a, b);
-	if (answer === sound) return least;
-	const mean = (likelihood(one, clue, answer) + p) / 2;
-	return mean * ((1 - least) / Math.max(LEAST, 1 - (a + b) / 2));
-}
-
-/** The same with the doubt that is in every answer. */
-function believed(causes: readonly Cause[], { clue, answer, sure, from }: Answered): number {
+/** How likely an answer is where each of these is there, with the doubt that is in every answer. */
+function believedIn(hypotheses: readonly Pick<Hypothesis, 'causes'>[], answered: Answered): number[] {
+	const { clue, answer, sure, from } = answered;
+	const shown = shownAt(clue);
 	const share = from === 'known' ? KNOWN_BELIEVED : BELIEVED[sure];
-	return share * ofHypothesis(causes, clue, answer) + (1 - share) * shareOf(clueOf(clue).usual, answer);
+	const doubt = (1 - share) * shown.usually(answer);
+	return hypotheses.map(({ causes }) => share * shown.together(causes, answer) + doubt);
 }
 
 /** How much each answer counts: of those of kin the one that tells most counts whole, the next half, then a third. */
@@ -176,8 +123,9 @@ function priors(scene: Scene): Hypothesis[] {
 		return (listed ?? UNLISTED) * CONFIRMED ** Math.min(CONFIRMED_MOST, confirmed[c.id] ?? 0);
 	};
 	const able = causesIn(symptom).filter((c) => fits(c, scene));
-	const sum = able.reduce((s, c) => s + weightOf(c), 0);
-	const share = (c: Cause) => weightOf(c) / sum;
+	const weights = new Map(able.map((c) => [c, weightOf(c)]));
+	const sum = able.reduce((s, c) => s + weights.get(c)!, 0);
+	const share = (c: Cause) => weights.get(c)! / sum;
 	const listed = able.filter((c) => symptom === null || c.odds[symptom] !== undefined);
 	const pairs = listed.flatMap((a, i) => listed.slice(i + 1).map((b) => [a, b] as const));
 	const pairSum = pairs.reduce((s, [a, b]) => s + share(a) * share(b), 0);
@@ -202,7 +150,7 @@ function weighed(
 	answers: readonly Answered[],
 	fits?: Scene['fits']
 ): Hypothesis[] {
-	const each = answers.map((a) => hypotheses.map((h) => Math.log(believed(h.causes, a))));
+	const each = answers.map((a) => believedIn(hypotheses, a).map(Math.log));
 	const count = counts(
 		answers,
 		each.map((logs) => tells(hypotheses, logs))
@@ -247,25 +195,37 @@ function oddOne(start: readonly Hypothesis[], answers: readonly Answered[], none
 	return least < none / 2 ? answers[without.indexOf(least)] : null;
 }
 
+/** Where each cause stands among the hypotheses, by its id. */
+function placesOf(hypotheses: readonly Hypothesis[]): Map<string, number[]> {
+	const places = new Map<string, number[]>();
+	hypotheses.forEach(({ causes }, i) => {
+		for (const { id } of causes) {
+			const own = places.get(id);
+			if (own) own.push(i);
+			else places.set(id, [i]);
+		}
+	});
+	return places;
+}
+
 /** What is behind what shows. */
 export function diagnose(scene: Scene): Diagnosis {
 	const start = priors(scene);
 	const { answers } = scene;
 	const hypotheses = weighed(start, answers, scene.fits);
-	const share = (of: (h: Hypothesis) => number, id: string) =>
-		hypotheses.reduce((sum, h) => sum + (h.causes.some((c) => c.id === id) ? of(h) : 0), 0);
+	const places = placesOf(hypotheses);
 	const none = hypotheses.at(-1)!.p;
-	// How well each hypothesis agrees with each answer, and all of them together.
-	const agrees = hypotheses.map((h) => answers.map((a) => believed(h.causes, a)));
-	const together = answers.map((_, k) => hypotheses.reduce((sum, h, i) => sum + h.p * agrees[i][k], 0));
+	// How well each answer agrees with each hypothesis, and with all of them together.
+	const agrees = answers.map((a) => believedIn(hypotheses, a));
+	const together = agrees.map((of) => hypotheses.reduce((sum, h, i) => sum + h.p * of[i], 0));
 	const causes = causesIn(scene.symptom)
 		.map((cause): Weighed => {
-			const own = hypotheses.flatMap((h, i) => (h.causes.includes(cause) ? [i] : []));
+			const own = places.get(cause.id) ?? [];
 			const ownShare = own.reduce((sum, i) => sum + hypotheses[i].p, 0);
 			const pull = answers.map((a, k) => {
-				const ofOwn = own.reduce((sum, i) => sum + hypotheses[i].p * agrees[i][k], 0);
+				const ofOwn = own.reduce((sum, i) => sum + hypotheses[i].p * agrees[k][i], 0);
 				const ofOthers = (together[k] - ofOwn) / Math.max(1e-9, 1 - ownShare);
-				return Math.log(believed([cause], a) / Math.max(1e-9, ofOthers));
+				return Math.log(believedIn([{ causes: [cause] }], a)[0] / Math.max(1e-9, ofOthers));
 			});
 			const by = (sign: 1 | -1) =>
 				answers
@@ -275,8 +235,8 @@ export function diagnose(scene: Scene): Diagnosis {
 					.map((x) => x.a);
 			return {
 				cause,
-				before: share((h) => h.prior, cause.id),
-				now: share((h) => h.p, cause.id),
+				before: own.reduce((sum, i) => sum + hypotheses[i].prior, 0),
+				now: ownShare,
 				for: by(1),
 				against: by(-1),
 				impossible: scene.impossible[cause.id] ?? null

@@ -1,17 +1,9 @@
 /** The one look that tells most for least effort and risk: first a glance for danger, nothing that passes current before danger is excluded. */
 import type { ActionId, Cause } from './cause';
 import { CLUE_IDS, clueOf, type Clue, type ClueId } from './clue';
-import {
-	actionOf,
-	BELIEVED,
-	likelihood,
-	ofHypothesis,
-	type Answered,
-	type Diagnosis,
-	type Hypothesis,
-	type Scene
-} from './infer';
+import { actionOf, BELIEVED, type Answered, type Diagnosis, type Hypothesis, type Scene } from './infer';
 import { BURNS_AT_MOST, mayGoOn, NO_FROM } from './may-go-on';
+import { shownAt } from './shown';
 import { symptomOf, type SymptomId } from './symptom';
 
 export interface NextTest {
@@ -74,10 +66,11 @@ class Open {
 	private shares(weights: Float64Array, sum: number): { actions: Float64Array; burning: number } {
 		const actions = new Float64Array(this.actions);
 		let burning = 0;
-		weights.forEach((w, i) => {
-			actions[this.action[i]] += w / sum;
-			if (this.burns[i]) burning += w / sum;
-		});
+		for (let i = 0; i < weights.length; i++) {
+			const share = weights[i] / sum;
+			actions[this.action[i]] += share;
+			if (this.burns[i]) burning += share;
+		}
 		return { actions, burning };
 	}
 
@@ -94,17 +87,19 @@ class Open {
 	/** Shares of the answers to a clue, how much it is expected to clear up, bit, and how likely it decides the matter. */
 	asked(clue: ClueId): { answers: { answer: string; p: number }[]; gain: number; decides: number } {
 		const usual: Record<string, number> = clueOf(clue).usual;
+		const shown = shownAt(clue);
 		const belief = BELIEVED.sure;
 		let after = 0;
 		let decides = 0;
+		const weights = new Float64Array(this.p.length);
 		const answers = Object.keys(usual).map((answer) => {
+			const doubt = (1 - belief) * usual[answer];
 			let sum = 0;
-			const weights = this.p.map((p, i) => {
-				const told = ofHypothesis(this.hypotheses[i].causes, clue, answer);
-				const w = p * (belief * told + (1 - belief) * usual[answer]);
-				sum += w;
-				return w;
-			});
+			for (let i = 0; i < weights.length; i++) {
+				const told = shown.together(this.hypotheses[i].causes, answer);
+				weights[i] = this.p[i] * (belief * told + doubt);
+				sum += weights[i];
+			}
 			if (sum > 1e-4) {
 				const shares = this.shares(weights, sum);
 				after += sum * this.doubt(shares);
@@ -120,9 +115,10 @@ class Open {
 		let sum = 0;
 		let own = 0;
 		const usual: Record<string, number> = clueOf(clue).usual;
+		const shown = shownAt(clue);
 		const belief = BELIEVED.sure;
 		this.hypotheses.forEach(({ causes, p }) => {
-			const w = p * (belief * ofHypothesis(causes, clue, answer) + (1 - belief) * usual[answer]);
+			const w = p * (belief * shown.together(causes, answer) + (1 - belief) * usual[answer]);
 			sum += w;
 			if (causes.includes(cause)) own += w;
 		});
@@ -194,8 +190,9 @@ export function nextTest(
 		.filter((w) => w.impossible === null)
 		.slice(0, SHOWN)
 		.map(({ cause, now }) => {
+			const shown = shownAt(clue);
 			const answer = Object.keys(clueOf(clue).usual).reduce((best, a) =>
-				likelihood(cause, clue, a) > likelihood(cause, clue, best) ? a : best
+				shown.by(cause, a) > shown.by(cause, best) ? a : best
 			);
 			return { causeId: cause.id, answer, now, then: open.then(clue, answer, cause) };
 		});

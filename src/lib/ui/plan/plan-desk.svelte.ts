@@ -61,6 +61,10 @@ export class PlanDesk {
 	get planned(): PlannedRun[] {
 		return this.found ?? this.plan.planned;
 	}
+	/** Places are drawn that are not kept yet: what is to be done at them is not known before. */
+	get unkept(): boolean {
+		return this.found !== null;
+	}
 	progressOf(jobId: string): Progress {
 		return this.standing.progress.find(([id]) => id === jobId)?.[1] ?? { state: 'not planned' };
 	}
@@ -166,7 +170,11 @@ export class PlanDesk {
 	/** Writes down the places that were found; what another window said of the plan meanwhile is not overwritten. */
 	private async keepPlanned(): Promise<void> {
 		const { found, plan } = this;
-		if (!found || JSON.stringify(found) === JSON.stringify(plan.planned)) return;
+		if (!found) return;
+		if (JSON.stringify(found) === JSON.stringify(plan.planned)) {
+			this.found = null;
+			return;
+		}
 		const { id, ...fields } = plan;
 		const { jobs, hours, name, taste, from, until } = plan;
 		const sent = await send<Plan>('PUT', `/plans/${id}`, {

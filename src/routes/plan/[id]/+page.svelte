@@ -249,7 +249,6 @@
 	);
 	const FIRST_HELPS = 3;
 	let allHelps = $state(false);
-	/** No day is certain. */
 </script>
 
 <svelte:head><title>{plan.name} · Plan · Stack Tender</title></svelte:head>
@@ -428,7 +427,7 @@
 							>
 						</li>
 					{:else}<li class="quiet text-[13px]">
-							{desk.progress !== null ? 'Planning.' : 'Nothing more.'}
+							{desk.progress !== null || desk.unkept ? 'Planning.' : 'Nothing more.'}
 						</li>{/each}
 				</ul>
 			</section>
