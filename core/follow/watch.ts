@@ -164,10 +164,8 @@ const currentRises: Eye = (s) => {
 	if (!atEnd(now)) return null;
 	// Back through constant voltage alone: before it the current was as set.
 	const inVoltage: Sample[] = [];
-	for (const p of past.toReversed()) {
-		if (!atEnd(p)) break;
-		if (now.timeS - p.timeS >= 120) inVoltage.push(p);
-	}
+	for (let k = past.length - 1; k >= 0 && atEnd(past[k]); k--)
+		if (now.timeS - past[k].timeS >= 120) inVoltage.push(past[k]);
 	if (inVoltage.length === 0) return null;
 	const least = Math.min(...inVoltage.map((p) => p.currentA));
 	const bled = settings.balance ? r.channel.balanceCurrentA : 0;
@@ -231,11 +229,20 @@ const EYES: Record<WatchRule, Eye> = {
 	overdue
 };
 
+const SEVERITIES = ['warn', 'stop'] as const;
+
+/** Since when a rule has been seen without a break, s; null where it is not seen now. */
+interface Heard {
+	sinceS: number | null;
+	said: boolean;
+}
+const unheard = (): Heard => ({ sinceS: null, said: false });
+
 export class RunWatch {
 	private readonly past: Sample[] = [];
-	/** Since when each rule has been seen without a break, s. */
-	private readonly since = new Map<string, number>();
-	private readonly said = new Set<string>();
+	private readonly heard = Object.fromEntries(
+		WATCH_RULES.map((rule) => [rule, { warn: unheard(), stop: unheard() }])
+	) as Record<WatchRule, Record<(typeof SEVERITIES)[number], Heard>>;
 	private readonly cellOhm: number;
 	private readonly levelSoc: number;
 	private bled = false;
@@ -295,19 +302,19 @@ export class RunWatch {
 		const found: Watched[] = [];
 		for (const rule of WATCH_RULES) {
 			const seen = EYES[rule](sight);
-			for (const severity of ['warn', 'stop'] as const) {
-				const key = `${rule} ${severity}`;
+			const of = this.heard[rule];
+			for (const severity of SEVERITIES) {
+				const heard = of[severity];
 				if (seen === null || (severity === 'stop' && seen.severity === 'warn')) {
-					this.since.delete(key);
+					heard.sinceS = null;
 					continue;
 				}
-				const from = this.since.get(key) ?? now.timeS;
-				this.since.set(key, from);
-				const due = now.timeS - from >= LASTING_S[rule] && !this.said.has(key);
+				heard.sinceS ??= now.timeS;
+				const due = now.timeS - heard.sinceS >= LASTING_S[rule] && !heard.said;
 				if (!due || severity !== seen.severity) continue;
-				this.said.add(key);
+				heard.said = true;
 				// Told to stop, nobody needs the warning.
-				if (severity === 'stop') this.said.add(`${rule} warn`);
+				if (severity === 'stop') of.warn.said = true;
 				found.push({ rule, severity, sentence: seen.sentence, timeS: now.timeS });
 			}
 		}

@@ -43,10 +43,15 @@ export function shownBy(p: DrawnPack, solution: Solution, meter: number, stepS =
 	>;
 	while (sim.endReason === null && sim.timeS < LONGEST_MIN * 60) {
 		sim.step(stepS);
-		const cells = Array.from(sim.cellV);
-		columns.packV.push(sim.packV - cells.length * p.chargerV);
-		columns.lowestCellV.push(Math.min(...cells) - p.chargerV);
-		columns.highestCellV.push(Math.max(...cells) - p.chargerV);
+		let low = Infinity;
+		let high = -Infinity;
+		for (let i = 0; i < sim.cells; i++) {
+			if (sim.cellV[i] < low) low = sim.cellV[i];
+			if (sim.cellV[i] > high) high = sim.cellV[i];
+		}
+		columns.packV.push(sim.packV - sim.cells * p.chargerV);
+		columns.lowestCellV.push(low - p.chargerV);
+		columns.highestCellV.push(high - p.chargerV);
 		columns.currentA.push(sim.currentA * meter);
 		columns.chargeAh.push(sim.chargeAh * meter);
 	}
