@@ -7,27 +7,21 @@
 	import { page } from '$app/state';
 	import { LONGEST_PLAN_H, type Goal, type Job, type Plan } from '$core/plan/plan';
 	import { comingActs, departureOf, onTime } from '$core/plan/reality';
-	import {
-		actWords,
-		daysWords,
-		GOAL_WORDS,
-		helpWords,
-		readyWords,
-		whyWords,
-		type Names
-	} from '$core/plan/words';
+	import { actWords, GOAL_WORDS, readyWords, whyWords, type Names } from '$core/plan/words';
 	import { sentenceCase } from '$core/quantity/format';
 	import { taskOf } from '$core/request/task';
-	import Combobox from '$lib/ui/control/Combobox.svelte';
 	import Popover from '$lib/ui/control/Popover.svelte';
 	import Progress from '$lib/ui/control/Progress.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
 	import { offerUndo } from '$lib/ui/frame/undo.svelte';
+	import HeldUp from '$lib/ui/plan/HeldUp.svelte';
 	import HoursEditor from '$lib/ui/plan/HoursEditor.svelte';
 	import JobPanel from '$lib/ui/plan/JobPanel.svelte';
+	import JobsEditor from '$lib/ui/plan/JobsEditor.svelte';
+	import OtherWays from '$lib/ui/plan/OtherWays.svelte';
 	import PlanChart from '$lib/ui/plan/PlanChart.svelte';
 	import { clockBeside } from '$lib/ui/plan/local-time';
-	import { PlanDesk, TASTE_WORDS } from '$lib/ui/plan/plan-desk.svelte';
+	import { PlanDesk } from '$lib/ui/plan/plan-desk.svelte';
 	import { send } from '$lib/ui/server/api';
 	import { refresh } from '$lib/ui/server/refresh';
 
@@ -238,17 +232,6 @@
 	const suggested = $derived(
 		data.care.filter((c) => !plan.jobs.some((j) => j.packId === c.packId && j.goal === c.goal)).slice(0, 12)
 	);
-	/** What would help, the most first: jobs gained, less those lost, then wear. */
-	const helpful = $derived(
-		desk.helps
-			.filter((h) => h.gains.length || h.wearLess >= 0.1)
-			.sort(
-				(a, b) =>
-					b.gains.length - b.losses.length - (a.gains.length - a.losses.length) || b.wearLess - a.wearLess
-			)
-	);
-	const FIRST_HELPS = 3;
-	let allHelps = $state(false);
 </script>
 
 <svelte:head><title>{plan.name} · Plan · Stack Tender</title></svelte:head>
@@ -311,53 +294,18 @@
 			<HoursEditor hours={plan.hours} from={plan.from} until={plan.until} onchange={setHours} />
 		</section>
 	{:else if open === 'jobs'}
-		<section class="grid gap-x-10 gap-y-4 border-b py-3 lg:grid-cols-2" aria-label="Jobs">
-			<div class="min-w-0">
-				<h2>In the plan</h2>
-				<ul>
-					{#each plan.jobs as job (job.id)}
-						<li class="flex items-baseline gap-3 border-b py-1">
-							<button
-								type="button"
-								class="min-w-0 flex-1 truncate text-left font-semibold hover:underline"
-								onclick={() => (chosen = job.id)}>{names.job(job.id)}</button
-							>
-							<span class="quiet text-[12.5px]"
-								>{GOAL_WORDS[job.goal]}{job.due ? ` by ${clockBeside(job.due, now)}` : ''}, {job.matters}</span
-							>
-							<button type="button" class="link text-[12.5px]" onclick={() => remove(job)}>take out</button>
-						</li>
-					{:else}<li class="quiet">No job yet.</li>{/each}
-				</ul>
-			</div>
-			<div class="min-w-0">
-				<h2>Add</h2>
-				<div class="mt-1 max-w-[22rem]">
-					<Combobox
-						label="A pack to be ready"
-						value=""
-						items={data.packs.map((p) => ({ value: p.id, label: p.name }))}
-						onchange={(id) => add(id, 'ready', '', byTime)}
-					/>
-				</div>
-				{#if suggested.length}
-					<h3 class="mt-3 text-[13px] font-semibold">Care that is due</h3>
-					<ul>
-						{#each suggested as c (`${c.packId} ${c.goal}`)}
-							<li class="flex items-baseline gap-3 border-b py-1 text-[13px]">
-								<span class="min-w-0 flex-1"
-									><b class="font-semibold">{data.names[c.packId]}</b>, {GOAL_WORDS[c.goal]}.
-									<span class="quiet">{c.why}</span></span
-								>
-								<button type="button" class="link" onclick={() => add(c.packId, c.goal, c.why, null)}
-									>add</button
-								>
-							</li>
-						{/each}
-					</ul>
-				{/if}
-			</div>
-		</section>
+		<JobsEditor
+			jobs={plan.jobs}
+			nameOf={names.job}
+			packs={data.packs}
+			packNames={data.names}
+			{suggested}
+			{now}
+			onchoose={(id) => (chosen = id)}
+			onremove={remove}
+			onready={(packId) => add(packId, 'ready', '', byTime)}
+			oncare={({ packId, goal, why }) => add(packId, goal, why, null)}
+		/>
 	{/if}
 
 	{#if plan.jobs.length === 0}
@@ -445,66 +393,17 @@
 						</li>{/each}
 				</ul>
 			</section>
-			<section class="min-w-0" aria-label="What holds it up">
-				<h2>What holds it up</h2>
-				{#if desk.explained}
-					<p class="text-[13px]">
-						{#each desk.explained.held.slice(0, 3) as h, n (h.name)}{n ? ', then ' : ''}{n
-								? h.name
-								: sentenceCase(h.name)}
-							<span class="num whitespace-nowrap">{clockBeside(h.from, now)} to {clockBeside(h.to, now)}</span
-							>{/each}{desk.explained.held.length
-							? '.'
-							: 'Nothing: there is more of everything than it needs.'}
-					</p>
-				{/if}
-				<ul>
-					{#each helpful.slice(0, allHelps ? helpful.length : FIRST_HELPS) as h (h.what)}<li
-							class="text-[13px]"
-						>
-							{helpWords(h, names)}
-						</li>{/each}
-				</ul>
-				{#if helpful.length > FIRST_HELPS}<button
-						type="button"
-						class="link text-[12.5px]"
-						onclick={() => (allHelps = !allHelps)}
-						>{allHelps ? 'Only the first' : `All ${helpful.length}`}</button
-					>{/if}
-				{#if desk.helps.some((h) => !h.gains.length && h.wearLess < 0.1)}
-					<p class="quiet text-[12.5px]">
-						Would bring nothing: {desk.helps
-							.filter((h) => !h.gains.length && h.wearLess < 0.1)
-							.map((h) => h.what.slice(0, 1).toLowerCase() + h.what.slice(1))
-							.join(', ')}.
-					</p>
-				{/if}
-				{#if desk.thinking}<p class="quiet text-[12.5px]" role="status">Still looking.</p>{/if}
-			</section>
+			<HeldUp held={desk.explained?.held ?? null} helps={desk.helps} looking={desk.thinking} {names} {now} />
 		</div>
 	{/if}
 
 	{#if open === 'others'}
-		<section class="mt-3 border-t pt-3" aria-label="Other ways">
-			<h2>Other ways to plan it</h2>
-			<div class="grid gap-x-8 gap-y-3 md:grid-cols-3">
-				{#each desk.others as way (way.taste)}
-					{@const s = way.outcome.summary}
-					<div class="min-w-0 border-b pb-2">
-						<p><b>For {TASTE_WORDS[way.taste]}</b></p>
-						<p class="text-[13px]">
-							<span class="num">{s.inTime}</span> in time{s.late ? `, ${s.late} late` : ''}, wear
-							<span class="num">{s.wear?.toFixed(2) ?? '0'}</span>, <span class="num">{s.visits}</span>
-							{s.visits === 1 ? 'visit' : 'visits'}{s.overAt ? `, over ${clockBeside(s.overAt, now)}` : ''}.
-							{daysWords(way.odds.all)} of 100 such days have all of them.
-						</p>
-						<button type="button" class="btn mt-1" onclick={() => void desk.takeOther(way)}
-							>Take this one</button
-						>
-					</div>
-				{:else}<p class="quiet">{desk.thinking ? 'Still looking.' : 'None found.'}</p>{/each}
-			</div>
-		</section>
+		<OtherWays
+			others={desk.others}
+			looking={desk.thinking}
+			{now}
+			ontake={(way) => void desk.takeOther(way)}
+		/>
 	{/if}
 
 	<footer class="foot no-print" aria-label="How it stands" aria-live="polite">
