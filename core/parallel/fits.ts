@@ -18,7 +18,8 @@ export interface Fitting {
 
 const MINUTE_S = 60;
 const STEP_S = 5;
-const EPSILON_V = 1e-9;
+/** Volts that differ by less are the same. */
+export const EPSILON_V = 1e-9;
 
 /** The width of a batch: between the highest and the lowest pack at the worst cell position, V. */
 export function widthV(batch: readonly PileItem[]): number {

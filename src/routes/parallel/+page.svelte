@@ -1,7 +1,6 @@
 <!-- Which packs may charge together: volts typed once, the fewest batches on the channels there are, and what each batch does. -->
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
-	import { SvelteMap } from 'svelte/reactivity';
 	import { toast } from 'svelte-sonner';
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
@@ -9,14 +8,13 @@
 	import { apartFrom } from '$core/parallel/apart';
 	import type { Sorted } from '$core/parallel/batches';
 	import { batchKey, type Sorting } from '$core/parallel/sorter';
-	import { fits, widthV } from '$core/parallel/fits';
+	import { widthV } from '$core/parallel/fits';
 	import { pileItem, sift } from '$core/parallel/pile';
+	import { whyNotTogether } from '$core/parallel/together';
 	import { packVoltage } from '$core/pack/reading';
 	import { resolvePractice } from '$core/practice/practice';
-	import { ordinaryTask } from '$core/request/task';
 	import { mayJoin, windowV } from '$core/simulate/joining/may-join';
 	import type { Member } from '$core/simulate/joining/meeting';
-	import type { GroupControl } from '$core/simulate/joining/group-charge';
 	import Select from '$lib/ui/control/Select.svelte';
 	import Stepper from '$lib/ui/form/Stepper.svelte';
 	import { sortJudged } from '$lib/ui/parallel/judged-sorting';
@@ -25,11 +23,10 @@
 	import VoltageRail, { type Chip } from '$lib/ui/parallel/VoltageRail.svelte';
 	import { send } from '$lib/ui/server/api';
 	import { endOf } from '$lib/ui/words';
-	import type { BatchDetail } from '$lib/workers/parallel.worker';
 	import BatchCard from './BatchCard.svelte';
+	import { BatchAnswers, type Batch } from './batch-answers.svelte';
 	import Besides from './Besides.svelte';
 	import GroupVerdict from './GroupVerdict.svelte';
-	import type { Proposal } from './proposal';
 
 	let { data } = $props();
 
@@ -148,7 +145,7 @@
 			// Lettered as they stand on the ruler.
 			.map((b) => ({ ...b, lowV: Math.min(...b.ids.map((id) => meanV(members.get(id)!))) }))
 			.sort((a, b) => a.lowV - b.lowV)
-			.map((b, k) => ({
+			.map((b, k): Batch & typeof b => ({
 				...b,
 				letter: LETTERS[k] ?? `${k + 1}`,
 				key: `${b.channelId} ${batchKey(b.ids.map((id) => ({ id })))} ${b.ids.map((id) => members.get(id)!.reading.takenAt).join()}`,
@@ -161,83 +158,43 @@
 			.filter((b) => b.ids.length === 1)
 			.map((b) => ({ ...b, member: members.get(b.ids[0])! }))
 	);
-	const proposals = new SvelteMap<string, Proposal>();
-	const details = new SvelteMap<string, BatchDetail>();
-	// eslint-disable-next-line svelte/prefer-svelte-reactivity -- nothing is drawn from it
-	const asking = new Set<string>();
-
-	const requestOf = (b: (typeof batches)[number]) => {
-		const order = details.get(b.key)?.order.order ?? b.ids;
-		return {
-			packId: order[0],
-			joined: order.slice(1),
-			chargerId: b.place.chargerId,
-			channelId: b.channelId,
-			task: ordinaryTask(chemistry!, cells),
-			purpose: 'standard' as const
-		};
-	};
-	async function learn(b: (typeof batches)[number]) {
-		if (asking.has(b.key)) return;
-		asking.add(b.key);
-		details.set(b.key, (await client.detail(b.members, null))!);
-		const sent = await send<Proposal>('POST', '/solve', requestOf(b));
-		if (!sent.ok) {
-			asking.delete(b.key);
-			return void toast.error(`Batch ${b.letter}: ${sent.message}`);
-		}
-		proposals.set(b.key, sent.value);
-		const { settings } = sent.value;
-		if (!settings) return;
-		const control: GroupControl = {
-			currentA: settings.currentA,
-			powerW: b.place.mostA * cells * settings.endVoltageV,
-			endV: cells * settings.endVoltageV,
-			taperA: settings.currentA / 10
-		};
-		const detail = await client.detail(b.members, control);
-		if (detail) details.set(b.key, detail);
-	}
+	const answers = new BatchAnswers(client);
 	$effect(() => {
 		if (!ready) return;
-		for (const b of batches) untrack(() => void learn(b));
+		for (const b of batches) untrack(() => void answers.learn(b));
 	});
 
 	let chosenKey = $state<string | null>(null);
 	const chosen = $derived(batches.find((b) => b.key === chosenKey) ?? batches[0] ?? null);
-	const proposal = $derived(chosen ? (proposals.get(chosen.key) ?? null) : null);
+	const proposal = $derived(chosen && answers.proposalOf(chosen));
 	/** How far apart the chosen batch's packs are at the worst cell position, mV. */
 	const chosenApartMv = $derived(
 		chosen ? Math.round(1000 * widthV(chosen.members.map((m) => pileItem(m)))) : 0
 	);
-	function wordOf(b: (typeof batches)[number]): { text: string; tone: 'act' | 'check' | 'stop' } {
-		const p = proposals.get(b.key);
+	function wordOf(b: Batch): { text: string; tone: 'act' | 'check' | 'stop' } {
+		const p = answers.proposalOf(b);
 		if (!p) return { text: 'looking …', tone: 'check' };
 		if (p.verdict === 'stop') return { text: '■ stop', tone: 'stop' };
 		const checks = p.findings.filter((f) => f.severity === 'check').length;
 		return checks ? { text: `▲ ${checks} to look at`, tone: 'check' } : { text: '● clear', tone: 'act' };
 	}
 
-	/** Drops a pack into a batch: it is held there if the two may go together at all. */
-	function hold(b: (typeof batches)[number], packId: string) {
-		const known = members.get(packId);
-		const group = [...b.ids, packId];
-		if (!known || !sorting) return;
-		const judged = mayJoin(
-			group.map((id) => members.get(id)!),
+	/** Why these cannot be one batch; null where they can. */
+	const whyNot = (ids: readonly string[]) =>
+		sorting &&
+		whyNotTogether(
+			ids.map((id) => members.get(id)!),
+			sorting.fitting,
+			Math.max(...data.places.map((p) => p.places)),
 			practice,
 			now
 		);
-		const stop = judged.findings.find((f) => f.severity === 'stop');
-		const items = group.map((id) => pileItem(sifted.fit.find((m) => m.pack.id === id)!));
-		const room = Math.max(...data.places.map((p) => p.places));
-		const why =
-			stop?.sentence ??
-			(group.length > room
-				? `The largest board takes ${room} packs.`
-				: fits(items, sorting.fitting)
-					? null
-					: `${known.pack.name} is outside the window of ${Math.round(1000 * usedV)} mV, or too unlike in capacity.`);
+	/** Drops a pack into a batch: it is held there if the two may go together at all. */
+	function hold(b: Batch, packId: string) {
+		const known = members.get(packId);
+		const group = [...b.ids, packId];
+		if (!known || !sorting) return;
+		const why = whyNot(group);
 		if (why) {
 			refused = `${known.pack.name} cannot join batch ${b.letter}: ${why}`;
 			shaken++;
@@ -313,17 +270,8 @@
 	);
 	function joinWindow() {
 		const ids = inWindow.map((c) => c.id);
-		const judged = mayJoin(
-			ids.map((id) => members.get(id)!),
-			practice,
-			now
-		);
-		const stop = judged.findings.find((f) => f.severity === 'stop');
-		const room = Math.max(...data.places.map((p) => p.places));
-		if (stop || ids.length > room) {
-			refused = stop?.sentence ?? `The largest board takes ${room} packs.`;
-			return;
-		}
+		refused = whyNot(ids) ?? '';
+		if (refused) return;
 		void ask({
 			together: [
 				...pinned.filter((g) => !g.some((id) => ids.includes(id))).map((g) => g.join('.')),
@@ -338,7 +286,7 @@
 			batches.map((b) => ({
 				name: `batch ${b.letter}`,
 				members: b.members,
-				currentA: proposals.get(b.key)?.settings?.currentA ?? b.place.mostA
+				currentA: answers.proposalOf(b)?.settings?.currentA ?? b.place.mostA
 			})),
 			usedV
 		);
@@ -347,7 +295,7 @@
 		Math.max(
 			0,
 			...batches.map(
-				(b) => b.startMin + (proposals.get(b.key)?.forecast?.timeMin.median ?? b.endMin - b.startMin)
+				(b) => b.startMin + (answers.proposalOf(b)?.forecast?.timeMin.median ?? b.endMin - b.startMin)
 			),
 			...alone.map((b) => b.endMin)
 		)
@@ -357,7 +305,7 @@
 	async function make(then: (id: string) => string) {
 		if (!chosen) return;
 		busy = true;
-		const sent = await send<{ id: string }>('POST', '/programs', requestOf(chosen));
+		const sent = await send<{ id: string }>('POST', '/programs', answers.requestOf(chosen));
 		busy = false;
 		if (!sent.ok) return void toast.error(sent.message);
 		await goto(then(sent.value.id));
@@ -470,8 +418,8 @@
 							placeName={b.place.name}
 							startsAt={b.startMin > 0.5 ? endOf(now, b.startMin) : null}
 							word={wordOf(b)}
-							proposal={proposals.get(b.key) ?? null}
-							detail={details.get(b.key) ?? null}
+							proposal={answers.proposalOf(b)}
+							detail={answers.detailOf(b)}
 							{now}
 							chosen={b === chosen}
 							onchoose={() => (chosenKey = b.key)}

@@ -22,67 +22,46 @@
 	const gravity = { stop: 0, check: 1, note: 2 };
 </script>
 
-<section class="foot" aria-label="Verdict" aria-live="polite">
-	<div class="flex flex-wrap items-center gap-x-6 gap-y-1">
-		<p class="text-[1.2rem] font-bold" style:color="var(--{tone})">
-			{proposal?.verdict === 'stop'
-				? `■ ${letter} must not be joined`
-				: !proposal
-					? `Batch ${letter}`
-					: proposal.findings.some((f) => f.severity === 'check')
-						? `▲ ${letter}: look first`
-						: `● ${letter} may go`}
-		</p>
-		<ul
-			use:reachable
-			aria-label="Findings"
-			class="max-h-[5.5rem] min-w-0 flex-1 basis-[20rem] max-sm:basis-full overflow-y-auto text-[13px]"
+<section class="foot" style:--c="var(--{tone})" aria-label="Verdict" aria-live="polite">
+	<p class="text-[1.2rem] font-bold" style:color="var(--{tone})">
+		{proposal?.verdict === 'stop'
+			? `■ ${letter} must not be joined`
+			: !proposal
+				? `Batch ${letter}`
+				: proposal.findings.some((f) => f.severity === 'check')
+					? `▲ ${letter}: look first`
+					: `● ${letter} may go`}
+	</p>
+	<ul
+		use:reachable
+		aria-label="Findings"
+		class="max-h-[5.5rem] min-w-0 flex-1 basis-[20rem] overflow-y-auto max-sm:basis-full text-[13px]"
+	>
+		{#each (proposal?.findings ?? [])
+			.filter((f) => f.severity !== 'note')
+			.sort((a, b) => gravity[a.severity] - gravity[b.severity]) as f (f.rule)}
+			<li data-rule={f.rule}>
+				<b style:color="var(--{f.severity})">{f.severity === 'stop' ? 'Stop' : 'Check'}:</b>
+				{f.sentence}
+			</li>
+		{:else}
+			<li>
+				Same chemistry, same cells, every position within <b class="num">{apartMv} mV</b>, all read within
+				<b class="num">{readWithin}</b>.
+			</li>
+		{/each}
+	</ul>
+	<span class="flex flex-wrap gap-3">
+		<a class="btn !min-h-[44px]" href="/plan/new?joined={ids.join('.')}">Plan {letter}</a>
+		<button
+			class="btn !min-h-[44px]"
+			disabled={busy || !proposal || proposal.verdict === 'stop'}
+			onclick={() => oncard()}>Key-in card of {letter}</button
 		>
-			{#each (proposal?.findings ?? [])
-				.filter((f) => f.severity !== 'note')
-				.sort((a, b) => gravity[a.severity] - gravity[b.severity]) as f (f.rule)}
-				<li data-rule={f.rule}>
-					<b style:color="var(--{f.severity})">{f.severity === 'stop' ? 'Stop' : 'Check'}:</b>
-					{f.sentence}
-				</li>
-			{:else}
-				<li>
-					Same chemistry, same cells, every position within <b class="num">{apartMv} mV</b>, all read within
-					<b class="num">{readWithin}</b>.
-				</li>
-			{/each}
-		</ul>
-		<span class="flex flex-wrap gap-3">
-			<a class="btn !min-h-[44px]" href="/plan/new?joined={ids.join('.')}">Plan {letter}</a>
-			<button
-				class="btn !min-h-[44px]"
-				disabled={busy || !proposal || proposal.verdict === 'stop'}
-				onclick={() => oncard()}>Key-in card of {letter}</button
-			>
-			<button
-				class="btn btn-act !min-h-[44px]"
-				disabled={busy || !proposal || proposal.verdict === 'stop' || !mayStart}
-				onclick={() => onjoin()}>Check and join {letter}</button
-			>
-		</span>
-	</div>
+		<button
+			class="btn btn-act !min-h-[44px]"
+			disabled={busy || !proposal || proposal.verdict === 'stop' || !mayStart}
+			onclick={() => onjoin()}>Check and join {letter}</button
+		>
+	</span>
 </section>
-
-<style>
-	.foot {
-		position: sticky;
-		bottom: 0;
-		z-index: 5;
-		margin: 12px -20px 0;
-		padding: 8px 20px;
-		background: var(--paper);
-		border-top: 2px solid var(--act);
-	}
-	@media (max-width: 640px) {
-		.foot {
-			position: static;
-			margin-inline: -14px;
-			padding-inline: 14px;
-		}
-	}
-</style>

@@ -313,7 +313,7 @@
 		</div>
 	</div>
 	<div
-		class="do"
+		class="foot"
 		style:--c={verdict === 'no' ? 'var(--stop)' : verdict === 'yes' ? 'var(--act)' : 'var(--check)'}
 	>
 		<p class="text-[1.15rem] font-bold" style:color="var(--c)">
@@ -383,19 +383,6 @@
 		color: var(--act-ink);
 		font-weight: 700;
 	}
-	.do {
-		position: sticky;
-		bottom: 0;
-		z-index: 5;
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 6px 22px;
-		margin: 16px -20px 0;
-		padding: 8px 20px;
-		border-top: 2px solid var(--c);
-		background: var(--paper);
-	}
 	.icon {
 		display: grid;
 		place-items: center;
@@ -404,11 +391,6 @@
 		color: var(--quiet);
 	}
 	@media (max-width: 720px) {
-		.do {
-			position: static;
-			margin-inline: -14px;
-			padding-inline: 14px;
-		}
 		.icon {
 			width: 44px;
 			height: 44px;

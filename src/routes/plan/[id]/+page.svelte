@@ -406,7 +406,12 @@
 		/>
 	{/if}
 
-	<footer class="foot no-print" aria-label="How it stands" aria-live="polite">
+	<footer
+		class="foot no-print"
+		style:--c="var(--{stand.tone})"
+		aria-label="How it stands"
+		aria-live="polite"
+	>
 		<p class="text-[1.15rem] font-bold whitespace-nowrap" style:color="var(--{stand.tone})">{stand.word}</p>
 		<p class="min-w-[12rem] flex-1 text-[13px]">
 			{stand.text}
@@ -443,26 +448,3 @@
 		{/if}
 	</footer>
 </div>
-
-<style>
-	.foot {
-		position: sticky;
-		bottom: 0;
-		z-index: 5;
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 8px 20px;
-		margin: 12px -20px 0;
-		padding: 8px 20px;
-		background: var(--paper);
-		border-top: 2px solid var(--act);
-	}
-	@media (max-width: 640px) {
-		.foot {
-			position: static;
-			margin-inline: -14px;
-			padding-inline: 14px;
-		}
-	}
-</style>

@@ -242,24 +242,3 @@
 		>
 	</footer>
 </div>
-
-<style>
-	.foot {
-		position: sticky;
-		bottom: 0;
-		z-index: 5;
-		display: flex;
-		flex-wrap: wrap;
-		align-items: center;
-		gap: 12px;
-		margin-top: 16px;
-		padding: 8px 0;
-		background: var(--paper);
-		border-top: 2px solid var(--act);
-	}
-	@media (max-width: 640px) {
-		.foot {
-			position: static;
-		}
-	}
-</style>

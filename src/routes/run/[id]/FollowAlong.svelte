@@ -302,7 +302,7 @@
 		{/if}
 	</section>
 </div>
-<div class="said" style:--c={judged ? TONE[judged.verdict] : 'var(--act)'} aria-live="polite">
+<div class="foot said" style:--c={judged ? TONE[judged.verdict] : 'var(--act)'} aria-live="polite">
 	{#if judged?.verdict === 'stop now'}
 		<p class="text-[1.35rem] font-bold" style:color="var(--stop)" role="alert">Stop now</p>
 		<p class="min-w-0 flex-1">
@@ -334,16 +334,7 @@
 
 <style>
 	.said {
-		position: sticky;
-		bottom: 0;
-		z-index: 5;
-		display: flex;
-		align-items: center;
-		gap: 6px 22px;
-		margin: 14px -20px 0;
-		padding: 8px 20px;
-		border-top: 2px solid var(--c);
-		background: var(--paper);
+		flex-wrap: nowrap;
 	}
 	.icon {
 		display: grid;
@@ -360,12 +351,12 @@
 		.said > p:last-child {
 			margin-left: auto;
 		}
+		/* What is said of a run stays in sight there too, and no higher than half of it. */
 		.said {
+			position: sticky;
 			flex-wrap: wrap;
 			max-height: 46dvh;
 			overflow-y: auto;
-			margin-inline: -14px;
-			padding-inline: 14px;
 		}
 		.icon {
 			width: 44px;
