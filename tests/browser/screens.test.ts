@@ -198,9 +198,14 @@ describe('screens', () => {
 		(await person.driver.manage().logs().get('browser'))
 			.map((entry) => entry.message)
 			.filter((m) => !/favicon/.test(m));
+	/** By how much the page is wider than the window, or what can be pressed stands out of it at the left, px. */
 	const tooWide = () =>
 		person.driver.executeScript<number>(
-			'const m = document.querySelector("main"); return Math.max(document.documentElement.scrollWidth - innerWidth, m.scrollWidth - m.clientWidth)'
+			`const m = document.querySelector("main");
+			const out = [...document.querySelectorAll("a, button")]
+				.filter((e) => e.checkVisibility() && !e.matches(".skip"))
+				.map((e) => -e.getBoundingClientRect().left);
+			return Math.max(document.documentElement.scrollWidth - innerWidth, m.scrollWidth - m.clientWidth, ...out);`
 		);
 
 	const theme = async (name: string) =>

@@ -22,7 +22,7 @@
 	const gravity = { stop: 0, check: 1, note: 2 };
 </script>
 
-<section class="foot" style:--c="var(--{tone})" aria-label="Verdict" aria-live="polite">
+<section class="page-foot" style:--c="var(--{tone})" aria-label="Verdict" aria-live="polite">
 	<p class="text-[1.2rem] font-bold" style:color="var(--{tone})">
 		{proposal?.verdict === 'stop'
 			? `■ ${letter} must not be joined`

@@ -313,7 +313,7 @@
 		</div>
 	</div>
 	<div
-		class="foot"
+		class="page-foot"
 		style:--c={verdict === 'no' ? 'var(--stop)' : verdict === 'yes' ? 'var(--act)' : 'var(--check)'}
 	>
 		<p class="text-[1.15rem] font-bold" style:color="var(--c)">

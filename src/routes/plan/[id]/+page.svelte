@@ -407,7 +407,7 @@
 	{/if}
 
 	<footer
-		class="foot no-print"
+		class="page-foot no-print"
 		style:--c="var(--{stand.tone})"
 		aria-label="How it stands"
 		aria-live="polite"

@@ -224,7 +224,7 @@
 			</ul>
 		</section>
 	</div>
-	<footer class="foot">
+	<footer class="page-foot">
 		{#if message}<p class="text-stop" role="alert">{message}</p>{/if}
 		<span class="flex-1 text-[13px]">{count} {count === 1 ? 'job' : 'jobs'}</span>
 		{#if data.current}

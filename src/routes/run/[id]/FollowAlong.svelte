@@ -302,7 +302,7 @@
 		{/if}
 	</section>
 </div>
-<div class="foot said" style:--c={judged ? TONE[judged.verdict] : 'var(--act)'} aria-live="polite">
+<div class="page-foot said" style:--c={judged ? TONE[judged.verdict] : 'var(--act)'} aria-live="polite">
 	{#if judged?.verdict === 'stop now'}
 		<p class="text-[1.35rem] font-bold" style:color="var(--stop)" role="alert">Stop now</p>
 		<p class="min-w-0 flex-1">
