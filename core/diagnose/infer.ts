@@ -34,10 +34,13 @@ export interface Scene {
 	confirmed: Readonly<Record<string, number>>;
 }
 
-/** One cause or two at once, or none that is known. */
-export interface Hypothesis {
+/** One cause or two at once, or none that is known, with its share before anything was answered. */
+interface Prior {
 	causes: readonly Cause[];
 	prior: number;
+}
+/** With its share now. */
+export interface Hypothesis extends Prior {
 	p: number;
 }
 
@@ -87,7 +90,7 @@ const SHOWN = 0.004;
 const ODD = 0.35;
 
 /** How likely an answer is where each of these is there, with the doubt that is in every answer. */
-function believedIn(hypotheses: readonly Pick<Hypothesis, 'causes'>[], answered: Answered): number[] {
+function believedIn(hypotheses: readonly Pick<Prior, 'causes'>[], answered: Answered): number[] {
 	const { clue, answer, sure, from } = answered;
 	const shown = shownAt(clue);
 	const share = from === 'known' ? KNOWN_BELIEVED : BELIEVED[sure];
@@ -107,7 +110,7 @@ function counts(answers: readonly Answered[], told: readonly number[]): number[]
 }
 
 /** How far apart an answer sets what it could be, as the standard deviation of its logarithm over the odds before it. */
-function tells(hypotheses: readonly Hypothesis[], logs: readonly number[]): number {
+function tells(hypotheses: readonly Prior[], logs: readonly number[]): number {
 	const mean = hypotheses.reduce((sum, h, i) => sum + h.prior * logs[i], 0);
 	return Math.sqrt(hypotheses.reduce((sum, h, i) => sum + h.prior * (logs[i] - mean) ** 2, 0));
 }
@@ -116,7 +119,7 @@ const fits = (cause: Cause, { family, impossible }: Scene): boolean =>
 	(cause.families === undefined || cause.families.includes(family)) && impossible[cause.id] === undefined;
 
 /** Odds of every hypothesis before any answer, of sum one. */
-function priors(scene: Scene): Hypothesis[] {
+function priors(scene: Scene): Prior[] {
 	const { symptom, confirmed } = scene;
 	const weightOf = (c: Cause): number => {
 		const listed = symptom === null ? Object.values(c.odds).reduce((a, b) => a + b, 0) / 10 : c.odds[symptom];
@@ -131,13 +134,12 @@ function priors(scene: Scene): Hypothesis[] {
 	const pairSum = pairs.reduce((s, [a, b]) => s + share(a) * share(b), 0);
 	const two = pairs.length ? TWO_AT_ONCE : 0;
 	return [
-		...able.map((c): Hypothesis => ({ causes: [c], prior: (1 - NONE - two) * share(c), p: 0 })),
-		...pairs.map(([a, b]): Hypothesis => ({
+		...able.map((c): Prior => ({ causes: [c], prior: (1 - NONE - two) * share(c) })),
+		...pairs.map(([a, b]): Prior => ({
 			causes: share(a) >= share(b) ? [a, b] : [b, a],
-			prior: (two * share(a) * share(b)) / pairSum,
-			p: 0
+			prior: (two * share(a) * share(b)) / pairSum
 		})),
-		{ causes: [], prior: NONE, p: 0 }
+		{ causes: [], prior: NONE }
 	];
 }
 
@@ -146,7 +148,7 @@ const courseOf = (causes: readonly Cause[], fits: Scene['fits']): number =>
 	causes.length === 0 ? 1 : Math.max(...causes.map((c) => fits?.[c.id]?.factor ?? 1));
 
 function weighed(
-	hypotheses: readonly Hypothesis[],
+	hypotheses: readonly Prior[],
 	answers: readonly Answered[],
 	fits?: Scene['fits']
 ): Hypothesis[] {
@@ -182,7 +184,7 @@ export function actionShares(hypotheses: readonly Hypothesis[]): Map<ActionId, n
 }
 
 /** The answer that, left out, makes the others go together; null where none does. */
-function oddOne(start: readonly Hypothesis[], answers: readonly Answered[], none: number): Answered | null {
+function oddOne(start: readonly Prior[], answers: readonly Answered[], none: number): Answered | null {
 	if (none < ODD || answers.length < 2) return null;
 	const without = answers.map(
 		(_, i) =>

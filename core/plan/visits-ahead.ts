@@ -23,10 +23,8 @@ export class VisitsAhead {
 		let last = -Infinity;
 		for (let s = 0; s < slots; s++) {
 			if (!board.busy(s)) continue;
-			// So many acts at most, this one among them: the others fill what lies between.
-			if (s - last > acts) this.near.fill(1, Math.max(last + 1, s - acts, 0), s);
-			else this.near.fill(1, last + 1, s);
-			this.near.fill(1, s, Math.min(slots, s + acts + 1));
+			// So many acts at most: one of them here, the others fill what lies between.
+			this.near.fill(1, Math.max(0, s - acts), Math.min(slots, s + acts + 1));
 			if (s > last + 1 && Number.isFinite(last)) gaps.push(s - last - 1);
 			last = s;
 		}

@@ -319,6 +319,20 @@ export const IN_CORE: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/diagnose/infer.ts',
+		line: 'const listed = symptom === null ? Object.values(c.odds).reduce((a, b) => a + b, 0) / 10 : c.odds[symptom];',
+		before: '+',
+		after: '-',
+		why: 'Every weight turns negative, and so does their sum: the shares stay.'
+	},
+	{
+		file: 'core/diagnose/infer.ts',
+		line: 'return least < none / 2 ? answers[without.indexOf(least)] : null;',
+		before: '<',
+		after: '<=',
+		why: 'A share that is exactly half of another.'
+	},
+	{
+		file: 'core/diagnose/infer.ts',
 		line: 'if (none < ODD || answers.length < 2) return null;',
 		before: '<',
 		after: '<=',

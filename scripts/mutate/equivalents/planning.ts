@@ -164,6 +164,27 @@ export const IN_PLANNING: readonly Equivalent[] = [
 		why: 'Where a search begins that goes through everything.'
 	},
 	{
+		file: 'core/plan/few.ts',
+		line: 'let stake = -1;',
+		before: '1',
+		after: '2',
+		why: 'What is at stake is never below nought.'
+	},
+	{
+		file: 'core/plan/few.ts',
+		line: 'if (atStake > stake) [next, stake] = [k, atStake];',
+		before: '>',
+		after: '>=',
+		why: 'Of as much at stake either may be put first: everything is gone through.'
+	},
+	{
+		file: 'core/plan/few.ts',
+		line: 'const room = bestCost - 1e-9 - cost + fewer;',
+		before: '-',
+		after: '+',
+		why: 'Less is cut off, and the same is found.'
+	},
+	{
 		file: 'core/parallel/exact.ts',
 		line: 'const speed = places.reduce((sum, p) => sum + p.mostA, 0);',
 		before: '0',

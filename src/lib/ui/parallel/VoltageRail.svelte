@@ -33,7 +33,7 @@
 	let wide = $state(1080);
 	const EDGE = 14;
 	const small = $derived(wide < 560);
-	const chipWide = $derived(small ? 96 : 98);
+	const chipWide = $derived(small ? 102 : 104);
 	const TALL = 44;
 	/** Least stretch that is shown, V: packs a few mV apart must not look far apart. */
 	const LEAST_V = 0.16;
