@@ -9,7 +9,7 @@ import type { ProgramContext } from '../request/context';
 import { ChargeSimulation } from '../simulate/charge-simulation';
 import type { PackModel } from '../simulate/pack-model';
 import { fitsOf } from './by-course';
-import type { Shown } from './facts';
+import type { Shown } from './screen';
 
 const SEEN_MIN = 12;
 const pack = aPack({ cells: 4, capacityAh: 2.2, measuredCapacityAh: 2.2 });

@@ -12,7 +12,10 @@ import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { simulateLeg } from '../simulate/legs';
 import type { PackModel } from '../simulate/pack-model';
-import { PART_CHARGED, type Shown } from './facts';
+import type { Shown } from './screen';
+
+/** Below this it is low, from it on part charged; a share (common practice, no source). */
+export const PART_CHARGED = 0.4;
 
 /** How one cause fits: its likelihood against that of all that can be simulated, between 1/√20 and √20, and what it would show. */
 export interface Fit {

@@ -4,7 +4,7 @@ import { packModel, presentCapacityAh } from '../forecast/assume';
 import { upperMiddle } from '../quantity/middle';
 import type { Resolved } from '../request/context';
 import { meanCellOhm } from '../simulate/pack-model';
-import type { Shown } from './facts';
+import type { Shown } from './screen';
 
 /* Common practice, no source. */
 /** What amps and minutes may be off in charge, of one; and a screen's volts a cell. */

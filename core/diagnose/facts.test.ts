@@ -9,7 +9,8 @@ import { solve } from '../program/solve';
 import type { ProgramContext } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import type { ClueId } from './clue';
-import { cellPage, factsOf, impossibleFor, type Known, type Shown } from './facts';
+import { cellPage, factsOf, impossibleFor, type Known } from './facts';
+import type { Shown } from './screen';
 
 const ago = (hours: number): string => new Date(Date.parse(NOW) - 3600e3 * hours).toISOString();
 const knownOf = (

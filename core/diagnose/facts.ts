@@ -11,24 +11,14 @@ import type { Run } from '../log/run';
 import { upperMiddle } from '../quantity/middle';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
-import { fitsOf, type Fit } from './by-course';
+import { fitsOf, PART_CHARGED, type Fit } from './by-course';
 import { chargeApart } from './cells-apart';
 import type { AnswerOf } from './clue';
 import { ofPast, type Past } from './from-the-past';
 import type { Answered } from './infer';
 import { known } from './known-answer';
+import type { Shown } from './screen';
 import { symptomOf, type SymptomId } from './symptom';
-
-/** What the charger shows, or showed last: of a run that goes on, or at its end. */
-export interface Shown {
-	currentA: number;
-	packV: number;
-	cellV: readonly number[];
-	chargeAh: number;
-	minutes: number;
-	/** Its figures are not of one moment, or one of them was never seen: no course goes through them. */
-	mixed?: true;
-}
 
 export interface Known {
 	r: Resolved;
@@ -65,7 +55,6 @@ const NEAR_END_V = 0.03;
 const LITTLE = 0.6;
 const MUCH = 1.1;
 const NEARLY_FULL = 0.85;
-export const PART_CHARGED = 0.4;
 const OLD_READING_H = 12;
 const OLD_PACK_YEARS = 2;
 const COLD_DEG_C = 10;

@@ -6,7 +6,7 @@ import type { Fit } from './by-course';
 import type { ActionId, Cause } from './cause';
 import { clueOf, type ClueId } from './clue';
 import { causesIn, causeOf } from './causes';
-import { shownAt } from './shown';
+import { answersAt } from './answer-shares';
 import type { SymptomId } from './symptom';
 
 export const SURENESS = ['sure', 'I think', 'about'] as const;
@@ -92,10 +92,10 @@ const ODD = 0.35;
 /** How likely an answer is where each of these is there, with the doubt that is in every answer. */
 function believedIn(hypotheses: readonly Pick<Prior, 'causes'>[], answered: Answered): number[] {
 	const { clue, answer, sure, from } = answered;
-	const shown = shownAt(clue);
+	const shares = answersAt(clue);
 	const share = from === 'known' ? KNOWN_BELIEVED : BELIEVED[sure];
-	const doubt = (1 - share) * shown.usually(answer);
-	return hypotheses.map(({ causes }) => share * shown.together(causes, answer) + doubt);
+	const doubt = (1 - share) * shares.usually(answer);
+	return hypotheses.map(({ causes }) => share * shares.together(causes, answer) + doubt);
 }
 
 /** How much each answer counts: of those of kin the one that tells most counts whole, the next half, then a third. */

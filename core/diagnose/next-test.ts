@@ -3,7 +3,7 @@ import type { ActionId, Cause } from './cause';
 import { CLUE_IDS, clueOf, type Clue, type ClueId } from './clue';
 import { actionOf, BELIEVED, type Answered, type Diagnosis, type Hypothesis, type Scene } from './infer';
 import { BURNS_AT_MOST, mayGoOn, NO_FROM } from './may-go-on';
-import { shownAt } from './shown';
+import { answersAt } from './answer-shares';
 import { symptomOf, type SymptomId } from './symptom';
 
 export interface NextTest {
@@ -87,7 +87,7 @@ class Open {
 	/** Shares of the answers to a clue, how much it is expected to clear up, bit, and how likely it decides the matter. */
 	asked(clue: ClueId): { answers: { answer: string; p: number }[]; gain: number; decides: number } {
 		const usual: Record<string, number> = clueOf(clue).usual;
-		const shown = shownAt(clue);
+		const shares = answersAt(clue);
 		const belief = BELIEVED.sure;
 		let after = 0;
 		let decides = 0;
@@ -96,7 +96,7 @@ class Open {
 			const doubt = (1 - belief) * usual[answer];
 			let sum = 0;
 			for (let i = 0; i < weights.length; i++) {
-				const told = shown.together(this.hypotheses[i].causes, answer);
+				const told = shares.together(this.hypotheses[i].causes, answer);
 				weights[i] = this.p[i] * (belief * told + doubt);
 				sum += weights[i];
 			}
@@ -115,10 +115,10 @@ class Open {
 		let sum = 0;
 		let own = 0;
 		const usual: Record<string, number> = clueOf(clue).usual;
-		const shown = shownAt(clue);
+		const shares = answersAt(clue);
 		const belief = BELIEVED.sure;
 		this.hypotheses.forEach(({ causes, p }) => {
-			const w = p * (belief * shown.together(causes, answer) + (1 - belief) * usual[answer]);
+			const w = p * (belief * shares.together(causes, answer) + (1 - belief) * usual[answer]);
 			sum += w;
 			if (causes.includes(cause)) own += w;
 		});
@@ -190,9 +190,9 @@ export function nextTest(
 		.filter((w) => w.impossible === null)
 		.slice(0, SHOWN)
 		.map(({ cause, now }) => {
-			const shown = shownAt(clue);
+			const shares = answersAt(clue);
 			const answer = Object.keys(clueOf(clue).usual).reduce((best, a) =>
-				shown.by(cause, a) > shown.by(cause, best) ? a : best
+				shares.by(cause, a) > shares.by(cause, best) ? a : best
 			);
 			return { causeId: cause.id, answer, now, then: open.then(clue, answer, cause) };
 		});

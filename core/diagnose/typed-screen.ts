@@ -1,6 +1,7 @@
 /** What somebody reads off a charger's screen, laid beside what is known: for a pack and a channel that no run is on record of. */
 import type { Screen } from './case';
-import type { Known, Shown } from './facts';
+import type { Known } from './facts';
+import type { Shown } from './screen';
 import { symptomOf, type SymptomId } from './symptom';
 
 /** Charge, minutes and amps alone. */

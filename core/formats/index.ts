@@ -1,13 +1,6 @@
 /** The formats in which the samples of a run leave: adding one is its file and its line here. */
-import type { Telemetry } from '../simulate/telemetry';
+import type { SamplesFormat } from './samples-format';
 import { csvFormat } from './telemetry-csv';
-
-export interface SamplesFormat {
-	/** As it is asked for in an address, and the ending of the file's name. */
-	id: string;
-	contentType: string;
-	write(samples: Telemetry): string;
-}
 
 const FORMATS: readonly SamplesFormat[] = [csvFormat];
 

@@ -3,7 +3,7 @@
  * memory), one row per sample.
  */
 import type { Telemetry } from '../simulate/telemetry';
-import type { SamplesFormat } from './index';
+import type { SamplesFormat } from './samples-format';
 
 /** All samples as one CSV text with a header row and CRLF line ends. */
 export function telemetryCsv(t: Telemetry): string {

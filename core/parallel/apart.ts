@@ -4,7 +4,7 @@ import { socAt } from '../chemistry/curve';
 import { millivolts, text, volts } from '../quantity/format';
 import { ratedAh } from '../pack/rated';
 import { cellVoltages } from '../pack/reading';
-import type { Member } from '../simulate/joining/meeting';
+import type { Member } from '../simulate/joining/member';
 
 /** A little inside the window, so that a meter's error does not put it outside again, V. */
 const INSIDE_V = 0.02;

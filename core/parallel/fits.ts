@@ -4,7 +4,7 @@
  */
 import { ocvAt, socAt, type OpenCircuitCurve } from '../chemistry/curve';
 import { UNLIKE_TIMES, WITH_CARE } from '../simulate/joining/may-join';
-import { meetAtNode } from '../simulate/joining/meeting';
+import { meetAtNode } from '../simulate/joining/node';
 import type { PileItem } from './pile';
 
 export interface Fitting {

@@ -5,7 +5,7 @@ import type { Pack } from '../pack/pack';
 import { ratedAh } from '../pack/rated';
 import { chargeJoined, type GroupControl } from '../simulate/joining/group-charge';
 import { meet } from '../simulate/joining/meet';
-import type { Member } from '../simulate/joining/meeting';
+import type { Member } from '../simulate/joining/member';
 import { joinedModel, USUAL_BOARD } from '../simulate/joining/model-of';
 import { networkOf } from '../simulate/joining/network';
 

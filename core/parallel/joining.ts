@@ -1,7 +1,7 @@
 /** How the packs of a load are joined: their names in the gentlest order, and the wait; null for a pack alone. */
 import type { Joining } from '../card/connect';
 import type { Resolved } from '../request/context';
-import type { Member } from '../simulate/joining/meeting';
+import type { Member } from '../simulate/joining/member';
 import { joiningOrder } from './order';
 
 export function joiningOf(r: Pick<Resolved, 'load'>): Joining | null {

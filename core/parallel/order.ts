@@ -4,7 +4,7 @@ import { ocvAt, socAt } from '../chemistry/curve';
 import { ratedAh } from '../pack/rated';
 import { cellVoltages } from '../pack/reading';
 import { meet } from '../simulate/joining/meet';
-import { cellOhms, type Member } from '../simulate/joining/meeting';
+import { cellOhms, type Member } from '../simulate/joining/member';
 import { joinedModel, USUAL_BOARD } from '../simulate/joining/model-of';
 import { LEVEL_C } from '../simulate/joining/settling';
 

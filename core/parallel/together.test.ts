@@ -5,7 +5,7 @@ import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';
 import { lipo } from '../chemistry/lipo';
 import type { Pack } from '../pack/pack';
 import { resolvePractice } from '../practice/practice';
-import type { Member } from '../simulate/joining/meeting';
+import type { Member } from '../simulate/joining/member';
 import { whyNotTogether } from './together';
 
 const member = (id: string, cellsV: number | number[], change: Partial<Pack> = {}): Member => ({

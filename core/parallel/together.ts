@@ -2,7 +2,7 @@
 import { millivolts, text } from '../quantity/format';
 import type { ResolvedPractice } from '../practice/practice';
 import { mayJoin, UNLIKE_TIMES } from '../simulate/joining/may-join';
-import type { Member } from '../simulate/joining/meeting';
+import type { Member } from '../simulate/joining/member';
 import { EPSILON_V, fits, widthV, type Fitting } from './fits';
 import { pileItem } from './pile';
 

@@ -1,7 +1,8 @@
 /** A bench of a circuit as a case: solved once, then asked about as often as one likes. */
 import type { ClueId } from '../../core/diagnose/clue';
 import { CLUE_IDS, clueOf } from '../../core/diagnose/clue';
-import { factsOf, type Facts, type Shown } from '../../core/diagnose/facts';
+import { factsOf, type Facts } from '../../core/diagnose/facts';
+import type { Shown } from '../../core/diagnose/screen';
 import type { SymptomId } from '../../core/diagnose/symptom';
 import { solve } from '../../core/program/solve';
 import type { Playable } from '../diagnose/dialogue';

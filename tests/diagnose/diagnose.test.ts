@@ -4,7 +4,7 @@ import { before, describe, test } from 'node:test';
 import { CAUSES, causeOf, causesIn } from '../../core/diagnose/causes';
 import { CLUE_IDS, clueOf, type ClueId } from '../../core/diagnose/clue';
 import { diagnose, type Answered, type Scene } from '../../core/diagnose/infer';
-import { shownAt } from '../../core/diagnose/shown';
+import { answersAt } from '../../core/diagnose/answer-shares';
 import { mayGoOn } from '../../core/diagnose/may-go-on';
 import { nextTest } from '../../core/diagnose/next-test';
 import { SYMPTOM_IDS, symptomOf, type SymptomId } from '../../core/diagnose/symptom';
@@ -147,7 +147,7 @@ describe('the inference itself', () => {
 			for (const clue of Object.keys(c.shows) as ClueId[]) {
 				const stated = Object.entries(c.shows[clue]!);
 				for (const [answer] of stated) assert.ok(answer in clueOf(clue).usual, `${c.id} ${clue} ${answer}`);
-				const all = Object.keys(clueOf(clue).usual).reduce((sum, a) => sum + shownAt(clue).by(c, a), 0);
+				const all = Object.keys(clueOf(clue).usual).reduce((sum, a) => sum + answersAt(clue).by(c, a), 0);
 				assert.ok(all > 0.97 && all < 1.04, `${c.id} ${clue} ${all}`);
 			}
 		}
@@ -165,20 +165,20 @@ describe('the inference itself', () => {
 				if (!a.shows[clue] || !b.shows[clue]) continue;
 				both++;
 				const answers = Object.keys(clueOf(clue).usual);
-				const shares = answers.map((x) => shownAt(clue).together([a, b], x));
+				const shares = answers.map((x) => answersAt(clue).together([a, b], x));
 				const sum = shares.reduce((x, y) => x + y, 0);
 				assert.ok(Math.abs(sum - 1) < 0.05, `${a.id} and ${b.id}, ${clue}: ${sum}`);
 				const sound = answers.reduce((x, y) => (clueOf(clue).usual[y] > clueOf(clue).usual[x] ? y : x));
-				const least = Math.min(shownAt(clue).by(a, sound), shownAt(clue).by(b, sound));
-				assert.equal(shownAt(clue).together([a, b], sound), least);
-				assert.equal(shownAt(clue).together([b, a], sound), least, 'whichever is named first');
+				const least = Math.min(answersAt(clue).by(a, sound), answersAt(clue).by(b, sound));
+				assert.equal(answersAt(clue).together([a, b], sound), least);
+				assert.equal(answersAt(clue).together([b, a], sound), least, 'whichever is named first');
 			}
 		assert.ok(both > 1000, `${both}`);
 	});
 
 	test('a cause shows itself otherwise where a symptom says more of it, and nowhere else', () => {
 		const hot = (symptom: SymptomId | null) => causesIn(symptom).find((c) => c.id === 'hot-plug')!;
-		assert.equal(shownAt('charge-share').by(hot('few-mah'), 'little'), 0.93);
+		assert.equal(answersAt('charge-share').by(hot('few-mah'), 'little'), 0.93);
 		assert.equal(hot('current-falls').shows['charge-share'], undefined);
 		assert.equal(hot('few-mah').shows['plug-warm'], hot(null).shows['plug-warm'], 'the rest stays');
 		assert.equal(hot('few-mah'), hot('few-mah'), 'one object each');

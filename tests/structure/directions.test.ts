@@ -63,6 +63,47 @@ test('core: no two folders lean on each other, subjects of rules do not know one
 	assert.deepEqual(deciding, []);
 });
 
+/** Files that lean on one another, over how many others whatever; types count as well. */
+function circles(leans: ReadonlyMap<string, readonly string[]>): string[][] {
+	// Strongly connected parts, after R. Tarjan (1972), from memory.
+	const number = new Map<string, number>();
+	const lowest = new Map<string, number>();
+	const stack: string[] = [];
+	const found: string[][] = [];
+	const visit = (file: string): void => {
+		number.set(file, number.size);
+		lowest.set(file, number.get(file)!);
+		stack.push(file);
+		for (const to of leans.get(file) ?? []) {
+			if (!number.has(to)) visit(to);
+			if (stack.includes(to)) lowest.set(file, Math.min(lowest.get(file)!, lowest.get(to)!));
+		}
+		if (lowest.get(file) !== number.get(file)) return;
+		const part = stack.splice(stack.indexOf(file));
+		if (part.length > 1) found.push(part.sort());
+	};
+	for (const file of leans.keys()) if (!number.has(file)) visit(file);
+	return found;
+}
+
+test('no circle of files anywhere', () => {
+	assert.deepEqual(
+		circles(
+			new Map([
+				['a', ['b', 'd']],
+				['b', ['c']],
+				['c', ['a', 'd']],
+				['d', []]
+			])
+		),
+		[['a', 'b', 'c']]
+	);
+	const files = ['core', 'link', 'stand-in', 'drill', 'demo', 'scripts', 'src', 'tests'].flatMap(filesIn);
+	const leans = new Map(files.map((file) => [file, importsIn(file).map((i) => i.to)]));
+	assert.ok(leans.size > 700, `${leans.size} files`);
+	assert.deepEqual(circles(leans), []);
+});
+
 /** What each folder outside core may import of this tree; `types` may be imported as types alone. */
 const ALLOWED: Record<string, { files: RegExp; types?: RegExp; packages: RegExp }> = {
 	link: { files: /^(core\/chemistry|link)\//, packages: /^zod$/ },

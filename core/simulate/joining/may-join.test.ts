@@ -11,7 +11,8 @@ import { resolvePractice, type PracticeLayer } from '../../practice/practice';
 import { ratedAh } from '../../pack/rated';
 import type { ReadingInput } from '../../pack/reading';
 import { mayJoin } from './may-join';
-import { meetAtNode, meetingOf } from './meeting';
+import { meetingOf } from './meeting';
+import { meetAtNode } from './node';
 import { settle } from './settling';
 import { JoinedPacks } from './joined-packs';
 

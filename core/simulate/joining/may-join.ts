@@ -8,7 +8,8 @@ import { ratedAh } from '../../pack/rated';
 import { whose, type ResolvedPractice } from '../../practice/practice';
 import type { ReadingInput } from '../../pack/reading';
 import { amps, cRate, millivolts, text, volts } from '../../quantity/format';
-import { meetingOf, type Meeting, type Member } from './meeting';
+import { meetingOf, type Meeting } from './meeting';
+import type { Member } from './member';
 
 export interface JoinFinding {
 	rule: string;

@@ -4,14 +4,10 @@
  */
 import { chemistryOf } from '../../chemistry/catalogue';
 import { ocvAt, socAt } from '../../chemistry/curve';
-import type { Pack } from '../../pack/pack';
+import { cellVoltages } from '../../pack/reading';
+import { cellOhms, type Member } from './member';
+import { meetAtNode } from './node';
 import { settle, type Settling } from './settling';
-import { cellVoltages, type ReadingInput } from '../../pack/reading';
-
-export interface Member {
-	pack: Pack;
-	reading: ReadingInput;
-}
 
 export interface Position {
 	/** Volts between the highest and the lowest pack at this cell position, V. */
@@ -39,22 +35,6 @@ export interface Meeting {
 	peakC: number;
 	peakPack: string;
 	peakCell: number;
-}
-
-/** Ohms of each cell of a pack, bottom first: measured, or usual for its chemistry and size. Leads are taken as nothing. */
-export function cellOhms({ pack, reading }: Member): number[] {
-	const measured = reading.cellResistancesOhm;
-	const usual = chemistryOf(pack.chemistry).defaults.seriesOhmAh / pack.capacityAh;
-	return Array.from({ length: pack.cells }, (_, i) =>
-		measured?.length === pack.cells ? measured[i] : usual
-	);
-}
-
-/** First current into each of several sources with volts `emf` and resistance `ohm` that meet at one node, A. */
-export function meetAtNode(emf: readonly number[], ohm: readonly number[]): number[] {
-	const conductance = ohm.reduce((sum, r) => sum + 1 / r, 0);
-	const node = emf.reduce((sum, e, k) => sum + e / ohm[k], 0) / conductance;
-	return emf.map((e, k) => (node - e) / ohm[k]);
 }
 
 const total = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);

@@ -4,7 +4,7 @@ import { socAt } from '../../chemistry/curve';
 import { ratedAh } from '../../pack/rated';
 import { cellVoltages } from '../../pack/reading';
 import type { JoinedModel } from './joined-packs';
-import { cellOhms, type Member } from './meeting';
+import { cellOhms, type Member } from './member';
 import type { Board } from './network';
 
 /** A board of the usual kind: half a metre of lead and its plugs, balance wires of 26 to 28 AWG (common practice, no source). */

@@ -7,7 +7,8 @@ import { chemistryOf } from '../../chemistry/catalogue';
 import { ocvAt, socAt } from '../../chemistry/curve';
 import { ratedAh } from '../../pack/rated';
 import { cellVoltages } from '../../pack/reading';
-import { cellOhms, meetAtNode, type Member } from './meeting';
+import { cellOhms, type Member } from './member';
+import { meetAtNode } from './node';
 
 export interface Settling {
 	/** First current of each pack, A; positive flows in. */

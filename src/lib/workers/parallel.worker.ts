@@ -6,7 +6,7 @@ import type { Sorting } from '$core/parallel/sorter';
 import { hiddenIn, sharesOver, type GroupShares, type Hidden } from '$core/parallel/group';
 import { joiningOrder, type JoinOrder } from '$core/parallel/order';
 import type { GroupControl } from '$core/simulate/joining/group-charge';
-import type { Member } from '$core/simulate/joining/meeting';
+import type { Member } from '$core/simulate/joining/member';
 
 /** Time between looks at whether the job is still wanted, ms, and how long it is looked for something better at all. */
 const SLICE_MS = 40;

@@ -14,7 +14,7 @@
 	import { packVoltage } from '$core/pack/reading';
 	import { resolvePractice } from '$core/practice/practice';
 	import { mayJoin, windowV } from '$core/simulate/joining/may-join';
-	import type { Member } from '$core/simulate/joining/meeting';
+	import type { Member } from '$core/simulate/joining/member';
 	import Select from '$lib/ui/control/Select.svelte';
 	import Stepper from '$lib/ui/form/Stepper.svelte';
 	import { sortJudged } from '$lib/ui/parallel/judged-sorting';

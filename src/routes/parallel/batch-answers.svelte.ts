@@ -5,7 +5,7 @@ import { chemistryOf } from '$core/chemistry/catalogue';
 import type { BenchPlace } from '$core/parallel/places';
 import { ordinaryTask } from '$core/request/task';
 import type { GroupControl } from '$core/simulate/joining/group-charge';
-import type { Member } from '$core/simulate/joining/meeting';
+import type { Member } from '$core/simulate/joining/member';
 import type { PileClient } from '$lib/ui/parallel/pile-client.svelte';
 import { send } from '$lib/ui/server/api';
 import type { BatchDetail } from '$lib/workers/parallel.worker';

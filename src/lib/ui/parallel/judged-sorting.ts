@@ -3,7 +3,7 @@ import { sortWithin, type Sorted } from '$core/parallel/batches';
 import { batchKey, type Sorting } from '$core/parallel/sorter';
 import type { ResolvedPractice } from '$core/practice/practice';
 import { mayJoin } from '$core/simulate/joining/may-join';
-import type { Member } from '$core/simulate/joining/meeting';
+import type { Member } from '$core/simulate/joining/member';
 
 /** At once, ms: a page answers in the frame it is asked in. */
 const AT_ONCE_MS = 25;

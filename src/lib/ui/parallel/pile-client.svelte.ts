@@ -3,7 +3,7 @@ import { proxy, wrap, type Remote } from 'comlink';
 import type { Sorted } from '$core/parallel/batches';
 import type { Sorting } from '$core/parallel/sorter';
 import type { GroupControl } from '$core/simulate/joining/group-charge';
-import type { Member } from '$core/simulate/joining/meeting';
+import type { Member } from '$core/simulate/joining/member';
 import type { BatchDetail, ParallelWorker } from '$lib/workers/parallel.worker';
 
 export class PileClient {

@@ -1,7 +1,8 @@
 /** What is on record for a case: the program, the pack, the charger, the check, the figures of its run, what was seen on it. */
 import type { Course } from '$core/ageing/ageing';
 import type { Screen } from '$core/diagnose/case';
-import { factsOf, type Facts, type Known, type Shown } from '$core/diagnose/facts';
+import { factsOf, type Facts, type Known } from '$core/diagnose/facts';
+import type { Shown } from '$core/diagnose/screen';
 import type { OverTime, Past } from '$core/diagnose/from-the-past';
 import { symptomsOfRun } from '$core/diagnose/symptom-of-run';
 import type { SymptomId } from '$core/diagnose/symptom';

@@ -14,7 +14,7 @@ interface Said {
 }
 
 /** One clue: what each cause makes of it. */
-export class Shown {
+export class AnswerShares {
 	private readonly usual: Shares;
 	/** The answer that nothing out of order gives. */
 	private readonly sound: string;
@@ -81,11 +81,11 @@ export class Shown {
 	}
 }
 
-const clues = new Map<ClueId, Shown>();
+const clues = new Map<ClueId, AnswerShares>();
 
-/** What is shown at a clue. */
-export function shownAt(clue: ClueId): Shown {
-	let shown = clues.get(clue);
-	if (!shown) clues.set(clue, (shown = new Shown(clue)));
-	return shown;
+/** How often the answers to a clue are given. */
+export function answersAt(clue: ClueId): AnswerShares {
+	let shares = clues.get(clue);
+	if (!shares) clues.set(clue, (shares = new AnswerShares(clue)));
+	return shares;
 }
