@@ -96,7 +96,7 @@ export function samplesFrom(value: unknown): Telemetry | null {
 	};
 }
 
-const written = (v: number): number | null => (Number.isFinite(v) ? Number(v.toFixed(6)) : null);
+const written = (v: number): number | null => (Number.isFinite(v) ? Math.round(v * 1e6) / 1e6 : null);
 /** Samples as they are written. */
 export const samplesTo = (t: Telemetry): object => ({
 	...Object.fromEntries(TELEMETRY_COLUMNS.map((name) => [name, t[name].map(written)])),

@@ -5,7 +5,7 @@ import { shapeOf } from '../../db/map';
 import type { Store } from '../../db/connect';
 import { TABLES, type TableName } from '../../db/tables';
 import type { RowOf } from '../../db/models';
-import { readTelemetry } from '../runs/telemetry';
+import { telemetryOfRuns } from '../runs/telemetry';
 import { fileName, FORMAT, ORDER, samplesTo, VERSION } from './book';
 
 /** Rows in memory at once. */
@@ -56,10 +56,8 @@ export async function* bookPieces(db: Store, writtenAt: string): AsyncGenerator<
 	}
 	yield '},\n"samples":{';
 	let first = true;
-	for (const id of runs) {
-		const samples = await readTelemetry(db, id);
-		if (samples.timeS.length === 0) continue;
-		yield `${first ? '\n' : ',\n'}${JSON.stringify(id)}:${JSON.stringify(samplesTo(samples))}`;
+	for await (const { runId, samples } of telemetryOfRuns(db, runs)) {
+		yield `${first ? '\n' : ',\n'}${JSON.stringify(runId)}:${JSON.stringify(samplesTo(samples))}`;
 		first = false;
 	}
 	const preferences = await db.models.Preference.findAll();
