@@ -14,7 +14,11 @@ describe('samples of many runs', () => {
 	after(() => db.close());
 
 	test('in the order that was asked for, each whole, those without any left out, over as many questions as it takes', async () => {
-		const runs = await db.models.Run.findAll({ attributes: ['id'], limit: 47, order: [['startedAt', 'DESC']] });
+		const runs = await db.models.Run.findAll({
+			attributes: ['id'],
+			limit: 47,
+			order: [['startedAt', 'DESC']]
+		});
 		const ids = runs.map((r) => r.get('id'));
 		const n = 4000;
 		const column = (of: (k: number) => number) => Array.from({ length: n }, (_, k) => of(k));
