@@ -147,12 +147,14 @@ function priors(scene: Scene): Prior[] {
 const courseOf = (causes: readonly Cause[], fits: Scene['fits']): number =>
 	causes.length === 0 ? 1 : Math.max(...causes.map((c) => fits?.[c.id]?.factor ?? 1));
 
+/** Shares after these answers; `agrees` is how well each of them agrees with each hypothesis. */
 function weighed(
 	hypotheses: readonly Prior[],
 	answers: readonly Answered[],
+	agrees: readonly (readonly number[])[],
 	fits?: Scene['fits']
 ): Hypothesis[] {
-	const each = answers.map((a) => believedIn(hypotheses, a).map(Math.log));
+	const each = agrees.map((of) => of.map(Math.log));
 	const count = counts(
 		answers,
 		each.map((logs) => tells(hypotheses, logs))
@@ -184,15 +186,17 @@ export function actionShares(hypotheses: readonly Hypothesis[]): Map<ActionId, n
 }
 
 /** The answer that, left out, makes the others go together; null where none does. */
-function oddOne(start: readonly Prior[], answers: readonly Answered[], none: number): Answered | null {
+function oddOne(
+	start: readonly Prior[],
+	answers: readonly Answered[],
+	agrees: readonly (readonly number[])[],
+	none: number
+): Answered | null {
 	if (none < ODD || answers.length < 2) return null;
-	const without = answers.map(
-		(_, i) =>
-			weighed(
-				start,
-				answers.filter((__, k) => k !== i)
-			).at(-1)!.p
-	);
+	const without = answers.map((_, i) => {
+		const others = <T>(list: readonly T[]) => list.filter((__, k) => k !== i);
+		return weighed(start, others(answers), others(agrees)).at(-1)!.p;
+	});
 	const least = Math.min(...without);
 	return least < none / 2 ? answers[without.indexOf(least)] : null;
 }
@@ -214,11 +218,11 @@ function placesOf(hypotheses: readonly Hypothesis[]): Map<string, number[]> {
 export function diagnose(scene: Scene): Diagnosis {
 	const start = priors(scene);
 	const { answers } = scene;
-	const hypotheses = weighed(start, answers, scene.fits);
+	const agrees = answers.map((a) => believedIn(start, a));
+	const hypotheses = weighed(start, answers, agrees, scene.fits);
 	const places = placesOf(hypotheses);
 	const none = hypotheses.at(-1)!.p;
-	// How well each answer agrees with each hypothesis, and with all of them together.
-	const agrees = answers.map((a) => believedIn(hypotheses, a));
+	// How well each answer agrees with all of them together.
 	const together = agrees.map((of) => hypotheses.reduce((sum, h, i) => sum + h.p * of[i], 0));
 	const causes = causesIn(scene.symptom)
 		.map((cause): Weighed => {
@@ -262,6 +266,6 @@ export function diagnose(scene: Scene): Diagnosis {
 		burns: burnsOf(hypotheses),
 		actions,
 		hypotheses,
-		odd: oddOne(start, answers, none)
+		odd: oddOne(start, answers, agrees, none)
 	};
 }
