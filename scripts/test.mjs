@@ -142,6 +142,8 @@ async function runTests(files, maps) {
 		'node',
 		[
 			...(maps ? ['--enable-source-maps'] : []),
+			// As many processes as there are cores keep those busy by themselves: what each does beside, for its own code, only costs.
+			'--single-threaded',
 			'--import',
 			'./tests/support/plain-assert.mjs',
 			'--test',
