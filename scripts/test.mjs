@@ -142,7 +142,7 @@ async function runTests(files, maps) {
 		'node',
 		[
 			...(maps ? ['--enable-source-maps'] : []),
-			// As many processes as there are cores keep those busy by themselves: what each does beside, for its own code, only costs.
+			// As many processes as there are cores keep those busy by themselves: what each does beside, for its own code and waste, only costs.
 			'--single-threaded',
 			'--import',
 			'./tests/support/plain-assert.mjs',

@@ -70,6 +70,11 @@ test('how far apart cells stand is said in whole millivolts', () => {
 	assert.match(state([3.1, 3.9, 3.9]).sentence, /^Cells 800 mV apart.*, cell 1 lowest\.$/);
 });
 
+test('volts at storage are said as a range only where its ends read apart', () => {
+	assert.equal(state([3.771, 3.774, 3.772]).sentence, 'At storage, 3.77 V.');
+	assert.equal(state([3.79, 3.8, 3.81]).sentence, 'At storage, 3.79 to 3.81 V.');
+});
+
 test('just used it cools for half an hour, and says how much of that is left', () => {
 	const used = (at: string) =>
 		readinessOf(

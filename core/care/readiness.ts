@@ -78,6 +78,12 @@ interface Sight {
 	since: string;
 }
 
+/** From `lowV` to `highV` in words; what reads alike is said once. */
+function voltsOver(lowV: number, highV: number): string {
+	const [low, high] = [lowV, highV].map((v) => v.toFixed(2));
+	return low === high ? `${low} V` : `${low} to ${high} V`;
+}
+
 /** What a person should look into whatever the chemistry; null when there is nothing. */
 function lookInto({ pack, chemistry, reading, lowestV, highestV, since }: Sight): Judged | null {
 	const { voltages } = chemistry;
@@ -131,7 +137,7 @@ function ofLithium(sight: Sight, person: PracticeLayer): Judged {
 	if (lowestV >= low && highestV <= high + 0.02)
 		return {
 			state: 'storage',
-			sentence: `At storage${since}, ${lowestV.toFixed(2)} to ${highestV.toFixed(2)} V.`
+			sentence: `At storage${since}, ${voltsOver(lowestV, highestV)}.`
 		};
 	if (lowestV < low) return { state: 'low', sentence: `Low, ${lowestV.toFixed(2)} V${since}.` };
 	return { state: 'part charged', sentence: `Part charged${since}, about ${(soc * 100).toFixed(0)} %.` };
