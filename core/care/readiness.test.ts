@@ -73,6 +73,15 @@ test('how far apart cells stand is said in whole millivolts', () => {
 test('volts at storage are said as a range only where its ends read apart', () => {
 	assert.equal(state([3.771, 3.774, 3.772]).sentence, 'At storage, 3.77 V.');
 	assert.equal(state([3.79, 3.8, 3.81]).sentence, 'At storage, 3.79 to 3.81 V.');
+	assert.equal(state([3.6, 3.61, 3.6]).sentence, 'Low, 3.60 V.');
+});
+
+test('volts of which only the sum was read are not said of each cell', () => {
+	const of = (cells: number, packVoltageV: number) =>
+		readinessOf(aPack({ cells }), aReading([], { cellVoltagesV: null, packVoltageV }), NOW).sentence;
+	assert.equal(of(3, 11.31), 'At storage, 3.77 V a cell on average.');
+	assert.equal(of(3, 10.8), 'Low, 3.60 V a cell on average.');
+	assert.equal(of(1, 3.77), 'At storage, 3.77 V.');
 });
 
 test('just used it cools for half an hour, and says how much of that is left', () => {

@@ -78,10 +78,11 @@ interface Sight {
 	since: string;
 }
 
-/** From `lowV` to `highV` in words; what reads alike is said once. */
-function voltsOver(lowV: number, highV: number): string {
+/** From `lowV` to `highV` in words; what reads alike is said once, and what is only a share of the sum as such. */
+function voltsOver({ pack, reading }: Sight, lowV: number, highV = lowV): string {
 	const [low, high] = [lowV, highV].map((v) => v.toFixed(2));
-	return low === high ? `${low} V` : `${low} to ${high} V`;
+	const eachRead = pack.cells === 1 || reading.cellVoltagesV?.length === pack.cells;
+	return `${low === high ? low : `${low} to ${high}`} V${eachRead ? '' : ' a cell on average'}`;
 }
 
 /** What a person should look into whatever the chemistry; null when there is nothing. */
@@ -137,9 +138,9 @@ function ofLithium(sight: Sight, person: PracticeLayer): Judged {
 	if (lowestV >= low && highestV <= high + 0.02)
 		return {
 			state: 'storage',
-			sentence: `At storage${since}, ${voltsOver(lowestV, highestV)}.`
+			sentence: `At storage${since}, ${voltsOver(sight, lowestV, highestV)}.`
 		};
-	if (lowestV < low) return { state: 'low', sentence: `Low, ${lowestV.toFixed(2)} V${since}.` };
+	if (lowestV < low) return { state: 'low', sentence: `Low, ${voltsOver(sight, lowestV)}${since}.` };
 	return { state: 'part charged', sentence: `Part charged${since}, about ${(soc * 100).toFixed(0)} %.` };
 }
 
