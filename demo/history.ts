@@ -7,7 +7,7 @@ import { ocvAt } from '../core/chemistry/curve';
 import type { Charger } from '../core/charger/charger';
 import type { Supply } from '../core/charger/supply';
 import type { Telemetry } from '../core/simulate/telemetry';
-import type { EndReason } from '../core/log/run';
+import type { EndReason } from '../core/pack/end-reason';
 import type { Pack } from '../core/pack/pack';
 import type { ReadingInput } from '../core/pack/reading';
 import { heldSetting, resolve } from '../core/request/context';

@@ -1,4 +1,5 @@
 /** Trends against closed forms, points against figures worked by hand, and what is said at its limits. */
+import { aRunEvent } from '../../tests/support/pack-events';
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aPack, aReading } from '../../tests/support/bench-chargers';
@@ -177,10 +178,10 @@ describe('what a run says of the capacity', () => {
 		assert.equal(point(charge({ task: 'storage' })), null);
 	});
 	test('after a run down to its end the beginning is known without a reading', () => {
-		const p = point(charge({ chargeAh: 1.9, expectedAh: 1.9, durationS: 5000 }), null, {
-			end: 'emptied',
-			endedAt: later(0.9999)
-		})!;
+		const p = point(charge({ chargeAh: 1.9, expectedAh: 1.9, durationS: 5000 }), null, aRunEvent({
+			...{ task: 'discharge', endReason: 'end voltage', endedAt: later(0.9999) },
+			settings: { dischargeA: 0.4 }
+		}))!;
 		near(p.value, (1.9 * lipo.defaults.coulombicEfficiency) / (fullSoc(lipo) - 0.04), 0.003);
 	});
 	test('a discharge from full measures', () => {
@@ -188,14 +189,14 @@ describe('what a run says of the capacity', () => {
 			...{ task: 'discharge', endReason: 'end voltage', chargeAh: 1.8, expectedAh: 1.8, durationS: 7000 },
 			...{ settings: { ...settings, dischargeA: 1, dischargeEndV: 3 }, endCellVoltagesV: [3, 3, 3] }
 		});
-		const p = point(out, null, { end: 'filled', endedAt: later(0.9999) })!;
+		const p = point(out, null, aRunEvent({ endedAt: later(0.9999) }))!;
 		assert.deepEqual([p.from, p.biased], ['measured', false]);
 		near(p.value, 1.8 / (fullSoc(lipo) - 0.04), 0.003);
 		assert.equal(point(out, null, null), null, 'from nobody knows where');
 		const half = point(out, before(ocvAt(lipo.curve, 0.8)));
 		assert.equal(half?.from, 'judged run', 'from somewhere it is told by volts');
 		const high = { ...out, settings: { ...out.settings, dischargeEndV: 3.6 } };
-		assert.equal(point(high, null, { end: 'filled', endedAt: later(0.9999) }), null, 'it was not emptied');
+		assert.equal(point(high, null, aRunEvent({ endedAt: later(0.9999) })), null, 'it was not emptied');
 	});
 	test('nickel and lead take more than they keep: only their discharges speak', () => {
 		for (const other of [nimhPack({ cells: 6 }), leadPack({ cells: 6 })])

@@ -6,8 +6,9 @@ import { socAt } from '../chemistry/curve';
 import type { EndSeen } from '../log/end-judgement';
 import { empties, judgedEnd } from '../log/judged-end';
 import type { Run } from '../log/run';
-import { estimateCharge } from '../pack/charge-state';
-import { knownCharge, type LastRun } from '../pack/known-charge';
+import { chargeStateOf } from '../pack-state/charge-state';
+import type { PackEvent } from '../pack-state/event';
+import { packState } from '../pack-state/pack-state';
 import type { Pack } from '../pack/pack';
 import type { ReadingInput } from '../pack/reading';
 import { taskOf } from '../request/task';
@@ -27,8 +28,8 @@ export interface RunSeen {
 	run: Omit<EndSeen, 'pack'> & Pick<Run, 'id' | 'startedAt' | 'endedAt'>;
 	/** The last reading before it, since whatever moved the charge last. */
 	before: ReadingInput | null;
-	/** What had happened to the pack last when it began. */
-	prior: LastRun | null;
+	/** What had happened to the pack last when it began: a run or a use. */
+	prior: PackEvent | null;
 	/** What the looks at its screen say of the capacity, where enough were taken. */
 	fit?: CapacityFit | null;
 }
@@ -60,6 +61,8 @@ export function fitOf(before: Believed, now: Believed): CapacityFit | null {
 		: null;
 }
 
+/** Warmth is none of the charge. */
+const ROOM_DEG_C = 20;
 /** A charger counts to this, a share (common practice, no source). */
 const COUNTER = 0.02;
 /** How exactly an end says what is in then, a share of the capacity (common practice, no source). */
@@ -89,10 +92,11 @@ export function capacityPoint(pack: Pack, { run, before, prior }: RunSeen): Aged
 	const task = taskOf(run.task);
 	const end = judgedEnd({ ...run, pack });
 	if (task.repeats || end === null) return null;
-	const known = knownCharge(chemistry, before, prior, run.startedAt);
-	if (before === null && known === null) return null;
-	// Without a reading what is known stands alone; with one the two are weighed.
-	const start = before === null ? { ...known!, known } : estimateCharge(chemistry, pack.cells, before, known);
+	const events: PackEvent[] = prior ? [prior] : [];
+	if (before) events.push({ kind: 'reading', id: 'before', at: before.takenAt, reading: before });
+	const state = packState(pack, events, run.startedAt, ROOM_DEG_C);
+	if (state.charge === null) return null;
+	const start = chargeStateOf(state);
 	const point = (share: number, ah: number, shareError: number, from: Source): AgedPoint | null =>
 		share < LEAST_SHARE || ah <= 0
 			? null

@@ -1,12 +1,9 @@
 /** When a pack's capacity is to be looked at again, in which runs, and which of them comes next. Common practice, no source. */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { TaskId } from '../charger/programs';
-import type { LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
 import { resolvePractice, whose, type PracticeLayer, type ResolvedPractice } from '../practice/practice';
-import type { ReadingInput } from '../pack/reading';
 import { ordinaryTask } from '../request/task';
-import { isFull } from './readiness';
 
 /** The runs that showed what the pack holds; ISO 8601, null where there was none. */
 export interface CheckHistory {
@@ -44,17 +41,17 @@ function stepsOf(pack: Pack, practice: ResolvedPractice): TaskId[] {
 /** Whether, and why, the pack's capacity should be checked at the moment `now` (ISO 8601); null for a pack out of service. */
 export function maintenanceOf(
 	pack: Pack,
-	reading: ReadingInput | null,
+	/** It stands full now. */
+	full: boolean,
 	history: CheckHistory,
 	now: string,
-	person: PracticeLayer = {},
-	lastRun: LastRun | null = null
+	person: PracticeLayer = {}
 ): Maintenance | null {
 	if (pack.condition !== 'in service') return null;
 	const practice = resolvePractice(person, pack.practice);
 	const { maintenance, maintenanceOrder } = practice.values;
 	const steps = stepsOf(pack, practice);
-	const next = steps[isFull(pack, reading, lastRun) && steps.length > 1 ? 1 : 0];
+	const next = steps[full && steps.length > 1 ? 1 : 0];
 	const by = `by ${whose(practice, 'maintenance')}`;
 	const { sparedChecks } = chemistryOf(pack.chemistry).traits;
 	if (maintenance === 'lithium never' && sparedChecks)

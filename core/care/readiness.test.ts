@@ -1,9 +1,25 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aPack, aReading } from '../../tests/support/bench-chargers';
-import { readinessOf } from './readiness';
+import type { PackEvent } from '../pack-state/event';
+import { packState } from '../pack-state/pack-state';
+import type { Pack } from '../pack/pack';
+import type { ReadingInput } from '../pack/reading';
+import type { PracticeLayer } from '../practice/practice';
+import { aRunEvent, aUseEvent } from '../../tests/support/pack-events';
+import { readinessOf as ofState } from './readiness';
 
 const NOW = '2026-05-02T18:00:00.000Z';
+const readinessOf = (
+	pack: Pack,
+	reading: ReadingInput | null,
+	now: string,
+	person: PracticeLayer = {},
+	others: readonly PackEvent[] = []
+) => {
+	const own: PackEvent[] = reading ? [{ kind: 'reading', id: 'r', at: reading.takenAt, reading }] : [];
+	return ofState(pack, packState(pack, [...own, ...others], now, 20), person);
+};
 const daysAgo = (n: number) => new Date(Date.parse(NOW) - n * 86400e3).toISOString();
 const state = (cells: number[], days = 0.1, change: Record<string, unknown> = {}) =>
 	readinessOf(aPack({ cells: cells.length, ...change }), aReading(cells, { takenAt: daysAgo(days) }), NOW);
@@ -20,7 +36,7 @@ test('each state follows from volts and time (common practice, no source)', () =
 	assert.match(state([4.26, 4.2, 4.2]).sentence, /above its limit/);
 	assert.equal(state([3.8, 3.8, 3.8], 0, { condition: 'swollen' }).state, 'out of service');
 	assert.equal(readinessOf(aPack(), null, NOW).state, 'not read');
-	const charging = (pack = aPack()) => readinessOf(pack, aReading([3.8, 3.8, 3.8]), NOW, {}, null, true);
+	const charging = (pack = aPack()) => readinessOf(pack, aReading([3.8, 3.8, 3.8]), NOW, {}, [aRunEvent({ startedAt: NOW, endedAt: null })]);
 	assert.equal(charging().state, 'on a charger', 'whatever it read before');
 	assert.equal(charging().soc, null);
 	assert.equal(charging(aPack({ condition: 'swollen' })).state, 'out of service');
@@ -91,11 +107,7 @@ test('just used it cools for half an hour, and says how much of that is left', (
 			aReading([3.8, 3.8, 3.8], { takenAt: daysAgo(0.1) }),
 			NOW,
 			{},
-			{
-				end: null,
-				endedAt: at,
-				used: { at, felt: 'not said' }
-			}
+			[aUseEvent(at)]
 		);
 	assert.equal(
 		used('2026-05-02T17:50:00.000Z').sentence,

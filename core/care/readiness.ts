@@ -1,11 +1,8 @@
 /** What a pack is ready for, by its last reading and the time since. One word for a list, one sentence for a page. */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
-import { fullSoc } from '../chemistry/fill-window';
-import { estimateCharge, type ChargeState } from '../pack/charge-state';
-import { knownCharge, readBeforeRun, type LastRun } from '../pack/known-charge';
+import type { Contradiction, PackState } from '../pack-state/pack-state';
 import type { Pack } from '../pack/pack';
-import { coolBy } from '../pack/use';
 import { resolvePractice, whose, type PracticeLayer } from '../practice/practice';
 import { cellVoltages, spreadV, type ReadingInput } from '../pack/reading';
 
@@ -35,30 +32,16 @@ export interface Readiness {
 
 /** Spread at rest that a person should look into, V (common practice, no source). */
 const LOOK_SPREAD_V = 0.05;
-/** Share of a charge to the usual end that still counts as full. */
-const READY_SHARE = 0.94;
 
+const clip = (share: number): number => Math.min(1, Math.max(0, share));
 const days = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 86400e3;
 
 /** A lead battery below this share for some days is harmed by it; a nickel pack above this is ready (common practice, no source). */
 const LEAD_LOW = 0.7;
-
-/** State of charge when the reading was taken, by its volts and by the run before it. */
-const chargeWhenRead = (pack: Pack, reading: ReadingInput, lastRun: LastRun | null): ChargeState => {
-	const chemistry = chemistryOf(pack.chemistry);
-	const known = knownCharge(chemistry, reading, lastRun, reading.takenAt);
-	return estimateCharge(chemistry, pack.cells, readBeforeRun(reading, lastRun) ? null : reading, known);
-};
-
-/** Whether `soc` is as good as full for this chemistry. */
-function fullAt(chemistry: Chemistry, soc: number): boolean {
-	const { readyFrom } = chemistry.traits;
-	return soc >= (readyFrom ?? READY_SHARE * fullSoc(chemistry));
-}
-
-/** Whether a pack is as good as full by its reading. */
-export const isFull = (pack: Pack, reading: ReadingInput | null, lastRun: LastRun | null = null): boolean =>
-	reading !== null && fullAt(chemistryOf(pack.chemistry), chargeWhenRead(pack, reading, lastRun).soc);
+/** A nickel pack is ready where its 5th percentile is no further than this under where it is (common practice, no source). */
+const READY_SLACK = 0.1;
+/** A lithium pack below this is low, a share (common practice, no source). */
+const LOW_SOC = 0.13;
 
 type Judged = Pick<Readiness, 'state' | 'sentence'>;
 
@@ -66,13 +49,17 @@ type Judged = Pick<Readiness, 'state' | 'sentence'>;
 interface Sight {
 	pack: Pack;
 	chemistry: Chemistry;
-	reading: ReadingInput;
+	state: PackState;
+	/** The last reading; null where none was taken since whatever moved the charge last. */
+	reading: ReadingInput | null;
 	soc: number;
 	/** "about 40 %, used until it faded". */
 	about: string;
 	full: boolean;
-	lowestV: number;
-	highestV: number;
+	/** Volts of the lowest and the highest cell, V, by that reading. */
+	lowestV: number | null;
+	highestV: number | null;
+	/** Days since it stands so: since its last move, or since it was read. */
 	ageDays: number;
 	/** " 3 d ago", or nothing for today. */
 	since: string;
@@ -81,24 +68,42 @@ interface Sight {
 /** From `lowV` to `highV` in words; what reads alike is said once, and what is only a share of the sum as such. */
 function voltsOver({ pack, reading }: Sight, lowV: number, highV = lowV): string {
 	const [low, high] = [lowV, highV].map((v) => v.toFixed(2));
-	const eachRead = pack.cells === 1 || reading.cellVoltagesV?.length === pack.cells;
+	const eachRead = pack.cells === 1 || reading?.cellVoltagesV?.length === pack.cells;
 	return `${low === high ? low : `${low} to ${high}`} V${eachRead ? '' : ' a cell on average'}`;
 }
 
+/** What contradicts, in one clause. */
+const CONTRADICTS: Record<Contradiction['piece'], string> = {
+	volts: 'its volts do not fit everything else',
+	end: 'how its last run ended does not fit its volts',
+	count: 'the charge that was counted does not fit how it ended',
+	answer: 'it was said not to be used, and its volts say otherwise',
+	use: 'it holds more than it was left with'
+};
+
 /** What a person should look into whatever the chemistry; null when there is nothing. */
-function lookInto({ pack, chemistry, reading, lowestV, highestV, since }: Sight): Judged | null {
+function lookInto({ pack, chemistry, state, reading, lowestV, highestV, since }: Sight): Judged | null {
 	const { voltages } = chemistry;
 	const look = (sentence: string): Judged => ({ state: 'look', sentence });
-	const lowest = cellVoltages(reading, pack.cells).indexOf(lowestV) + 1;
-	const spread = spreadV(reading);
-	if (highestV > voltages.cellMaxV)
-		return look(`A cell read ${highestV.toFixed(2)} V${since}, above its limit.`);
-	if (reading.state !== 'loaded' && lowestV < voltages.hardFloorV)
-		return look(
-			`${reading.cellVoltagesV ? `Cell ${lowest}` : 'A cell on average'} read ${lowestV.toFixed(2)} V${since}, below the floor.`
-		);
-	if (spread !== null && spread > LOOK_SPREAD_V)
-		return look(`Cells ${(spread * 1000).toFixed(0)} mV apart${since}, cell ${lowest} lowest.`);
+	const { judged, restV, warmth, contradictions } = state;
+	if (warmth.unexplained !== null)
+		return look('Hot, and nothing on record explains it: outdoors, watched, nothing connected.');
+	if (judged?.danger && restV === null) return look(`${judged.reason} ${judged.next}`);
+	if (reading !== null && lowestV !== null && highestV !== null) {
+		const lowest = cellVoltages(reading, pack.cells).indexOf(lowestV) + 1;
+		const spread = spreadV(reading);
+		if (highestV > voltages.cellMaxV)
+			return look(`A cell read ${highestV.toFixed(2)} V${since}, above its limit.`);
+		if (reading.state !== 'loaded' && lowestV < voltages.hardFloorV)
+			return look(
+				`${reading.cellVoltagesV ? `Cell ${lowest}` : 'A cell on average'} read ${lowestV.toFixed(2)} V${since}, below the floor.`
+			);
+		if (spread !== null && spread > LOOK_SPREAD_V)
+			return look(`Cells ${(spread * 1000).toFixed(0)} mV apart${since}, cell ${lowest} lowest.`);
+	}
+	if (judged?.outcome === 'not what it says' && restV === null) return look(`${judged.reason} Measure it.`);
+	const [contradiction] = contradictions;
+	if (contradiction) return look(`What is known contradicts itself: ${CONTRADICTS[contradiction.piece]}. Measure it.`);
 	return null;
 }
 
@@ -111,9 +116,9 @@ function ofLead({ soc, about, full, since }: Sight): Judged {
 }
 
 /** Nickel packs lie as they are. */
-function ofNickel({ soc, about, full, since, ageDays, chemistry }: Sight): Judged {
-	const lost = Math.min(1, (ageDays / 30) * chemistry.defaults.selfDischargePerMonth);
-	if (full && lost < 0.2) return { state: 'ready', sentence: `Charged${since}.` };
+function ofNickel({ soc, about, full, since, chemistry, state }: Sight): Judged {
+	const ready = full || (state.charge !== null && state.charge.low >= (chemistry.traits.readyFrom ?? 1) - READY_SLACK);
+	if (ready) return { state: 'ready', sentence: `Charged${since}.` };
 	if (soc < 0.15) return { state: 'low', sentence: `Low${since}, ${about}.` };
 	return {
 		state: 'part charged',
@@ -123,8 +128,8 @@ function ofNickel({ soc, about, full, since, ageDays, chemistry }: Sight): Judge
 
 /** Lithium packs are ready, put away at storage, or in between. */
 function ofLithium(sight: Sight, person: PracticeLayer): Judged {
-	const { pack, chemistry, soc, full, lowestV, highestV, ageDays, since } = sight;
-	const { low, high } = chemistry.voltages.storageWindowV;
+	const { pack, chemistry, soc, full, lowestV, highestV, ageDays, since, state, about } = sight;
+	const { low } = chemistry.voltages.storageWindowV;
 	if (full) {
 		const practice = resolvePractice(person, pack.practice);
 		const most = practice.values.storageAfterDays;
@@ -135,69 +140,72 @@ function ofLithium(sight: Sight, person: PracticeLayer): Judged {
 			};
 		return { state: 'ready', sentence: `Full${since}.` };
 	}
-	if (lowestV >= low && highestV <= high + 0.02)
+	if (state.claim === 'storage')
 		return {
 			state: 'storage',
-			sentence: `At storage${since}, ${voltsOver(sight, lowestV, highestV)}.`
+			sentence:
+				lowestV !== null && highestV !== null && chemistry.storage.kind === 'volts'
+					? `At storage${since}, ${voltsOver(sight, lowestV, highestV)}.`
+					: `At storage${since}, ${about}.`
 		};
-	if (lowestV < low) return { state: 'low', sentence: `Low, ${voltsOver(sight, lowestV)}${since}.` };
+	if (state.restV !== null && lowestV !== null && lowestV < low)
+		return { state: 'low', sentence: `Low, ${voltsOver(sight, lowestV)}${since}.` };
+	if (state.claim === 'empty' || soc < LOW_SOC) return { state: 'low', sentence: `Low${since}, ${about}.` };
 	return { state: 'part charged', sentence: `Part charged${since}, about ${(soc * 100).toFixed(0)} %.` };
 }
 
-/**
- * Judges one pack at the moment `now` (ISO 8601), by its last reading and, where that is known, by how its last run left it.
- */
-export function readinessOf(
-	pack: Pack,
-	reading: ReadingInput | null,
-	now: string,
-	person: PracticeLayer = {},
-	lastRun: LastRun | null = null,
-	/** A run of it is going on: its readings are of before. */
-	onCharger = false
-): Readiness {
+/** What a use since the last reading leaves to say. */
+function sinceUse({ warmth, at }: PackState): Judged {
+	if (warmth.coolAt === null)
+		return { state: 'not read', sentence: 'Used since it was measured: measure it.' };
+	const minutes = Math.max(1, Math.round((Date.parse(warmth.coolAt) - Date.parse(at)) / 60e3));
+	return {
+		state: 'not read',
+		sentence: `Just used: let it cool for ${minutes} min more, then measure it.`
+	};
+}
+
+/** Judges one pack by its state. */
+export function readinessOf(pack: Pack, state: PackState, person: PracticeLayer = {}): Readiness {
 	const unknown = { soc: null, band: null, how: null };
-	if (pack.condition !== 'in service')
-		return { state: 'out of service', sentence: `Marked ${pack.condition}.`, ...unknown };
-	if (onCharger)
+	const { condition, act } = state.condition;
+	if (condition !== 'in service')
+		return { state: 'out of service', sentence: `Marked ${condition}. ${act}`.trim(), ...unknown };
+	if (state.onCharger)
 		return {
 			state: 'on a charger',
 			sentence: 'A run is going on; how it ends says what it is ready for.',
 			...unknown
 		};
-	if (!reading) return { state: 'not read', sentence: 'Never measured here.', ...unknown };
-	if (lastRun?.used && readBeforeRun(reading, lastRun)) {
-		const cool = coolBy(lastRun.used);
-		const still = now < cool;
-		const minutes = Math.max(1, Math.round((Date.parse(cool) - Date.parse(now)) / 60e3));
-		return {
-			state: 'not read',
-			sentence: still
-				? `Just used: let it cool for ${minutes} min more, then measure it.`
-				: 'Used since it was measured: measure it.',
-			...unknown
-		};
-	}
+	const { charge, lastReading, lastUse, movedAt, readBefore } = state;
+	if (charge === null) return { state: 'not read', sentence: 'Never measured here.', ...unknown };
 	const chemistry = chemistryOf(pack.chemistry);
-	const { soc, band, known } = chargeWhenRead(pack, reading, lastRun);
-	const how = known?.how ?? null;
-	const cells = cellVoltages(reading, pack.cells);
-	const ageDays = days(reading.takenAt, now);
+	if (lastUse !== null && lastUse.at === movedAt && (lastReading === null || readBefore)) {
+		const sight = { pack, chemistry, state, reading: null, lowestV: null, highestV: null, since: '' };
+		const hot = lookInto({ ...sight, soc: 0, about: '', full: false, ageDays: 0 });
+		return { ...(state.warmth.unexplained !== null && hot ? hot : sinceUse(state)), ...unknown };
+	}
+	const reading = readBefore ? null : (lastReading?.reading ?? null);
+	const cells = reading && cellVoltages(reading, pack.cells);
+	const from = reading?.takenAt ?? movedAt ?? state.at;
+	const ageDays = days(from, state.at);
+	const soc = charge.mean;
 	const share = (100 * Math.min(1, Math.max(0, soc))).toFixed(0);
 	const sight: Sight = {
 		pack,
 		chemistry,
+		state,
 		reading,
 		soc,
-		about: `about ${share} %${!chemistry.traits.voltsTellCharge ? `, ${how ?? 'by its volts'}` : ''}`,
-		full: fullAt(chemistry, soc),
-		lowestV: Math.min(...cells),
-		highestV: Math.max(...cells),
+		about: `about ${share} %${!chemistry.traits.voltsTellCharge ? `, ${state.how ?? 'by its volts'}` : ''}`,
+		full: state.claim === 'full',
+		lowestV: cells && Math.min(...cells),
+		highestV: cells && Math.max(...cells),
 		ageDays,
 		since: ageDays >= 1 ? ` ${Math.floor(ageDays)} d ago` : ''
 	};
 	const judged =
 		lookInto(sight) ??
 		{ lead: ofLead, nickel: ofNickel, lithium: (s: Sight) => ofLithium(s, person) }[chemistry.family](sight);
-	return { ...judged, soc, band, how };
+	return { ...judged, soc, band: { low: clip(charge.low), high: clip(charge.high) }, how: state.how };
 }

@@ -1,4 +1,5 @@
 /** What is known without asking, at every figure where it changes. */
+import { aUseEvent } from '../../tests/support/pack-events';
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aCharger, aContext, aPack, aReading, aSupply, NOW } from '../../tests/support/bench-chargers';
@@ -188,13 +189,7 @@ describe('the pack and what is around', () => {
 	test('a reading says how full it was while it is fresh; an old one, or one before a use, only that it is old', () => {
 		const at = (hours: number, volts: number, usedAt: string | null = null) => {
 			const reading = aReading([volts, volts, volts], { takenAt: ago(hours) });
-			const lastRun = {
-				task: 'balance',
-				endedAt: ago(hours - 0.1),
-				endedWell: true,
-				used: { at: usedAt, how: 'used' }
-			};
-			const around = usedAt ? { lastRun: lastRun as never } : {};
+			const around = usedAt ? { events: [aUseEvent(usedAt)] } : {};
 			return [says('was-full', {}, { reading, around }), says('reading-age', {}, { reading, around })];
 		};
 		assert.deepEqual(at(11.9, 3.75), ['low', 'fresh']);
@@ -219,12 +214,7 @@ describe('the pack and what is around', () => {
 				{},
 				{
 					around: {
-						lastRun: {
-							task: 'balance',
-							endedAt: ago(3),
-							endedWell: true,
-							used: { at: ago(minutes / 60), how: 'used' }
-						} as never
+						events: [aUseEvent(ago(minutes / 60))]
 					}
 				}
 			).answers.find((a) => a.clue === 'used-just-now')!;

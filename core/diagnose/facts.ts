@@ -203,7 +203,7 @@ function ofRun({ r, settings, run, shown }: Known): Answered[] {
 function ofPack({ r, settings, othersRun }: Known): Answered[] {
 	const out: Answered[] = [];
 	const { pack, reading, around } = r;
-	const { lastRun } = around;
+	const { lastUse, readBefore } = r.state;
 	const hoursSince = (at: string) => (Date.parse(r.now) - Date.parse(at)) / 3600e3;
 	out.push(
 		known(
@@ -214,7 +214,7 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 	);
 	const soc = r.chargeState.soc;
 	if (reading) {
-		const used = lastRun?.used && lastRun.endedAt > reading.takenAt;
+		const used = readBefore && lastUse?.at === r.state.movedAt;
 		const old = hoursSince(reading.takenAt) > OLD_READING_H || used;
 		// What was read long ago, or before a use, says nothing of how full it was.
 		if (!old)
@@ -246,13 +246,13 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 			)
 		);
 	}
-	if (lastRun?.used) {
-		const just = hoursSince(lastRun.used.at) <= USED_H;
+	if (lastUse && lastUse.at === r.state.movedAt) {
+		const just = hoursSince(lastUse.at) <= USED_H;
 		out.push(
 			known(
 				'used-just-now',
 				just ? 'yes' : 'no',
-				`used ${Math.round(60 * hoursSince(lastRun.used.at))} min ago`
+				`used ${Math.round(60 * hoursSince(lastUse.at))} min ago`
 			)
 		);
 	}

@@ -1,4 +1,6 @@
 /** What the book answers besides the run: every figure where an answer changes, and what is too old or too vague to answer anything. */
+import { aRunEvent, aUseEvent } from '../../tests/support/pack-events';
+import type { PackEvent } from '../pack-state/event';
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aContext, aPack, aReading, NOW } from '../../tests/support/bench-chargers';
@@ -143,35 +145,33 @@ describe('what the book answers', () => {
 
 	test('how it lay: emptied two days ago, filled two weeks ago, used lately; else it is asked', () => {
 		const { curve } = chemistryOf('lipo');
-		const lay = (lastRun: object, soc: number) => {
+		const lay = (last: PackEvent, soc: number) => {
 			const v = ocvAt(curve, soc);
 			const reading = aReading([v, v, v], { takenAt: from(-1), usedSince: 'not said' });
-			return says('emptied', {}, { reading, around: { lastRun } as ProgramContext['around'] });
+			return says('emptied', {}, { reading, around: { events: [last] } });
 		};
-		const emptied = (d: number, soc = 0.1) => lay({ end: 'emptied', endedAt: days(d) }, soc);
+		const emptied = (d: number, soc = 0.1) => lay(aRunEvent({ task: 'discharge', endReason: 'end voltage', endedAt: days(d) }), soc);
 		assert.deepEqual([emptied(2), emptied(1.9), emptied(2, 0.4)], ['empty for days', undefined, undefined]);
-		const filled = (d: number, soc = 0.9) => lay({ end: 'filled', endedAt: days(d) }, soc);
+		const filled = (d: number, soc = 0.9) => lay(aRunEvent({ endedAt: days(d) }), soc);
 		assert.deepEqual(
 			[filled(14), filled(13.9), filled(14, 0.3)],
 			['full or part charged for weeks', undefined, undefined],
 			'what was filled and reads low was used meanwhile, and nobody wrote it down'
 		);
-		const used = (felt: string, d: number, soc = 0.1) =>
-			lay({ end: null, endedAt: days(d), used: { at: days(d), felt } }, soc);
+		const used = (felt: 'as ever' | 'weak', d: number, soc = 0.1) => lay(aUseEvent(days(d), felt), soc);
 		assert.equal(used('as ever', 1), 'used lately');
 		assert.equal(used('as ever', 2), undefined);
 		const told = (d: number) => {
 			const reading = aReading([3.8, 3.8, 3.8], { takenAt: from(-1), usedSince: 'not said' });
-			const lastRun = { end: null, endedAt: days(d), used: { at: days(d), felt: 'as ever' } };
-			const around = { lastRun } as ProgramContext['around'];
+			const around = { events: [aUseEvent(days(d), 'as ever')] };
 			return answers({}, { reading, around }).find((a) => a.clue === 'emptied')?.detail;
 		};
 		assert.deepEqual([told(0.9), told(1)], ['used today', 'used 1 d before']);
 		assert.equal(used('weak', 2), 'empty for days');
 		assert.equal(used('weak', 2, 0.5), undefined);
-		assert.equal(lay({ end: null, endedAt: days(30) }, 0.5), undefined);
-		const unread = { reading: null, around: { lastRun: { end: 'filled', endedAt: days(20) } } };
-		assert.equal(says('emptied', {}, unread as Partial<ProgramContext>), undefined);
+		assert.equal(lay(aRunEvent({ endReason: 'stopped', endedAt: days(30) }), 0.5), undefined);
+		const unread = { reading: null, around: { events: [aRunEvent({ endedAt: days(20) })] } };
+		assert.equal(says('emptied', {}, unread), undefined);
 	});
 
 	test('the probe: what a hand calls cool, warm and hot', () => {

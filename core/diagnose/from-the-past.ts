@@ -146,17 +146,20 @@ function ofRestAfter(r: Resolved, settings: ProgramSettings, after: NonNullable<
 }
 
 /** How it lay before, by what moved its charge last; uses are not always written down, and its volts must bear it out. */
-function ofLying({ around: { lastRun }, chargeState, now }: Resolved): Answered[] {
-	if (!lastRun || !chargeState.fromReading) return [];
+function ofLying({ state, chargeState, now }: Resolved): Answered[] {
+	const { movedAt, lastUse, judged, lastRun } = state;
+	if (movedAt === null || !chargeState.fromReading) return [];
+	const used = lastUse?.at === movedAt ? lastUse : null;
+	const ended = used === null && judged?.outcome === 'sound' ? lastRun : null;
 	const { soc } = chargeState;
-	const days = hoursBetween(lastRun.endedAt, now) / DAY_H;
-	const empty = lastRun.end === 'emptied' || lastRun.used?.felt === 'weak';
+	const days = hoursBetween(movedAt, now) / DAY_H;
+	const empty = ended?.endReason === 'end voltage' || used?.felt === 'weak';
 	const ago = days < 1 ? 'today' : `${Math.floor(days)} d before`;
 	if (empty && soc < LIES_EMPTY && days >= LAY_EMPTY_D)
 		return [known('emptied', 'empty for days', `emptied ${ago}`)];
-	if (lastRun.end !== null && !empty && soc > LIES_FULL && days >= LAY_FULL_D)
+	if (ended?.aim.fills && !empty && soc > LIES_FULL && days >= LAY_FULL_D)
 		return [known('emptied', 'full or part charged for weeks', `filled ${ago}`)];
-	return lastRun.used && days < LAY_EMPTY_D ? [known('emptied', 'used lately', `used ${ago}`)] : [];
+	return used && days < LAY_EMPTY_D ? [known('emptied', 'used lately', `used ${ago}`)] : [];
 }
 
 function ofProbe({ packDegC }: Past): Answered[] {

@@ -1,4 +1,5 @@
 /** Which of several readings of the cells the eyes on a run believe. */
+import { aRunEvent } from '../../tests/support/pack-events';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
@@ -26,14 +27,14 @@ function parted() {
 const seen = (
 	readV: number[],
 	checkV: number[] | null,
-	lastRun: { end: null; endedAt: string } | null = null
+	lastRun: { endedAt: string } | null = null
 ) => {
 	const context = aContext({
 		pack: aPack({ chemistry: 'lipo', cells: 3, capacityAh: 2 }),
 		reading: aReading(readV, { takenAt: READ }),
 		now: NOW,
 		task: 'balance',
-		around: { lastRun }
+		around: { events: lastRun ? [aRunEvent({ ...lastRun, endReason: 'stopped' })] : [] }
 	});
 	const { settings } = solve(context);
 	return new RunWatch(resolve(context), settings, null, checkV).take(parted()).map((w) => w.rule);
@@ -52,7 +53,7 @@ test('what the charger read just before the start counts before what a meter sho
 });
 
 test('a reading from before the last run, or use, says nothing of how the cells stand', () => {
-	assert.ok(!seen(LEVEL, null, { end: null, endedAt: '2026-05-02T14:00:00.000Z' }).includes('cells part'));
+	assert.ok(!seen(LEVEL, null, { endedAt: '2026-05-02T14:00:00.000Z' }).includes('cells part'));
 });
 
 /** A charge at its end volts for some seconds, its current falling until `risesAtS` and then higher by half. */

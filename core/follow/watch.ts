@@ -11,7 +11,6 @@ import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { meanCellOhm } from '../simulate/pack-model';
 import type { Telemetry } from '../simulate/telemetry';
-import { readBeforeRun } from '../pack/known-charge';
 import { limitBroken } from './limits';
 import type { Watched, WatchRule } from './watched';
 import { WATCH_RULES } from './watched';
@@ -259,7 +258,7 @@ export class RunWatch {
 		this.levelSoc = LEVEL_SOC + LEVEL_SIGMA * uncertaintyOf(r).spread;
 		const { reading } = r;
 		// From before a run or a use a reading says nothing of how the cells stand now.
-		const holds = reading?.state === 'rest' && !readBeforeRun(reading, r.around.lastRun);
+		const holds = reading?.state === 'rest' && !r.state.readBefore;
 		const cells = checkV?.length === r.pack.cells ? checkV : holds ? reading.cellVoltagesV : null;
 		const socs = cells?.map((v) => socAt(r.chemistry.curve, v));
 		const middle = socs ? median(socs) : 0;

@@ -1,6 +1,7 @@
 /** Turns what is known of a pack and a program into the numbers of a simulation, and says what was assumed. */
 import { powerLimits } from '../charger/envelope';
 import { bent } from '../chemistry/curve';
+import { presentCapacityAh as capacityAt } from '../pack/rated';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import type { ChargeControl } from '../simulate/charge-control';
@@ -10,9 +11,6 @@ import type { PackModel } from '../simulate/pack-model';
 import { cellsOf, spreadSigma } from './cells-differ';
 import { NO_DEPARTURE, type Departure } from './departure';
 
-/** Capacity lost per year of a pack whose capacity was never measured (common practice, no source). */
-const FADE_PER_YEAR = 0.03;
-const YEAR_MS = 365.25 * 86400e3;
 /** A balancing charger starts to bleed this far below the end voltage, V per cell (common practice, no source). */
 export const BALANCE_BELOW_END_V = 0.3;
 /** Balanced means within this, V (common practice, no source: 10 to 20 mV). */
@@ -39,9 +37,7 @@ export function uncertaintyOf(r: Resolved): Departure {
 
 /** Best guess of the present capacity, Ah: measured, or the label's less fade with age. */
 export function presentCapacityAh(r: Pick<Resolved, 'pack' | 'now'>): number {
-	if (r.pack.measuredCapacityAh !== null) return r.pack.measuredCapacityAh;
-	const years = r.pack.firstUsedOn ? (Date.parse(r.now) - Date.parse(r.pack.firstUsedOn)) / YEAR_MS : 0;
-	return r.pack.capacityAh * Math.max(0.6, 1 - FADE_PER_YEAR * Math.max(0, years));
+	return capacityAt(r.pack, r.now);
 }
 
 /**

@@ -1,4 +1,5 @@
 /** How the cells of one pack differ where nobody sees it. */
+import { aRunEvent } from '../../tests/support/pack-events';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
@@ -62,8 +63,8 @@ test('the usual pack’s cells lie where so many do on average, and differ by no
 
 test('the last full charge levelled them; what each was read to counts on a steep piece, hardly on the flat', () => {
 	assert.equal(unreadSigma(life(4)), 0.05);
-	const filled = { end: 'filled', endedAt: '2026-05-01T18:00:00.000Z' } as const;
-	assert.equal(unreadSigma(life(4, { reading: null, around: { lastRun: filled } })), 0.01);
+	const filled = aRunEvent({ settings: { endVoltageV: 3.6 } });
+	assert.equal(unreadSigma(life(4, { reading: null, around: { events: [filled] } })), 0.01);
 	const read = (cells: number[]) => life(cells.length, { reading: aReading(cells) });
 	const kept = (cells: number[]) => {
 		const { readSoc } = cellsOf(read(cells), NO_DEPARTURE);

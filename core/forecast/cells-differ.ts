@@ -47,11 +47,15 @@ export const driftOf = (r: Resolved): number => CELL_CAPACITY * Math.max(0, 1 - 
 export const unreadSigma = (r: Resolved): number =>
 	differences(r)?.supposed ?? r.chemistry.traits.cellSpread.sumRead;
 
+/** Whether the last run filled it, and its end is believed. */
+const wasFilled = ({ state: { lastRun, judged } }: Resolved): boolean =>
+	judged?.outcome === 'sound' && lastRun?.aim.fills === true && !lastRun.aim.cutsTaper;
+
 /** How cells are supposed to differ in charge, and how exactly their volts tell it where they were read; one standard deviation each. */
 function differences(r: Resolved): { supposed: number; byVolts: number | null } | null {
 	const { traits, storage, curve, defaults } = r.chemistry;
 	if (storage.kind !== 'charge' || !traits.cellsDiffer || r.pack.cells < 2) return null;
-	const levelled = r.around.lastRun?.end === 'filled' && r.chargeState.known !== null;
+	const levelled = r.state.lastRun !== null && wasFilled(r) && r.chargeState.known !== null;
 	const supposed = levelled ? LEVELLED : traits.cellsDiffer.cellsRead;
 	// Nearly empty or full even a flat curve is steep, and what was read says how they differ.
 	const byVolts = r.reading?.cellVoltagesV
@@ -61,14 +65,8 @@ function differences(r: Resolved): { supposed: number; byVolts: number | null } 
 	return { supposed, byVolts };
 }
 
-/** Each cell's charge at the start by what was read: on a flat curve a few millivolts apart are not the charge that they would be. */
-function socsOf(r: Resolved): readonly number[] {
-	const { socs, soc } = r.chargeState;
-	const differ = differences(r);
-	if (differ === null || differ.byVolts === null) return socs;
-	const believed = differ.supposed ** 2 / (differ.supposed ** 2 + differ.byVolts ** 2);
-	return socs.map((s) => soc + believed * (s - soc));
-}
+/** Each cell's charge at the start by what was read; on a flat curve the state has weighed what millivolts are worth. */
+const socsOf = (r: Resolved): readonly number[] => r.chargeState.socs;
 
 /**
  * Where `cells` draws from a normal distribution lie on average, lowest first, in standard deviations (Blom 1958, Statistical

@@ -2,11 +2,10 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { chemistryOf } from '../chemistry/catalogue';
-import type { JudgedEnd } from '../pack/known-charge';
 import { TASK_IDS } from '../request/task';
 import type { EndSeen } from './end-judgement';
-import { empties, judgedEnd } from './judged-end';
-import { END_REASONS, type EndReason } from './run';
+import { END_REASONS, type EndReason } from '../pack/end-reason';
+import { empties, judgedEnd, type JudgedEnd } from './judged-end';
 
 /** A run of which nothing but task and end is known. */
 const seen = (

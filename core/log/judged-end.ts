@@ -1,8 +1,10 @@
 /** What the end of a run says of the pack that it leaves. */
 import { chemistryOf } from '../chemistry/catalogue';
-import type { JudgedEnd } from '../pack/known-charge';
 import { taskOf } from '../request/task';
 import { judgeEnd, type EndSeen } from './end-judgement';
+
+/** What a run has left in the pack, judged by how it ended; null where its end says nothing of that. */
+export type JudgedEnd = 'filled' | 'nearly filled' | 'emptied' | null;
 
 /** A discharge that ended this far above the everyday end still counts as one down to it, V per cell. */
 const NEAR_V = 0.05;

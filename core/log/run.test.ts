@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { TASKS } from '../request/task';
-import { endedWell, END_REASONS } from './run';
+import { END_REASONS } from '../pack/end-reason';
+import { endedWell } from './run';
 import { LookSchema, RunResultSchema } from './run-schema';
 
 test('a run ended well when it got where its program goes; a limit counts only where it is the program', () => {

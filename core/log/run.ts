@@ -1,5 +1,6 @@
 /** A run as the logbook keeps it. */
 import { TASK_IDS } from '../charger/programs';
+import { END_REASONS } from '../pack/end-reason';
 import { MOST_JOINED } from '../pack/load';
 import { CELL_VOLTS, READING } from '../pack/reading';
 import {
@@ -16,27 +17,6 @@ import {
 } from '../quantity/field';
 import { SETTINGS } from '../request/settings';
 import { PURPOSES, taskOf } from '../request/task';
-
-export const END_REASONS = [
-	'full',
-	'end voltage',
-	'timer',
-	'capacity limit',
-	'temperature',
-	'temperature rise',
-	'stopped',
-	'charger error',
-	'no main lead',
-	'cell error',
-	'count',
-	'input low',
-	'charger hot',
-	'restarted',
-	'cancelled',
-	'clock stands still',
-	'link lost'
-] as const;
-export type EndReason = (typeof END_REASONS)[number];
 
 /** A finding that a person decided to go past, with the reason given. */
 export const OVERRIDDEN_FINDING = {
@@ -76,6 +56,23 @@ export const RUN = {
 	expectedMin: figure({ label: 'Expected', unit: 'min', min: 0, max: 1e6, ...noneYet }),
 	expectedP95Min: figure({ label: 'Expected at most', unit: 'min', min: 0, max: 1e6, ...noneYet }),
 	expectedAh: figure({ label: 'Expected charge', unit: 'mAh', per: 1000, min: -1000, max: 1000, ...noneYet }),
+	/** 5th and 95th percentile of the charge that was expected at the start. */
+	expectedLowAh: figure({
+		label: 'Expected at least',
+		unit: 'mAh',
+		per: 1000,
+		min: -1000,
+		max: 1000,
+		...noneYet
+	}),
+	expectedHighAh: figure({
+		label: 'Expected at most',
+		unit: 'mAh',
+		per: 1000,
+		min: -1000,
+		max: 1000,
+		...noneYet
+	}),
 	startedAt: moment({ label: 'Started' }),
 	endedAt: moment({ label: 'Ended', optional: true }),
 	endReason: choice({ label: 'Ended by', options: END_REASONS, open: true, ...noneYet }),
@@ -84,6 +81,10 @@ export const RUN = {
 	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: -1000, max: 1000, ...noneYet }),
 	peakTemperatureDegC: figure({ label: 'Warmest', unit: '°C', min: -60, max: 400, ...noneYet }),
 	endCellVoltagesV: figures({ label: 'Cells at the end', each: CELL_VOLTS, least: 0, most: 24, ...noneYet }),
+	/** Volts of the pack, current and warmth at the end, as they were seen. */
+	endPackVoltageV: figure({ label: 'Pack at the end', unit: 'V', min: 0, max: 100, ...noneYet }),
+	endCurrentA: figure({ label: 'Current at the end', unit: 'A', min: 0, max: 100, ...noneYet }),
+	endTemperatureDegC: figure({ label: 'Pack at the end', unit: '°C', min: -40, max: 120, ...noneYet }),
 	/** What its screen said when it ended, in its own words. */
 	message: text({ label: 'Its screen said', least: 0, most: 200, ...noneYet }),
 	notes: text({ label: 'Notes', least: 0, most: 4000, lines: true, start: '' })
@@ -109,6 +110,9 @@ export const RUN_RESULT = {
 	durationMin: figure({ label: 'Minutes', unit: 'min', min: 0, max: 10000 }),
 	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: 0, max: 1000 }),
 	endCellVoltagesV: RUN.endCellVoltagesV,
+	endPackVoltageV: RUN.endPackVoltageV,
+	endCurrentA: RUN.endCurrentA,
+	endTemperatureDegC: RUN.endTemperatureDegC,
 	/** As its screen shows them, where it does; they stand in the pack's reading. */
 	endCellResistancesOhm: READING.cellResistancesOhm,
 	message: RUN.message,

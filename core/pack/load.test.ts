@@ -1,4 +1,5 @@
 /** Several packs as the one that they make together. Capacities and currents add, volts do not (common practice, no source). */
+import { aRunEvent } from '../../tests/support/pack-events';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { resolve } from '../request/context';
@@ -88,13 +89,15 @@ test('resistances stand side by side: 10 and 10 mΩ are 5 mΩ (Kirchhoff)', () =
 test('what the first pack’s last run left is believed of it alone, not of what is joined with it', () => {
 	const life = { chemistry: 'life', labelVoltageV: null };
 	const read = aReading([3.4, 3.4, 3.4]);
-	const around = { lastRun: { end: 'filled' as const, endedAt: '2026-05-02T17:39:59.500Z' } };
+	const around = {
+		events: [aRunEvent({ endedAt: '2026-05-02T17:39:59.500Z', settings: { endVoltageV: 3.6 } })]
+	};
 	const other = { pack: aPack({ id: 'other', ...life }), reading: read };
 	const solo = resolve(aContext({ pack: aPack(life), reading: read, around }));
 	assert.match(solo.chargeState.known?.how ?? '', /filled/);
 	const joined = resolve(aContext({ pack: aPack(life), reading: read, around, joined: [other] }));
 	assert.equal(joined.chargeState.known, null);
-	const older = { lastRun: { end: 'filled' as const, endedAt: '2026-05-02T17:50:00.000Z' } };
+	const older = { events: [aRunEvent({ endedAt: '2026-05-02T17:50:00.000Z' })] };
 	assert.equal(
 		resolve(aContext({ reading: aReading([3.7, 3.7, 3.7]), around: older, joined: [other] })).load[0].reading,
 		null

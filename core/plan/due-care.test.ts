@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';
 import type { PracticeLayer } from '../practice/practice';
+import { packState } from '../pack-state/pack-state';
 import { GOALS } from './plan';
 import {
 	careDue,
@@ -23,14 +24,16 @@ const of = (
 	history: Partial<CarePack['history']> = {}
 ): CarePack => {
 	const pack = aPack(change);
+	const lead = pack.chemistry === 'lead';
+	const cells = Array.from({ length: pack.cells }, () => volts);
+	const reading = aReading(cells, {
+		takenAt: ago(days),
+		...(lead ? { cellVoltagesV: null, packVoltageV: volts * pack.cells } : {})
+	});
 	return {
 		pack,
-		reading: aReading(
-			Array.from({ length: pack.cells }, () => volts),
-			{ takenAt: ago(days) }
-		),
+		state: packState(pack, [{ kind: 'reading', id: 'r', at: reading.takenAt, reading }], NOW, 20),
 		history: { emptiedAt: ago(10), filledAt: ago(10), ...history },
-		lastRun: null,
 		ohmsAt: null,
 		readsOhms: false
 	};
@@ -53,10 +56,7 @@ test('so does one that stands at 4.0 V; one at storage is read again, one that i
 
 test('lead is charged when it is not full, and topped up every three months when it is', () => {
 	const lead = { chemistry: 'lead', cells: 6, capacityAh: 7, balanceLead: false };
-	const at = (volts: number, history = {}) => {
-		const c = of(volts, 1, lead, history);
-		return { ...c, reading: { ...c.reading!, cellVoltagesV: null, packVoltageV: volts * 6 } };
-	};
+	const at = (volts: number, history = {}) => of(volts, 1, lead, history);
 	assert.deepEqual(due(at(2.03))[0], ['ready', 0]);
 	assert.ok(
 		due(at(2.16, { filledAt: ago(30) })).some(([goal, d]) => goal === 'ready' && d === TOP_UP_DAYS - 30)
@@ -73,7 +73,7 @@ test('a capacity check falls due by the school, and never where lithium is spare
 });
 
 test('what was never measured is to be read, and nothing is asked of what is out of service', () => {
-	assert.deepEqual(due({ ...of(3.8, 1), reading: null }), [['read', 0]]);
+	assert.deepEqual(due({ ...of(3.8, 1), state: packState(aPack(), [], NOW, 20) }), [['read', 0]]);
 	assert.deepEqual(due(of(4.19, 21, { condition: 'swollen' })), []);
 });
 

@@ -1,10 +1,9 @@
 /** What care a pack will ask for, and when: the jobs of an evening, and of a season. Common practice where no source is named. */
 import { maintenanceOf, type CheckHistory } from '../care/maintenance';
-import { isFull, readinessOf } from '../care/readiness';
+import { readinessOf } from '../care/readiness';
 import { chemistryOf } from '../chemistry/catalogue';
-import type { LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
-import type { ReadingInput } from '../pack/reading';
+import type { PackState } from '../pack-state/pack-state';
 import { resolvePractice, whose, type PracticeLayer } from '../practice/practice';
 import { GOALS, type Goal } from './plan';
 
@@ -23,9 +22,8 @@ export const isWork = (item: CareItem): item is CareItem & { goal: Goal } =>
 
 export interface CarePack {
 	pack: Pack;
-	reading: ReadingInput | null;
+	state: PackState;
 	history: CheckHistory;
-	lastRun: LastRun | null;
 	/** When its resistance was last read, ISO 8601; null where it never was. */
 	ohmsAt: string | null;
 	/** Whether the person has what reads resistance: it was read of this pack or another. */
@@ -46,40 +44,44 @@ export const TOP_UP_DAYS = 91;
 
 /** Everything that this pack will ask for next, soonest first. Empty for one out of service. */
 export function careDue(
-	{ pack, reading, history, lastRun, ohmsAt, readsOhms }: CarePack,
+	{ pack, state: known, history, ohmsAt, readsOhms }: CarePack,
 	now: string,
 	person: PracticeLayer = {}
 ): CareItem[] {
-	if (pack.condition !== 'in service') return [];
+	if (known.condition.condition !== 'in service') return [];
 	const chemistry = chemistryOf(pack.chemistry);
 	const practice = resolvePractice(person, pack.practice);
 	const items: CareItem[] = [];
 	const add = (goal: CareItem['goal'], dueAt: string, why: string) =>
 		items.push({ packId: pack.id, goal, dueAt, why });
-	if (!reading) add('read', now, 'Never measured here.');
+	const readAt = known.lastReading?.at ?? null;
+	const full = known.claim === 'full';
+	if (known.charge === null) add('read', now, 'Never measured here.');
 	else {
-		const { state, soc } = readinessOf(pack, reading, now, person, lastRun);
+		const { state, soc } = readinessOf(pack, known, person);
+		const since = [readAt, known.readBefore || readAt === null ? known.movedAt : null]
+			.filter((at) => at !== null)
+			.sort()
+			.at(-1)!;
 		const stores = chemistry.storage.kind !== 'none';
-		const full = isFull(pack, reading, lastRun);
 		if (stores && soc !== null && soc > STANDS_HIGH) {
 			const most = practice.values.storageAfterDays;
 			const what = full ? 'Full' : `About ${Math.round(100 * soc)} % full`;
 			add(
 				'storage',
-				after(reading.takenAt, most),
-				`${what} since it was read; at most ${most} d by ${whose(practice, 'storageAfterDays')}.`
+				after(since, most),
+				`${what} since ${known.readBefore ? 'its last run' : 'it was read'}; at most ${most} d by ${whose(practice, 'storageAfterDays')}.`
 			);
 		} else if (chemistry.traits.mayPause) {
 			if (!full && state !== 'look') add('ready', now, 'Lead hardens when it does not stand full.');
 			else if (full) {
-				const since = history.filledAt ?? reading.takenAt;
-				add('ready', after(since, TOP_UP_DAYS), 'Lead that stands is topped up every three months.');
+				add('ready', after(history.filledAt ?? since, TOP_UP_DAYS), 'Lead that stands is topped up every three months.');
 			}
 		} else if (stores && state === 'low') add('storage', now, 'Low: it should not lie so.');
 		if (stores && state === 'storage')
 			add(
 				'read',
-				after(reading.takenAt, READ_AGAIN_DAYS),
+				after(since, READ_AGAIN_DAYS),
 				'In store: a cell that loses charge shows by then.'
 			);
 	}
@@ -87,8 +89,8 @@ export function careDue(
 		add('resistance', after(ohmsAt, OHMS_AGAIN_DAYS), 'Resistance shows age first: read every three months.');
 	else if (readsOhms)
 		add('resistance', now, 'Its resistance was never read here: there is nothing to compare with.');
-	const care = maintenanceOf(pack, reading, history, now, person, lastRun);
-	if (care && reading) {
+	const care = maintenanceOf(pack, full, history, now, person);
+	if (care && known.charge !== null) {
 		if (care.leftDays !== null) add('capacity check', after(now, Math.max(0, care.leftDays)), care.sentence);
 	}
 	return items.sort((a, b) => (a.dueAt < b.dueAt ? -1 : 1));

@@ -1,7 +1,7 @@
 /** What runs a goal takes: common practice, no source. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';
+import { aPack, NOW } from '../../tests/support/bench-chargers';
 import { leadPack, nimhPack } from '../../tests/support/rule-cases';
 import type { Pack } from '../pack/pack';
 import { tasksOf } from './goal';
@@ -10,9 +10,8 @@ import type { Goal } from './plan';
 const of = (goal: Goal, pack: Pack, volts: number) =>
 	tasksOf(goal, {
 		pack,
-		reading: aReading(Array.from({ length: pack.cells }, () => volts)),
+		full: volts > 4.1,
 		history: { emptiedAt: null, filledAt: null },
-		lastRun: null,
 		person: {},
 		now: NOW
 	});

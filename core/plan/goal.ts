@@ -1,18 +1,16 @@
 /** What runs a goal takes for a pack. */
 import { maintenanceOf, type CheckHistory } from '../care/maintenance';
 import { chemistryOf } from '../chemistry/catalogue';
-import type { LastRun } from '../pack/known-charge';
 import type { Pack } from '../pack/pack';
-import type { ReadingInput } from '../pack/reading';
 import type { PracticeLayer } from '../practice/practice';
 import { ordinaryTask, taskOf, type TaskId } from '../request/task';
 import type { Goal } from './plan';
 
 export interface GoalContext {
 	pack: Pack;
-	reading: ReadingInput | null;
+	/** It stands full now. */
+	full: boolean;
 	history: CheckHistory;
-	lastRun: LastRun | null;
 	person: PracticeLayer;
 	now: string;
 }
@@ -30,7 +28,7 @@ export function tasksOf(goal: Goal, c: GoalContext): TaskId[] | string {
 			? [fill]
 			: (taskOf('storage').refusals[chemistry.family] ?? 'It has no storage.');
 	}
-	const care = maintenanceOf(c.pack, c.reading, c.history, c.now, c.person, c.lastRun);
+	const care = maintenanceOf(c.pack, c.full, c.history, c.now, c.person);
 	if (!care) return `It is marked ${c.pack.condition}.`;
 	return care.steps.slice(care.steps.indexOf(care.next));
 }

@@ -145,7 +145,7 @@ export function wayIn(
 		const reading = evenReading(pack, leaves(solution), context.ambientDegC, context.now);
 		// What it will read then is supposed: it is no evidence against the pack's own label.
 		const labelVoltageV = pack.labelVoltageV ?? pack.cells * chemistry.voltages.printedV[0];
-		at = { ...at, pack: { ...at.pack, labelVoltageV }, reading, around: { ...at.around, lastRun: null } };
+		at = { ...at, pack: { ...at.pack, labelVoltageV }, reading, around: { ...at.around, events: [] } };
 	}
 	return {
 		chargerId: charger.id,

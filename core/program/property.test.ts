@@ -2,6 +2,7 @@
  * Over all chemistries, tasks, purposes, chargers and supplies: no proposal breaks a Stop at any moment of its simulated run;
  * what is set is within the set limit; every simulated cell stays within the cell limit at the 99th percentile.
  */
+import { aRunEvent } from '../../tests/support/pack-events';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -57,12 +58,17 @@ const anything = fc.record({
 	usedSince: fc.constantFrom(...READING.usedSince.options),
 	lastRun: fc.option(
 		fc.record({
-			end: fc.constantFrom('filled' as const, 'nearly filled' as const, 'emptied' as const, null),
+			endReason: fc.constantFrom('full' as const, 'timer' as const, 'stopped' as const),
+			chargeAh: fc.option(between(0, 3)),
 			hoursAgo: between(0, 400)
 		})
 	)
 });
 type Anything = typeof anything extends fc.Arbitrary<infer T> ? T : never;
+
+const ago = (hours: number): string => new Date(Date.parse(NOW) - hours * 3600e3).toISOString();
+const pastRun = ({ endReason, chargeAh, hoursAgo }: NonNullable<Anything['lastRun']>) =>
+	aRunEvent({ endReason, chargeAh, startedAt: ago(hoursAgo + 2), endedAt: ago(hoursAgo) });
 
 function contextOf(a: Anything) {
 	const chemistry = chemistryOf(a.chemistry);
@@ -123,10 +129,7 @@ function contextOf(a: Anything) {
 				safetyTimerMin: { value: 1500, pack: 'Largest' },
 				capacityLimitAh: { value: 30, pack: 'Largest' }
 			},
-			lastRun: a.lastRun && {
-				...a.lastRun,
-				endedAt: new Date(Date.parse(NOW) - a.lastRun.hoursAgo * 3600e3).toISOString()
-			}
+			events: a.lastRun ? [pastRun(a.lastRun)] : []
 		}
 	});
 }

@@ -5,12 +5,12 @@ import { heldOf, type Channel, type Charger } from '../charger/charger';
 import type { EnvelopeInput, PackRate } from '../charger/envelope';
 import type { HeldSetting, HeldSettingKind } from '../charger/setting';
 import type { Supply } from '../charger/supply';
-import { estimateCharge, type ChargeState } from '../pack/charge-state';
-import { knownCharge, readBeforeRun } from '../pack/known-charge';
 import { asOnePack, type Load, type Member } from '../pack/load';
 import type { Pack } from '../pack/pack';
-import { packTemperature, type PackTemperature } from '../pack/temperature';
-import type { ReadingInput } from '../pack/reading';
+import { packVoltage, type ReadingInput } from '../pack/reading';
+import { chargeStateOf, type ChargeState } from '../pack-state/charge-state';
+import type { PackEvent } from '../pack-state/event';
+import { packState, type PackState } from '../pack-state/pack-state';
 import { amps, cRate, text } from '../quantity/format';
 import { resolvePractice, whose, type ResolvedPractice } from '../practice/practice';
 import { boardFor, leadFor } from '../charger/inventory';
@@ -40,12 +40,18 @@ export interface ProgramContext {
 }
 
 /** The context with its references followed. Pack and reading are those of the whole load. */
-export interface Resolved extends Omit<ProgramContext, 'around' | 'joined'>, PackTemperature {
+export interface Resolved extends Omit<ProgramContext, 'around' | 'joined'> {
 	load: Load;
 	chemistry: Chemistry;
 	channel: Channel;
 	taskData: Task;
+	/** What is believed of the pack now, and its charge as a forecast begins with it. */
+	state: PackState;
 	chargeState: ChargeState;
+	/** How warm it is, to compute with, and may be at least and at most, °C. */
+	packDegC: number;
+	coldestDegC: number;
+	warmestDegC: number;
 	envelope: EnvelopeInput;
 	around: Surroundings;
 	practice: ResolvedPractice;
@@ -118,6 +124,22 @@ function joinedRates(load: Load, connectors: readonly Connector[] | undefined): 
 	];
 }
 
+/** The state of a pack by its events and the reading that a program begins with, which need not be one of them. */
+function stateOf(
+	pack: Pack,
+	reading: ReadingInput | null,
+	events: readonly PackEvent[],
+	now: string,
+	airDegC: number
+): PackState {
+	const known = reading && events.some((e) => e.kind === 'reading' && isSame(e.reading, reading));
+	const own: PackEvent[] =
+		reading && !known ? [{ kind: 'reading', id: 'begins with', at: reading.takenAt, reading }] : [];
+	return packState(pack, [...events, ...own], now, airDegC);
+}
+const isSame = (a: ReadingInput, b: ReadingInput): boolean =>
+	Date.parse(a.takenAt) === Date.parse(b.takenAt) && packVoltage(a) === packVoltage(b);
+
 /** Follows the references of a context. The channel must belong to the charger; a miss is a bug and throws. */
 export function resolve(context: ProgramContext): Resolved {
 	const { charger, purpose, ambientDegC } = context;
@@ -125,15 +147,18 @@ export function resolve(context: ProgramContext): Resolved {
 	const around = { ...ALONE, ...context.around };
 	const alone = joined.length === 0;
 	// Joined, a pack's volts meet the others': a reading from before its last run is none.
-	const stale = !alone && readBeforeRun(context.reading, around.lastRun);
+	const own = stateOf(context.pack, context.reading, around.events, context.now, ambientDegC);
+	const stale = !alone && own.readBefore;
 	const load: Load = [{ pack: context.pack, reading: stale ? null : context.reading }, ...joined];
 	const { pack, reading } = asOnePack(load);
-	// How the first pack's last run ended says nothing of the others.
-	const lastRun = alone ? around.lastRun : null;
+	// What happened to the first pack says nothing of the charge of the others.
+	const state = alone ? own : stateOf(pack, reading, [], context.now, ambientDegC);
 	const chemistry = chemistryOf(pack.chemistry);
 	const channel = charger.channels.find((c) => c.id === context.channelId);
 	if (!channel) throw new Error(`charger ${charger.id} has no channel ${context.channelId}`);
-	const temperature = packTemperature(reading, ambientDegC, context.now);
+	const { packDegC, coldestDegC } = state.warmth;
+	// Of joined packs the hottest counts.
+	const warmestDegC = Math.max(state.warmth.warmestDegC, own.warmth.warmestDegC);
 	const practice = resolvePractice(around.practice.person, pack.practice, around.practice.program);
 	const taskData = taskOf(context.task);
 	const { inventory } = around;
@@ -152,13 +177,11 @@ export function resolve(context: ProgramContext): Resolved {
 		chemistry,
 		channel,
 		taskData,
-		chargeState: estimateCharge(
-			chemistry,
-			pack.cells,
-			readBeforeRun(reading, lastRun) ? null : reading,
-			knownCharge(chemistry, reading, lastRun, context.now)
-		),
-		...temperature,
+		state,
+		chargeState: chargeStateOf(state),
+		packDegC,
+		coldestDegC,
+		warmestDegC,
 		settingIds: settingsFor(taskData, chemistry, pack, channel),
 		envelope: {
 			pack,
@@ -170,7 +193,7 @@ export function resolve(context: ProgramContext): Resolved {
 			connectors: around.inventory?.connectors,
 			lead: lead && { name: lead.name, currentA: lead.currentA },
 			packRates: [
-				...packRates(chemistry, pack, purpose, temperature.coldestDegC, practice),
+				...packRates(chemistry, pack, purpose, coldestDegC, practice),
 				...joinedRates(load, inventory?.connectors)
 			]
 		}

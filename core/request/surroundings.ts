@@ -1,6 +1,6 @@
 /** What goes on around a program: the rest of the bench, and the pack's past. Everything has a neutral default. */
 import type { Inventory } from '../charger/inventory';
-import type { LastRun } from '../pack/known-charge';
+import type { PackEvent } from '../pack-state/event';
 import type { PracticeLayer } from '../practice/practice';
 import type { ProgramSettings } from './settings';
 
@@ -17,8 +17,8 @@ export interface Surroundings {
 	sameSupplyMostW: number;
 	/** Charges since the last one that balanced; null when nothing is known. */
 	chargesSinceBalance: number | null;
-	/** The pack's last run that ended; null when there was none. */
-	lastRun: LastRun | null;
+	/** What happened to the pack, its readings included; any order. */
+	events: readonly PackEvent[];
 	/** Earlier readings of its cells' resistances, oldest first, with the pack's temperature then; at most a few. */
 	earlierResistances: readonly { takenAt: string; ohm: readonly number[]; degC: number | null }[];
 	/** Balance boards that other runs use now. */
@@ -38,7 +38,7 @@ export const ALONE: Surroundings = {
 	sameSupply: [],
 	sameSupplyMostW: 0,
 	chargesSinceBalance: null,
-	lastRun: null,
+	events: [],
 	earlierResistances: [],
 	boardsInUse: 0,
 	largest: null,

@@ -2,13 +2,14 @@
 import type { Chemistry } from '../chemistry/chemistry';
 import { TASK_IDS, taskIdOf, type TaskId } from '../charger/programs';
 import { PRACTICE } from '../practice/practice';
+import type { TaskAim } from '../pack-state/event';
 import type { SettingId } from './settings';
 
 export { TASK_IDS, taskIdOf, type TaskId };
 
 type Family = Chemistry['family'];
 
-export interface Task {
+export interface Task extends TaskAim {
 	id: TaskId;
 	name: string;
 	/** One line on what it does. */
@@ -21,20 +22,6 @@ export interface Task {
 	settings: readonly SettingId[];
 	/** The balance lead is used: the charger sees, and bleeds, each cell. */
 	balances: boolean;
-	/** What it puts in the pack, takes out of it, or both. */
-	moves: 'in' | 'out' | 'either' | 'both';
-	/** Its end is a full pack. */
-	fills: boolean;
-	/** Its end is the volts at which a pack keeps best. */
-	stores: boolean;
-	/** It wakes cells from under their floor. */
-	recovers: boolean;
-	/** It goes through its legs again. */
-	repeats: boolean;
-	/** It leaves out the last of the taper. */
-	cutsTaper: boolean;
-	/** Stopped by timer or capacity limit it has ended as it should. */
-	limitEndsWell: boolean;
 	/** Timer and capacity limit are the program itself, not guards around it. */
 	limitsAreProgram: boolean;
 	/** What it leaves out, said plainly; empty when nothing. */

@@ -1,7 +1,13 @@
 /** What is said of packs as they lie, of chargers that packs are held against, and of packs that would be joined, as written down. */
 import { test } from 'node:test';
 import { maintenanceOf } from '../../core/care/maintenance';
-import { readinessOf } from '../../core/care/readiness';
+import { readinessOf as ofState } from '../../core/care/readiness';
+import type { PackEvent } from '../../core/pack-state/event';
+import { packState } from '../../core/pack-state/pack-state';
+import type { Pack } from '../../core/pack/pack';
+import type { ReadingInput } from '../../core/pack/reading';
+import type { PracticeLayer } from '../../core/practice/practice';
+import { aRunEvent } from '../support/pack-events';
 import { relativeWear } from '../../core/care/wear';
 import { envelope, limitsAt } from '../../core/charger/envelope';
 import { CHEMISTRIES } from '../../core/chemistry/catalogue';
@@ -38,23 +44,41 @@ const read = (chemistry: (typeof CHEMISTRIES)[number], soc: number, days: number
 		: aReading([], { cellVoltagesV: null, packVoltageV: v * cells, takenAt: before(days), ...change });
 };
 
+const events = (reading: ReadingInput | null, last?: PackEvent): PackEvent[] => [
+	...(reading ? [{ kind: 'reading', id: 'r', at: reading.takenAt, reading } as const] : []),
+	...(last ? [last] : [])
+];
+const readinessOf = (
+	pack: Pack,
+	reading: ReadingInput | null,
+	now: string,
+	person: PracticeLayer,
+	last?: PackEvent
+) => ofState(pack, packState(pack, events(reading, last), now, 20), person);
+
 test('readiness by charge and age, and when the capacity is to be checked', () => {
 	const lines = CHEMISTRIES.flatMap((chemistry) =>
 		[0, 0.15, 0.3, 0.45, 0.55, 0.7, 0.85, 0.93, 1].flatMap((soc) =>
 			[0.01, 2, 5.5, 40].map((days) => {
 				const pack = packOf(chemistry);
 				const reading = read(chemistry, soc, days);
-				const last = { end: soc > 0.9 ? ('filled' as const) : null, endedAt: before(days + 0.001) };
+				const last = aRunEvent({
+					endReason: soc > 0.9 ? 'full' : 'stopped',
+					startedAt: before(days + 0.05),
+					endedAt: before(days + 0.001),
+					settings: { endVoltageV: chemistry.voltages.chargeEndV }
+				});
+				const full = packState(pack, events(reading, last), NOW, 20).claim === 'full';
 				const past = { emptiedAt: before(80 + days), filledAt: before(25 + days) };
 				return `${chemistry.id} ${soc} ${days}: ${line([
 					readinessOf(pack, reading, NOW, {}, last),
 					readinessOf(pack, reading, NOW, { storageAfterDays: 2, storageV: 3.85 }),
-					maintenanceOf(pack, reading, past, NOW, {}, last),
-					maintenanceOf(pack, reading, past, NOW, {
+					maintenanceOf(pack, full, past, NOW, {}),
+					maintenanceOf(pack, full, past, NOW, {
 						maintenance: 'monthly',
 						maintenanceOrder: 'charge, storage'
 					}),
-					maintenanceOf(pack, reading, past, NOW, { maintenance: 'lithium never' })
+					maintenanceOf(pack, full, past, NOW, { maintenance: 'lithium never' })
 				])}`;
 			})
 		)

@@ -18,6 +18,7 @@ const CORE = [
 		'pack',
 		'charger',
 		'simulate',
+		'pack-state',
 		'request',
 		'forecast',
 		'program',

@@ -2,6 +2,7 @@
  * Packs that age in a known way, with the runs and readings that a person would have of them: noise of looks, a curve that is not
  * quite core's, counters that are off. What core makes of them is held against what they were.
  */
+import { aRunEvent } from './pack-events';
 import { chemistryOf } from '../../core/chemistry/catalogue';
 import { ocvAt } from '../../core/chemistry/curve';
 import { fullSoc } from '../../core/chemistry/fill-window';
@@ -137,7 +138,10 @@ export function agedPack(seed: number, years = 2): Aged {
 			before,
 			prior
 		});
-		prior = { end: 'filled', endedAt };
+		prior = aRunEvent({
+			...{ id, startedAt: new Date(t).toISOString(), endedAt, chargeAh, expectedAh: chargeAh },
+			settings: { currentA: label, endVoltageV: chemistryOf(chemistry).voltages.chargeEndV }
+		});
 		// Now and then it lies, and is read twice with nothing in between.
 		if (next() < 0.3) {
 			const days = 1 + 4 * next();

@@ -1,4 +1,5 @@
 /** Cases of the rules that came with the other chemistries, tasks and the bench: where each fires, and a near miss. */
+import { aRunEvent } from './pack-events';
 import { CHEMISTRY_IDS } from '../../core/chemistry/catalogue';
 import type { PracticeLayer } from '../../core/practice/practice';
 import type { ProgramContext } from '../../core/request/context';
@@ -414,21 +415,21 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 	'charge-contradicted': {
 		fires: {
 			reading: flat(3, 3.7, { usedSince: 'not used' }),
-			around: { lastRun: { end: 'filled', endedAt: '2026-05-01T18:00:00.000Z' } }
+			around: { events: [aRunEvent()] }
 		},
 		misses: {
 			reading: flat(3, 3.7, { usedSince: 'used' }),
-			around: { lastRun: { end: 'filled', endedAt: '2026-05-01T18:00:00.000Z' } }
+			around: { events: [aRunEvent()] }
 		},
 		severity: 'check',
 		says: /filled 1 d ago and not used since, so about \d+ % should be left, and its volts say \d+ %: a cell leaks/
 	},
 	'reading-before-run': {
 		fires: {
-			around: { lastRun: { end: null, endedAt: '2026-05-02T17:41:00.000Z' } }
+			around: { events: [aRunEvent({ endReason: 'stopped', endedAt: '2026-05-02T17:41:00.000Z' })] }
 		},
 		misses: {
-			around: { lastRun: { end: null, endedAt: '2026-05-02T17:39:00.000Z' } }
+			around: { events: [aRunEvent({ endReason: 'stopped', endedAt: '2026-05-02T17:39:00.000Z' })] }
 		},
 		severity: 'check',
 		says: 'before the last run'

@@ -1,4 +1,5 @@
 /** Many situations in which programs are asked for: every chemistry and task, weak and strong benches, schools, odd readings. */
+import { aRunEvent } from './pack-events';
 import { CHEMISTRIES } from '../../core/chemistry/catalogue';
 import { ocvAt } from '../../core/chemistry/curve';
 import { tasksFor } from '../../core/program/offer';
@@ -282,7 +283,7 @@ const ODD: [string, Partial<ProgramContext>][] = [
 			pack: aPack({ chemistry: 'life', labelVoltageV: null }),
 			charger: aMultiCharger(),
 			reading: aReading([3.33, 3.33, 3.33], { usedSince: 'not used' }),
-			around: { lastRun: { end: 'filled', endedAt: '2026-05-01T18:00:00.000Z' } }
+			around: { events: [aRunEvent({ settings: { endVoltageV: 3.6 } })] }
 		}
 	],
 	[

@@ -1,7 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { aCharger, aContext, aPack, aReading, held } from '../../../tests/support/bench-chargers';
-import { estimateCharge } from '../../pack/charge-state';
+import { aCharger, aContext, aPack, aReading, held, NOW } from '../../../tests/support/bench-chargers';
+import { chargeStateOf } from '../../pack-state/charge-state';
+import { packState } from '../../pack-state/pack-state';
+import type { ReadingInput } from '../../pack/reading';
 import { lipo } from '../../chemistry/lipo';
 import { connectorOf } from '../../pack/connector';
 import { cellsLabel } from '../../pack/pack';
@@ -143,12 +145,21 @@ test('rates: label, purpose and cold each appear with their figure; no label mea
 });
 
 test('charge from volts is a band: wider unread, wider just after use, per cell where cells were read', () => {
-	const unread = estimateCharge(lipo, 3, null);
-	const rested = estimateCharge(lipo, 3, aReading([3.8, 3.8, 3.8]));
-	const used = estimateCharge(lipo, 3, aReading([3.8, 3.8, 3.8], { state: 'just used' }));
+	const estimateCharge = (cells: number, reading: ReadingInput | null) =>
+		chargeStateOf(
+			packState(
+				aPack({ cells }),
+				reading ? [{ kind: 'reading', id: 'r', at: reading.takenAt, reading }] : [],
+				NOW,
+				21
+			)
+		);
+	const unread = estimateCharge(3, null);
+	const rested = estimateCharge(3, aReading([3.8, 3.8, 3.8]));
+	const used = estimateCharge(3, aReading([3.8, 3.8, 3.8], { state: 'just used' }));
 	assert.ok(!unread.fromReading && unread.sigma > rested.sigma);
 	assert.ok(used.sigma > 2 * rested.sigma);
-	const uneven = estimateCharge(lipo, 2, aReading([3.7, 3.9]));
+	const uneven = estimateCharge(2, aReading([3.7, 3.9]));
 	assert.ok(uneven.socs[1] - uneven.socs[0] > 0.4);
 	assert.ok(rested.band.low < rested.soc && rested.soc < rested.band.high);
 });

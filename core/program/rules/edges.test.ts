@@ -1,4 +1,5 @@
 /** Rules at the very figure where they begin to speak. */
+import { aRunEvent } from '../../../tests/support/pack-events';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import {
@@ -154,10 +155,13 @@ test('an end that is too low for the weakest cell: the program is set where it i
 });
 
 test('volts that contradict what is known: lower, and it leaks or was used; higher, and it was charged or is another pack', () => {
+	const endedAt = new Date(Date.parse(NOW) - 5 * 3600e3).toISOString();
+	const filled = aRunEvent({ endedAt });
+	const emptied = aRunEvent({ endedAt, task: 'discharge', endReason: 'end voltage' });
 	const told = (end: 'filled' | 'emptied', volts: number) =>
 		said('charge-contradicted', {
 			reading: aReading([volts, volts, volts], { usedSince: 'not used', takenAt: NOW }),
-			around: { lastRun: { end, endedAt: new Date(Date.parse(NOW) - 5 * 3600e3).toISOString() } }
+			around: { events: [end === 'filled' ? filled : emptied] }
 		});
 	assert.match(
 		told('filled', 3.7)!,

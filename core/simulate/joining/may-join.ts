@@ -1,7 +1,7 @@
 /** Whether packs may be charged joined in parallel, by what they are, what they read, and the person's school. */
 import { chemistryOf } from '../../chemistry/catalogue';
 import type { Chemistry } from '../../chemistry/chemistry';
-import { estimateCharge } from '../../pack/charge-state';
+import { socByVolts } from '../../pack/charge-state';
 import { connectorOf } from '../../pack/connector';
 import type { Pack } from '../../pack/pack';
 import { ratedAh } from '../../pack/rated';
@@ -256,7 +256,7 @@ function byVolts(members: readonly Member[], meeting: Meeting, practice: Resolve
 			)
 		);
 	out.push(...byWhatItDoes(members, meeting, strict, by));
-	const charges = members.map((m) => estimateCharge(chemistry, m.pack.cells, m.reading).soc);
+	const charges = members.map((m) => socByVolts(chemistry, m.pack.cells, m.reading));
 	if (flat && charges.some((soc) => soc > 0.2 && soc < 0.9))
 		out.push({
 			rule: 'join-flat-curve',

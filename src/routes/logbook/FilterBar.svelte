@@ -1,6 +1,6 @@
 <!-- What the book is asked for: pack, charger, task, end, how the end was judged, days, words. All of it stands in the address. -->
 <script lang="ts">
-	import { END_REASONS } from '$core/log/run';
+	import { END_REASONS } from '$core/pack/end-reason';
 	import { TASKS } from '$core/request/task';
 	import Combobox from '$lib/ui/control/Combobox.svelte';
 	import Select from '$lib/ui/control/Select.svelte';

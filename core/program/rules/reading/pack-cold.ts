@@ -1,5 +1,4 @@
 import { degrees, sentenceCase, text } from '../../../quantity/format';
-import { howWarm } from '../../../pack/temperature';
 import { PRACTICE, type Fix, type Rule } from '../../rule';
 
 export const packCold: Rule = {
@@ -12,7 +11,7 @@ export const packCold: Rule = {
 	check({ r }) {
 		const { leastDegC, coldDegC, coldRateC } = r.chemistry.temperatures;
 		if (r.coldestDegC >= coldDegC) return null;
-		const known = sentenceCase(howWarm(r.reading, r.ambientDegC, r.now, r.coldestDegC));
+		const known = sentenceCase(r.state.warmth.howColdest);
 		// Where it was only supposed, measuring it may settle the matter.
 		const fix: Fix | undefined =
 			r.coldestDegC < r.warmestDegC || r.reading?.temperatureDegC == null

@@ -1,4 +1,3 @@
-import { howWarm } from '../../../pack/temperature';
 import { degrees, sentenceCase, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -12,9 +11,9 @@ export const packHot: Rule = {
 		const { startMaxDegC } = r.chemistry.temperatures;
 		if (r.warmestDegC <= startMaxDegC) return null;
 		return {
-			sentence: `${sentenceCase(howWarm(r.reading, r.ambientDegC, r.now, r.warmestDegC))}; let it cool below ${text(degrees(startMaxDegC))} ${r.taskData.moves === 'out' ? 'first' : 'before charging'}.`,
+			sentence: `${sentenceCase(r.state.warmth.howWarmest)}; let it cool below ${text(degrees(startMaxDegC))} ${r.taskData.moves === 'out' ? 'first' : 'before charging'}.`,
 			fix:
-				r.coldestDegC < r.warmestDegC ? { label: 'Measure it now', kind: 'go', to: 'read pack' } : undefined
+				r.state.warmth.supposed ? { label: 'Measure it now', kind: 'go', to: 'read pack' } : undefined
 		};
 	}
 };

@@ -1,4 +1,3 @@
-import { readBeforeRun } from '../../../pack/known-charge';
 import { PRACTICE, type Rule } from '../../rule';
 
 export const readingBeforeRun: Rule = {
@@ -8,9 +7,10 @@ export const readingBeforeRun: Rule = {
 	protects: 'pack',
 	source: PRACTICE,
 	check({ r }) {
-		if (!readBeforeRun(r.reading, r.around.lastRun)) return null;
+		if (!r.reading || !r.state.readBefore) return null;
+		const { lastUse, movedAt } = r.state;
 		return {
-			sentence: r.around.lastRun?.used
+			sentence: lastUse?.at === movedAt
 				? 'The pack was used after its last reading: measure it again, once it is no warmer than the room.'
 				: 'The last reading is from before the last run: measure again, so that a cell that went high or low in it is seen.',
 			fix: { label: 'Take a reading', kind: 'go', to: 'read pack' }

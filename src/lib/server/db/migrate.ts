@@ -18,6 +18,7 @@ import * as plans from './migrations/0015-plans';
 import * as places from './migrations/0016-places';
 import * as screens from './migrations/0017-screens';
 import * as moved from './migrations/0018-moved';
+import * as packStates from './migrations/0019-pack-state';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -43,7 +44,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0015-plans': plans,
 	'0016-places': places,
 	'0017-screens': screens,
-	'0018-moved': moved
+	'0018-moved': moved,
+	'0019-pack-state': packStates
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

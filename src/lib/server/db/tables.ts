@@ -14,6 +14,7 @@ import { CORRECTION } from '$core/log/correction';
 import { LOOK } from '$core/log/look';
 import { RUN } from '$core/log/run';
 import { PACK } from '$core/pack/pack';
+import { OBSERVATION } from '$core/pack/observation';
 import { USE } from '$core/pack/use';
 import { READING } from '$core/pack/reading';
 import { PLAN } from '$core/plan/plan';
@@ -70,6 +71,11 @@ export const TABLES = {
 	Run: { name: 'runs', fields: RUN, keepsDeleted: true },
 	Look: { name: 'looks', fields: { runId: id('Run'), ...LOOK }, keepsDeleted: true },
 	Use: { name: 'uses', fields: { packId: id('Pack'), ...USE }, keepsDeleted: true },
+	Observation: {
+		name: 'observations',
+		fields: { packId: id('Pack'), ...OBSERVATION, conditionBefore: { ...PACK.condition, label: 'Condition before' } },
+		keepsDeleted: true
+	},
 	Watched: { name: 'watched', fields: { runId: id('Run'), ...KEPT_WATCHED }, keepsDeleted: false },
 	Case: { name: 'cases', fields: CASE, keepsDeleted: true },
 	DrillResult: { name: 'drill_results', fields: DRILL_RESULT, keepsDeleted: false },

@@ -27,7 +27,7 @@ export function pluggedPack(r: Resolved): PluggedPack {
 		ageYears: Math.min(100, Math.max(0, ageYears)),
 		balanceLead: chemistry.balanceFromCells !== null && pack.balanceLead && pack.cells > 1,
 		restV: atRest ? cellVoltages(reading, pack.cells) : null,
-		charge: chargeState.socs,
+		charge: [...chargeState.socs],
 		chargeSigma: Math.min(1, chargeState.sigma),
 		packDegC: r.packDegC,
 		airDegC: r.ambientDegC,

@@ -1,5 +1,5 @@
-import { judgeEnd } from '$core/log/end-judgement';
-import { endOf, lastRunOf } from '$lib/server/services/packs/care';
+import { judgedRun } from '$lib/server/services/packs/care';
+import { packStateOf } from '$lib/server/services/packs/pack-states';
 import { getPreferences } from '$lib/server/services/house/preferences';
 import { openRuns } from '$lib/server/services/runs/open-runs';
 import { looksOf } from '$lib/server/services/runs/looks';
@@ -35,7 +35,6 @@ export const load: PageServerLoad = async ({ params }) => {
 		telemetry,
 		events,
 		planned,
-		last,
 		open,
 		{ practice },
 		looks,
@@ -49,7 +48,6 @@ export const load: PageServerLoad = async ({ params }) => {
 		readTelemetry(db, run.id),
 		eventsOf(db, run.id),
 		plannedCourse(db, run),
-		lastRunOf(db, run.packId, now),
 		openRuns(db),
 		getPreferences(db),
 		run.mode === 'by hand' ? looksOf(db, run.id) : [],
@@ -59,6 +57,8 @@ export const load: PageServerLoad = async ({ params }) => {
 		correctionsOf(db, run.id),
 		afterwards(db, run, now)
 	]);
+	const pack = packRow && toPack(packRow);
+	const state = pack && (await packStateOf(db, pack, now));
 	const busy = open.some((r) => r.packId === run.packId || r.joined.includes(run.packId));
 	return {
 		...found.value,
@@ -69,12 +69,14 @@ export const load: PageServerLoad = async ({ params }) => {
 		corrections,
 		after: packRow ? after : null,
 		/** How its end fits what went before it. */
-		judged: packRow && run.status === 'ended' ? judgeEnd(endOf(run, toPack(packRow))) : null,
+		judged: pack && run.status === 'ended' ? await judgedRun(db, run, pack) : null,
 		/** Nothing has happened to its pack since, so that what comes next follows from this run. */
-		last: run.joined.length === 0 && !busy && last !== null && !last.used && last.endedAt === run.endedAt,
+		last: run.joined.length === 0 && !busy && state !== null && state.movedAt === run.endedAt,
+		/** What of it the state of its pack does not believe. */
+		contradicted: state?.contradictions.find((c) => c.event === run.id) ?? null,
 		practice,
 		now,
-		pack: packRow ? toPack(packRow) : null,
+		pack,
 		packOnShelf: packRow !== null && packRow.get('deletedAt') == null,
 		telemetry: thinned(telemetry, MOST_POINTS),
 		samples: telemetry.timeS.length,

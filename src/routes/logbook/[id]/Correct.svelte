@@ -1,7 +1,8 @@
 <!-- A figure of a run that was written down wrong: corrected, and what it was is kept. -->
 <script lang="ts">
 	import type { Correction } from '$core/log/correction';
-	import { END_REASONS, RUN, RUN_RESULT, type Run } from '$core/log/run';
+	import { RUN, RUN_RESULT, type Run } from '$core/log/run';
+	import { END_REASONS } from '$core/pack/end-reason';
 	import { movedWord } from '$core/request/in-words';
 	import { figureText, readFigure } from '$core/quantity/field-draft';
 	import type { Figure } from '$core/quantity/field';

@@ -15,7 +15,8 @@
 		type ForeignLog,
 		type Role
 	} from '$core/formats/foreign-log';
-	import { END_REASONS, type EndReason, type Run } from '$core/log/run';
+	import type { Run } from '$core/log/run';
+	import { END_REASONS, type EndReason } from '$core/pack/end-reason';
 	import { ordinaryTask, TASKS, type TaskId } from '$core/request/task';
 	import { thinned } from '$core/simulate/telemetry';
 	import Plot from '$lib/ui/charts/Plot.svelte';

@@ -1,11 +1,11 @@
 import { error } from '@sveltejs/kit';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
-import { openRunOf } from '$lib/server/services/runs/open-runs';
 import { drawAfter, lastUseOf } from '$lib/server/services/packs/uses';
 import { packAgeing } from '$lib/server/services/packs/ageing';
 import { drawnAgeing } from '$lib/server/services/packs/ageing-drawn';
-import { careOf, pastsOf } from '$lib/server/services/packs/care';
+import { careOf, historiesOf } from '$lib/server/services/packs/care';
+import { packStateOf } from '$lib/server/services/packs/pack-states';
 import { getPack, readingsOf } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
 import { programsOf } from '$lib/server/services/programs/programs';
@@ -18,15 +18,16 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	const found = await getPack(db, params.id);
 	if (!found.ok) error(404, found.message);
 	const now = new Date().toISOString();
-	const [readings, kept, { practice }, pasts, partner, { runs, total }, chargers] = await Promise.all([
+	const [readings, kept, { practice }, histories, partner, { runs, total }, chargers] = await Promise.all([
 		readingsOf(db, params.id, 12),
 		programsOf(db, params.id),
 		getPreferences(db),
-		pastsOf(db, params.id),
+		historiesOf(db, params.id),
 		found.value.pairId ? getPack(db, found.value.pairId) : null,
 		listRuns(db, { packId: params.id, limit: 12 }),
 		listChargers(db)
 	]);
+	const state = await packStateOf(db, found.value, now);
 	const use = await lastUseOf(db, params.id, now);
 	return {
 		pack: found.value,
@@ -43,14 +44,8 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 				.map((channel) => [channel.id, `${c.name} ${channel.label}`] as const)
 		),
 		totalRuns: total,
-		...careOf(
-			found.value,
-			readings[0] ?? null,
-			pasts.get(params.id),
-			now,
-			practice,
-			(await openRunOf(db, params.id)) !== null
-		),
+		state,
+		...careOf(found.value, state, histories.get(params.id), practice),
 		now
 	};
 };

@@ -9,7 +9,6 @@ import type { SymptomId } from '$core/diagnose/symptom';
 import { withScreen } from '$core/diagnose/typed-screen';
 import type { WatchRule } from '$core/follow/watched';
 import { contradictions } from '$core/log/check-evidence';
-import { judgeEnd } from '$core/log/end-judgement';
 import { isOpen, type Run } from '$core/log/run';
 import type { Pack } from '$core/pack/pack';
 import { solve } from '$core/program/solve';
@@ -17,7 +16,7 @@ import { resolve, type Resolved } from '$core/request/context';
 import type { Store } from '../../db/connect';
 import { toReading, toRun } from '../../db/map';
 import { packAgeing } from '../packs/ageing';
-import { endOf } from '../packs/care';
+import { judgedRun } from '../packs/care';
 import { programContext } from '../programs/programs';
 import { checkOf } from '../runs/checks';
 import { live } from '../runs/live';
@@ -171,7 +170,7 @@ export async function onRecord(db: Store, runId: string): Promise<OnRecord | nul
 	});
 	const suggested = symptomsOfRun({
 		endReason: run.endReason,
-		outcome: isOpen(run) ? null : judgeEnd(endOf(run, r.pack)).outcome,
+		outcome: isOpen(run) ? null : (await judgedRun(db, run, r.pack)).outcome,
 		family: r.chemistry.family,
 		watched: seen.map((s) => s.rule as WatchRule),
 		against: check ? contradictions(r, check).map((c) => c.rule) : [],

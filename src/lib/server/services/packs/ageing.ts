@@ -3,11 +3,11 @@ import { QueryTypes } from 'sequelize';
 import { ageingOf, type Ageing } from '$core/ageing/ageing';
 import type { Quiet } from '$core/ageing/leaks';
 import type { RunSeen } from '$core/ageing/points';
-import { judgedEnd } from '$core/log/judged-end';
-import { lastOf, type LastRun } from '$core/pack/known-charge';
+import { runRecordOf } from '$core/log/run-record';
 import type { Pack } from '$core/pack/pack';
 import type { Reading } from '$core/pack/reading';
 import type { Use } from '$core/pack/use';
+import type { PackEvent } from '$core/pack-state/event';
 import type { Store } from '../../db/connect';
 import { endOfRow, type EndRow } from './end-row';
 
@@ -77,6 +77,23 @@ function upTo<T>(sorted: readonly T[], momentOf: (one: T) => string): (at: strin
 	};
 }
 
+const useEvent = ({ at, felt }: Pick<Use, 'at' | 'felt'>): PackEvent => ({
+	kind: 'use',
+	id: `use ${at}`,
+	at,
+	minutes: null,
+	felt
+});
+
+function runEvent(row: RunRow, pack: Pack): PackEvent {
+	const { pack: _pack, ...end } = endOfRow(row, pack);
+	const joined = row.joined > 0;
+	return {
+		...{ kind: 'run', id: row.id, startedAt: row.startedAt, at: row.endedAt, open: false, joined },
+		...runRecordOf(end, [], !joined)
+	};
+}
+
 /** What a pack's whole past says of how it ages, at the moment `now` (ISO 8601). */
 export const packAgeing = (db: Store, pack: Pack, now: string): Promise<Ageing> =>
 	db.kept(`ageing ${pack.id} ${now.slice(0, 10)}`, async () => {
@@ -93,14 +110,14 @@ export const packAgeing = (db: Store, pack: Pack, now: string): Promise<Ageing> 
 		const readingBy = upTo(readings, (r) => r.takenAt);
 		const useBy = upTo(uses, (u) => u.at);
 		const seen = runs.map((row, k): RunSeen => {
-			const last: LastRun | null =
-				k === 0 ? null : { end: judgedEnd(endOfRow(runs[k - 1], pack)), endedAt: runs[k - 1].endedAt };
-			const prior = lastOf(last, useBy(row.startedAt));
+			const use = useBy(row.startedAt);
+			const last = k === 0 ? null : runs[k - 1];
+			const prior = use && (!last || use.at > last.endedAt) ? useEvent(use) : last && runEvent(last, pack);
 			const reading = readingBy(row.startedAt);
 			const fresh =
 				reading !== null &&
 				Date.parse(row.startedAt) - Date.parse(reading.takenAt) <= BEFORE_H * HOUR_MS &&
-				(prior === null || reading.takenAt >= prior.endedAt);
+				(prior === null || reading.takenAt >= prior.at);
 			const { pack: _pack, ...end } = endOfRow(row, pack);
 			return {
 				run: { ...end, id: row.id, startedAt: row.startedAt, endedAt: row.endedAt },

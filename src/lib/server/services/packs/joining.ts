@@ -1,16 +1,16 @@
 /** What a pack reads where it is to be joined with others: renewed by its volts, and nothing from before it was last charged. */
 import { Op } from 'sequelize';
-import { readBeforeRun } from '$core/pack/known-charge';
 import type { Pack } from '$core/pack/pack';
 import type { Reading } from '$core/pack/reading';
 import { renewed } from '$core/pack/renewed';
 import type { Store } from '../../db/connect';
 import { toReading } from '../../db/map';
-import { lastRunOf } from './care';
-import { lastUseOf } from './uses';
+import { packEventsOf } from './pack-states';
 
 /** Readings looked at: one of all cells, and what renewed it since. */
 const LOOKED_AT = 6;
+/** Moments this close are one: a run's end and the reading it leaves, ms. */
+const SAME_MOMENT_MS = 1000;
 /** At rest is half an hour without current (common practice, no source). */
 const REST_MS = 30 * 60e3;
 
@@ -24,15 +24,13 @@ export async function joiningReading(
 		order: [['takenAt', 'DESC']],
 		limit: LOOKED_AT
 	});
-	const lastRun = await lastRunOf(db, pack.id, now);
-	const since = rows.map(toReading).filter((r) => !readBeforeRun(r, lastRun));
+	const moves = (await packEventsOf(db, pack.id, now)).filter((e) => e.kind === 'run' || e.kind === 'use');
+	const flowed = Math.max(...moves.map((e) => Date.parse(e.at)));
+	// Charged or used since: what it read before is none that others could meet.
+	const since = rows.map(toReading).filter((r) => Date.parse(r.takenAt) >= flowed - SAME_MOMENT_MS);
 	const reading = renewed(since, pack.cells);
-	const use = await lastUseOf(db, pack.id, now);
 	if (!reading) return null;
-	// Used since: what it read then is none that others could meet.
-	if (use && use.at > reading.takenAt) return null;
 	// Whatever was said of it: so soon after current flowed volts are not those at rest.
-	const flowed = Math.max(...[lastRun?.endedAt, use?.at].map((at) => (at ? Date.parse(at) : -Infinity)));
 	const rested = Date.parse(reading.takenAt) - flowed >= REST_MS;
 	return rested || reading.state !== 'rest' ? reading : { ...reading, state: 'just used' };
 }

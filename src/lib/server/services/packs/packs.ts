@@ -5,12 +5,14 @@ import type { Maintenance } from '$core/care/maintenance';
 import type { Readiness } from '$core/care/readiness';
 import { type Pack } from '$core/pack/pack';
 import { type Reading } from '$core/pack/reading';
+import type { PackState } from '$core/pack-state/pack-state';
 import type { Database, Store } from '../../db/connect';
 import { toPack, toReading } from '../../db/map';
 import type { RowOf } from '../../db/models';
 import { checked, done, missing, refuse, type Result } from '../../result';
 import { changedMeanwhile } from '../../meanwhile';
-import { careOf, pastsOf } from './care';
+import { careOf, historiesOf } from './care';
+import { packStates } from './pack-states';
 import { momentOf } from './moment';
 import { getPreferences } from '../house/preferences';
 import { writeEvent } from '../house/events';
@@ -21,6 +23,7 @@ import { PackInputSchema } from '$core/pack/pack-schema';
 export interface PackOnShelf {
 	pack: Pack;
 	reading: Reading | null;
+	state: PackState;
 	readiness: Readiness;
 	/** When its capacity is to be checked again; null for a pack out of service. */
 	maintenance: Maintenance | null;
@@ -40,11 +43,10 @@ async function lastReadings(db: Store): Promise<RowOf<'Reading'>[]> {
 /** What is stored of every pack on the shelf, by name. */
 const storedShelf = (db: Store) =>
 	db.kept('shelf', async () => {
-		const [packs, readings, pasts, open, counts] = await Promise.all([
+		const [packs, readings, histories, counts] = await Promise.all([
 			db.models.Pack.findAll({ order: [['name', 'ASC']] }),
 			lastReadings(db),
-			pastsOf(db),
-			db.models.RunPack.findAll({ where: { open: true }, attributes: ['packId'] }),
+			historiesOf(db),
 			// One look into an index for each pack: grouping all runs would read every one of them.
 			db.sequelize.query<{ packId: string; runs: number; lastRunAt: string | null }>(
 				`SELECT p.id AS packId,
@@ -54,7 +56,6 @@ const storedShelf = (db: Store) =>
 				{ type: QueryTypes.SELECT }
 			)
 		]);
-		const onCharger = new Set(open.map((row) => row.get('packId')));
 		const lastOf = new Map(readings.map((row) => [row.get('packId'), toReading(row)]));
 		const countOf = new Map(counts.map((c) => [c.packId, c]));
 		return packs.map((row) => {
@@ -63,8 +64,7 @@ const storedShelf = (db: Store) =>
 			return {
 				pack,
 				reading: lastOf.get(pack.id) ?? null,
-				past: pasts.get(pack.id),
-				onCharger: onCharger.has(pack.id),
+				history: histories.get(pack.id),
 				runs: count?.runs ?? 0,
 				lastRunAt: count?.lastRunAt ? new Date(count.lastRunAt).toISOString() : null
 			};
@@ -80,10 +80,15 @@ export const listPacks = (db: Store, now: string): Promise<PackOnShelf[]> =>
 		'care',
 		async () => {
 			const [shelf, { practice }] = await Promise.all([storedShelf(db), getPreferences(db)]);
-			return shelf.map(({ past, onCharger, ...stored }) => ({
-				...stored,
-				...careOf(stored.pack, stored.reading, past, now, practice, onCharger)
-			}));
+			const states = await packStates(
+				db,
+				shelf.map((s) => s.pack),
+				now
+			);
+			return shelf.map(({ history, ...stored }) => {
+				const state = states.get(stored.pack.id)!;
+				return { ...stored, state, ...careOf(stored.pack, state, history, practice) };
+			});
 		},
 		minuteOf(now)
 	);

@@ -1,7 +1,6 @@
 /** Uses of a pack: noted in one press, told more of afterwards, taken back. */
 import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
-import { judgeEnd } from '$core/log/end-judgement';
 import type { Pack } from '$core/pack/pack';
 import { taskOf } from '$core/request/task';
 import { UseSchema } from '$core/pack/use-schema';
@@ -11,6 +10,7 @@ import type { Database, Store } from '../../db/connect';
 import type { RowOf } from '../../db/models';
 import { checked, done, missing, refuse, type Result } from '../../result';
 import { openRunOf } from '../runs/open-runs';
+import { judgedRun } from './care';
 import { momentOf } from './moment';
 
 export const toUse = (row: RowOf<'Use'>): Use => {
@@ -37,7 +37,7 @@ export async function drawAfter(db: Store, pack: Pack, use: Use): Promise<Draw |
 	const seen = toRun(run);
 	// Only a charge that began after the use and ended full put back what was taken out.
 	if (seen.joined.length || seen.chargeAh === null || !taskOf(seen.task).fills) return null;
-	if (judgeEnd({ ...seen, pack }).outcome !== 'sound') return null;
+	if ((await judgedRun(db, seen, pack)).outcome !== 'sound') return null;
 	return drawOf(use.minutes, seen.chargeAh, pack.measuredCapacityAh ?? pack.capacityAh);
 }
 

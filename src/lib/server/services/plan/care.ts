@@ -2,23 +2,19 @@
 import { QueryTypes } from 'sequelize';
 import { careDue, seasonOf, type CareItem, type CarePack, type SeasonMonth } from '$core/plan/due-care';
 import type { Store } from '../../db/connect';
-import { pastsOf } from '../packs/care';
+import { historiesOf, NO_HISTORY } from '../packs/care';
 import { listPacks } from '../packs/packs';
 import { getPreferences } from '../house/preferences';
 
 async function carePacks(db: Store, now: string): Promise<CarePack[]> {
-	const [shelf, pasts, ohms] = await Promise.all([listPacks(db, now), pastsOf(db), ohmsRead(db)]);
-	return shelf.map(({ pack, reading }) => {
-		const past = pasts.get(pack.id) ?? { emptiedAt: null, filledAt: null, lastRun: null };
-		return {
-			pack,
-			reading,
-			history: past,
-			lastRun: past.lastRun,
-			ohmsAt: ohms.get(pack.id) ?? null,
-			readsOhms: ohms.size > 0
-		};
-	});
+	const [shelf, histories, ohms] = await Promise.all([listPacks(db, now), historiesOf(db), ohmsRead(db)]);
+	return shelf.map(({ pack, state }) => ({
+		pack,
+		state,
+		history: histories.get(pack.id) ?? NO_HISTORY,
+		ohmsAt: ohms.get(pack.id) ?? null,
+		readsOhms: ohms.size > 0
+	}));
 }
 
 /** When each pack's resistance was last read, ISO 8601, by pack. */

@@ -13,14 +13,13 @@ import {
 	type JudgedRun,
 	type Progress
 } from '$core/plan/reality';
-import { judgeEnd } from '$core/log/end-judgement';
 import { isOpen } from '$core/log/run';
 import type { Store } from '../../db/connect';
 import { toRun } from '../../db/map';
 import { listChargers, listSupplies } from '../chargers/chargers';
 import { getPreferences } from '../house/preferences';
-import { coolBy as coolByOf } from '$core/pack/use';
-import { endOf, pastsOf } from '../packs/care';
+import { judgedRun } from '../packs/care';
+import { packStates } from '../packs/pack-states';
 import { allPacks } from '../packs/packs';
 import { openRuns } from '../runs/open-runs';
 import { channelOutputs } from '../runs/run-outputs';
@@ -45,12 +44,14 @@ async function runsDuring(db: Store, plan: Plan, packs: readonly Pack[]): Promis
 		},
 		order: [['startedAt', 'ASC']]
 	});
-	return rows.map((row) => {
-		const run = toRun(row);
+	const judged: JudgedRun[] = [];
+	for (const run of rows.map(toRun)) {
 		const pack = packs.find((p) => p.id === run.packId);
-		const sound = isOpen(run) || (pack !== undefined && judgeEnd(endOf(run, pack)).outcome === 'sound');
-		return { ...run, sound };
-	});
+		const sound =
+			isOpen(run) || (pack !== undefined && (await judgedRun(db, run, pack)).outcome === 'sound');
+		judged.push({ ...run, sound });
+	}
+	return judged;
 }
 
 export async function standingOf(db: Store, plan: Plan, now: string): Promise<Standing> {
@@ -92,14 +93,13 @@ async function goingOn(db: Store, now: string): Promise<GoingOn[]> {
 
 /** Everything that the rest of a plan is planned with at the moment `now`. */
 export async function groundOf(db: Store, plan: Plan, now: string): Promise<PlanningGround> {
-	const [{ progress }, chargers, supplies, { inventory, walkMin }, packs, going, pasts] = await Promise.all([
+	const [{ progress }, chargers, supplies, { inventory, walkMin }, packs, going] = await Promise.all([
 		standingOf(db, plan, now),
 		listChargers(db),
 		listSupplies(db),
 		getPreferences(db),
 		allPacks(db),
-		goingOn(db, now),
-		pastsOf(db)
+		goingOn(db, now)
 	]);
 	const over = new Set(
 		progress.filter(([, p]) => ['done', 'running', 'ticked off'].includes(p.state)).map(([id]) => id)
@@ -110,8 +110,12 @@ export async function groundOf(db: Store, plan: Plan, now: string): Promise<Plan
 		...going.flatMap((g) => g.packIds)
 	]);
 	const coolBy: Record<string, string> = {};
-	for (const [id, { lastRun }] of pasts)
-		if (wanted.has(id) && lastRun?.used) coolBy[id] = coolByOf(lastRun.used);
+	const states = await packStates(
+		db,
+		packs.filter((p) => wanted.has(p.id)),
+		now
+	);
+	for (const [id, { warmth }] of states) if (warmth.coolAt !== null) coolBy[id] = warmth.coolAt;
 	return {
 		bench: {
 			chargers,

@@ -8,8 +8,9 @@ import type { ProgramContext } from '$core/request/context';
 import { taskOf, type Purpose, type TaskId } from '$core/request/task';
 import type { Store } from '../../db/connect';
 import { listChargers } from '../chargers/chargers';
-import { pastsOf } from '../packs/care';
-import { getPack, lastReading } from '../packs/packs';
+import { historiesOf, NO_HISTORY } from '../packs/care';
+import { packStateOf } from '../packs/pack-states';
+import { getPack } from '../packs/packs';
 import { getPreferences } from '../house/preferences';
 import { programContext } from '../programs/programs';
 
@@ -54,20 +55,18 @@ const atRest = (context: ProgramContext): ProgramContext => ({
 
 async function waysOf(db: Store, job: Job, now: string): Promise<Ways> {
 	const nowhere = (sentence: string): Ways => ({ ways: [], cannot: [{ chargerId: '', sentence }] });
-	const [pack, preferences, pasts, chargers, reading] = await Promise.all([
+	const [pack, preferences, histories, chargers] = await Promise.all([
 		getPack(db, job.packId),
 		getPreferences(db),
-		pastsOf(db, job.packId),
-		listChargers(db),
-		lastReading(db, job.packId, now)
+		historiesOf(db, job.packId),
+		listChargers(db)
 	]);
 	if (!pack.ok) return nowhere('The pack is gone from the shelf.');
-	const past = pasts.get(job.packId) ?? { emptiedAt: null, filledAt: null, lastRun: null };
+	const state = await packStateOf(db, pack.value, now);
 	const tasks = tasksOf(job.goal, {
 		pack: pack.value,
-		reading,
-		history: past,
-		lastRun: past.lastRun,
+		full: state.claim === 'full',
+		history: histories.get(job.packId) ?? NO_HISTORY,
 		person: preferences.practice,
 		now
 	});
@@ -100,7 +99,7 @@ async function waysOf(db: Store, job: Job, now: string): Promise<Ways> {
 					? {
 							...rest,
 							reading: evenReading(rest.pack, USED_SOC, rest.ambientDegC, now),
-							around: { ...rest.around, lastRun: null }
+							around: { ...rest.around, events: [] }
 						}
 					: rest;
 				const shared = charger.sharedPowerW;

@@ -30,7 +30,7 @@ export function largestGuards(context: ProgramContext, shelf: readonly Pack[]): 
 			...context,
 			pack,
 			reading: evenReading(pack, NEARLY_EMPTY, context.ambientDegC, context.now),
-			around: { ...context.around, lastRun: null, practice: { person, program: { guards: 'per pack' } } }
+			around: { ...context.around, events: [], practice: { person, program: { guards: 'per pack' } } }
 		});
 		for (const guard of ['safetyTimerMin', 'capacityLimitAh'] as const) {
 			const value = settings[guard];

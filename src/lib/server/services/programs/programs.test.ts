@@ -10,7 +10,9 @@ import { aDatabase } from '../../../../../tests/support/database';
 import type { Database } from '../../db/connect';
 import { keyedProgram } from '../../link/keyed-program';
 import type { Result } from '../../result';
-import { lastRunOf, pastsOf } from '../packs/care';
+import { historiesOf } from '../packs/care';
+import { packStateOf } from '../packs/pack-states';
+import { getPack } from '../packs/packs';
 import { createCharger, createSupply, getCharger } from '../chargers/chargers';
 import { eventsOf } from '../house/events';
 import { addReading, createPack, listPacks } from '../packs/packs';
@@ -214,25 +216,27 @@ describe('programs, slots and surroundings', () => {
 		await run('charge', 'full', '2026-04-20T10:00:00.000Z');
 		await run('charge', 'timer', '2026-04-21T10:00:00.000Z');
 		const latest = await run('charge', 'full', '2026-05-02T17:30:00.000Z');
-		const past = (await pastsOf(db)).get(trawler.id)!;
-		assert.deepEqual(past, {
+		assert.deepEqual((await historiesOf(db)).get(trawler.id), {
 			emptiedAt: '2026-01-05T10:00:00.000Z',
-			filledAt: '2026-05-02T17:30:00.000Z',
-			lastRun: { end: 'filled', endedAt: '2026-05-02T17:30:00.000Z' }
+			filledAt: '2026-05-02T17:30:00.000Z'
 		});
-		assert.deepEqual([...(await pastsOf(db, trawler.id)).keys()], [trawler.id]);
+		assert.deepEqual([...(await historiesOf(db, trawler.id)).keys()], [trawler.id]);
+		const stateAt = async (at: string) => packStateOf(db, ok(await getPack(db, trawler.id)), at);
+		const state = await stateAt(now);
+		assert.equal(state.movedAt, '2026-05-02T17:30:00.000Z');
+		assert.match(state.how!, /^filled 0 h ago/);
 		const { around } = ok(await programContext(db, request({ packId: trawler.id, task: 'charge' }), now));
-		assert.deepEqual(around!.lastRun, past.lastRun);
+		assert.equal(around!.events!.filter((e) => e.kind === 'run').length, 4);
 		// Its reading is from before that run: what the run left is what is known, and it is asked about.
 		const solution = ok(await solveProgram(db, request({ packId: trawler.id, task: 'charge' }), now));
 		assert.ok(solution.resolved.chargeState.soc > 0.9);
 		assert.ok(solution.findings.some((f) => f.rule === 'reading-before-run'));
 		// As of an hour earlier the run had not been.
-		const earlier = await lastRunOf(db, trawler.id, '2026-05-02T17:00:00.000Z');
-		assert.deepEqual(earlier, { end: null, endedAt: '2026-04-21T10:00:00.000Z' });
+		const earlier = await stateAt('2026-05-02T17:00:00.000Z');
+		assert.equal(earlier.movedAt, '2026-04-21T10:00:00.000Z');
 		// A run that was deleted says nothing.
 		await db.write(() => latest.destroy());
-		assert.equal((await pastsOf(db)).get(trawler.id)!.lastRun!.end, null);
+		assert.equal((await stateAt(now)).movedAt, '2026-04-21T10:00:00.000Z');
 	});
 
 	test('a discharge that had to end higher has not emptied the pack, by either way of asking', async () => {
@@ -250,11 +254,10 @@ describe('programs, slots and surroundings', () => {
 				endedAt,
 				endReason: 'end voltage'
 			});
-		const pasts = await pastsOf(db);
-		assert.equal(pasts.get(low.id)!.lastRun!.end, 'emptied');
-		assert.equal(pasts.get(high.id)!.lastRun!.end, null);
-		assert.equal((await lastRunOf(db, low.id, now))!.end, 'emptied');
-		assert.equal((await lastRunOf(db, high.id, now))!.end, null);
+		const [emptied, higher] = await Promise.all([low, high].map((p) => packStateOf(db, p, now)));
+		assert.equal(emptied.claim, 'empty');
+		assert.equal(higher.claim, null);
+		assert.ok(higher.charge!.mean > emptied.charge!.mean + 0.02);
 	});
 
 	test('resistances of earlier readings come along, oldest first, and none of readings without them', async () => {

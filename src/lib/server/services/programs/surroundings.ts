@@ -7,7 +7,7 @@ import type { PracticeLayer } from '$core/practice/practice';
 import { TASKS } from '$core/request/task';
 import type { Surroundings } from '$core/request/surroundings';
 import type { Store } from '../../db/connect';
-import { lastRunOf } from '../packs/care';
+import { packEventsOf } from '../packs/pack-states';
 import { toReading } from '../../db/map';
 import { getPreferences } from '../house/preferences';
 import { openRuns } from '../runs/open-runs';
@@ -119,11 +119,11 @@ export async function surroundings(
 	programPractice: PracticeLayer,
 	now: string
 ): Promise<Surroundings> {
-	const [preferences, supplied, charges, lastRun, earlier, boards, kept, slots] = await Promise.all([
+	const [preferences, supplied, charges, events, earlier, boards, kept, slots] = await Promise.all([
 		getPreferences(db),
 		onSameSupply(db, at.charger, at.bench),
 		db.kept(`balance ${at.pack.id}`, () => chargesSinceBalance(db, at.pack.id)),
-		lastRunOf(db, at.pack.id, now),
+		packEventsOf(db, at.pack.id, now),
 		earlierResistances(db, at.pack.id, now),
 		boardsInUse(db, at.channelId, at.bench),
 		db.kept(`kept ${at.charger.id} ${at.pack.id}`, () => keptHere(db, at.charger.id, at.pack.id)),
@@ -134,7 +134,7 @@ export async function surroundings(
 		inventory: preferences.inventory,
 		...supplied,
 		chargesSinceBalance: charges,
-		lastRun,
+		events,
 		earlierResistances: earlier,
 		boardsInUse: boards,
 		largest: null,

@@ -4,6 +4,7 @@ import { judgeEnd, type EndOutcome } from '$core/log/end-judgement';
 import type { Database, Store } from '../../db/connect';
 import { toPack, toRun } from '../../db/map';
 import { endOf } from '../packs/care';
+import { displayReadingsOf } from '../packs/pack-states';
 
 /** Judged in one transaction; more are judged in several, so that nobody waits for all of them. */
 const AT_ONCE = 500;
@@ -24,10 +25,14 @@ export async function judgeAll(db: Database): Promise<void> {
 				paranoid: false
 			});
 			const packOf = new Map(packs.map((row) => [row.get('id'), toPack(row)]));
+			const shown = await displayReadingsOf(
+				tx,
+				waiting.map((w) => w.id)
+			);
 			const judged = rows.map((row): [string, EndOutcome | 'no pack'] => {
 				const run = toRun(row);
 				const pack = packOf.get(run.packId);
-				return [run.id, pack ? judgeEnd(endOf(run, pack)).outcome : 'no pack'];
+				return [run.id, pack ? judgeEnd(endOf(run, pack, shown.get(run.id))).outcome : 'no pack'];
 			});
 			if (judged.length)
 				await tx.sequelize.query(

@@ -4,7 +4,8 @@ import { afterEach, beforeEach, describe, test } from 'node:test';
 import type { Charger } from '../../../../../core/charger/charger';
 import type { Pack } from '../../../../../core/pack/pack';
 import { now, ok, refused, Workshop } from '../../../../../tests/support/workshop';
-import { lastRunOf, pastsOf } from '../packs/care';
+import { historiesOf } from '../packs/care';
+import { packStateOf } from '../packs/pack-states';
 import { deleteRun, listRuns, restoreRun } from './logbook';
 import { endByHand } from './by-hand';
 import { deletePack, lastReading, listPacks } from '../packs/packs';
@@ -83,8 +84,8 @@ describe('a load of two packs', () => {
 			const { runs, total } = await listRuns(shop.db, { packId: pack.id, chargerId: charger.id });
 			assert.deepEqual([runs.map((r) => r.run.id), total], [[run.id], 1]);
 			assert.deepEqual((await lastReading(shop.db, pack.id, now()))!.cellVoltagesV, cells);
-			assert.equal((await lastRunOf(shop.db, pack.id, now()))!.end, 'filled');
-			assert.ok((await pastsOf(shop.db)).get(pack.id)!.filledAt);
+			assert.match((await packStateOf(shop.db, pack, now())).how!, /^filled/);
+			assert.ok((await historiesOf(shop.db)).get(pack.id)!.filledAt);
 			assert.equal(shelf.find((p) => p.pack.id === pack.id)!.runs, 1);
 		}
 		assert.equal((await listRuns(shop.db)).total, 1, 'the logbook has it once');
@@ -97,7 +98,7 @@ describe('a load of two packs', () => {
 		assert.equal(ok(await deleteRun(shop.db, run.id)).id, run.id, 'twice is once');
 		for (const pack of [first, second]) {
 			assert.equal((await listRuns(shop.db, { packId: pack.id })).total, 0);
-			assert.equal(await lastRunOf(shop.db, pack.id, now()), null);
+			assert.equal((await packStateOf(shop.db, pack, now())).movedAt, null);
 		}
 		ok(await restoreRun(shop.db, run.id));
 		for (const pack of [first, second]) assert.equal((await listRuns(shop.db, { packId: pack.id })).total, 1);

@@ -1,5 +1,6 @@
 /** What the logbook may be asked, as one condition in SQL: the page, the totals and the months are all of the same runs. */
-import { END_REASONS, type Run } from '$core/log/run';
+import type { Run } from '$core/log/run';
+import { END_REASONS } from '$core/pack/end-reason';
 import type { EndOutcome } from '$core/log/end-judgement';
 import { TASKS } from '$core/request/task';
 

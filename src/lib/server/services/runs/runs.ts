@@ -121,6 +121,8 @@ async function writeStart(
 		expectedMin: forecast?.timeMin.median ?? null,
 		expectedP95Min: forecast?.timeMin.p95 ?? null,
 		expectedAh: forecast?.chargeAh.median ?? null,
+		expectedLowAh: forecast?.chargeAh.p5 ?? null,
+		expectedHighAh: forecast?.chargeAh.p95 ?? null,
 		startedAt: now,
 		notes: ''
 	});

@@ -1,0 +1,559 @@
+/**
+ * What is believed of a pack now, by one pass over its events in their order: charge, cells, warmth, condition, what it claims to be
+ * and what contradicts what. Whatever asks what is known of a pack asks here.
+ */
+import { chemistryOf } from '../chemistry/catalogue';
+import type { Chemistry } from '../chemistry/chemistry';
+import type { Pack } from '../pack/pack';
+import { presentCapacityAh } from '../pack/rated';
+import { cellVoltages, type ReadingInput } from '../pack/reading';
+import { coolBy } from '../pack/use';
+import {
+	levels,
+	offsetsLevelled,
+	offsetsMoved,
+	offsetsRead,
+	offsetsRested,
+	unknownOffsets,
+	type CellOffsets
+} from './cell-offsets';
+import { afterRest, afterUse, countedAh, countedMove, hoursBetween, uncountedMove } from './charge-moved';
+import { claimOf, type ChargeClaim } from './claim';
+import { conditionOf, type ConditionState } from './condition';
+import { judgeRunEnd, type EndJudged } from './end-judgement';
+import { inOrder, type PackEvent, type ReadingEvent, type RunEvent, type UseEvent } from './event';
+import {
+	endEvidence,
+	fadedEvidence,
+	isSettled,
+	voltsEvidence,
+	weakEvidence,
+	type LastCurrent
+} from './evidence';
+import {
+	forgotten,
+	marginal,
+	perhaps,
+	predicted,
+	probabilityWrong,
+	unknownBelief,
+	updated,
+	mostProbable,
+	type Belief,
+	type Evidence,
+	type Possibility
+} from './hypotheses';
+import { filledUp, meanOf, normalised, quantileOf, sigmaOf, total, type SocDistribution } from './soc-grid';
+import { warmthOf, type Warmth } from './warmth';
+
+/** The charge of a pack, state of charge as shares. */
+export interface ChargeEstimate {
+	/** Mean and one standard deviation by the most probable reading of the evidence. */
+	mean: number;
+	sigma: number;
+	/** The 5th and 95th percentile. */
+	low: number;
+	high: number;
+	/**
+	 * What decisions go by: the 1st and 99th percentile, and where pieces of evidence contradict one another whatever either of them
+	 * says.
+	 */
+	least: number;
+	most: number;
+}
+
+/** A piece of evidence that the rest does not bear out. */
+export interface Contradiction {
+	/** The event whose word does not fit. */
+	event: string;
+	piece: 'volts' | 'end' | 'count' | 'answer' | 'use';
+	/** Probability that it is wrong. */
+	probability: number;
+	/** Charge by that piece alone, a share; null where it says none. */
+	says: number | null;
+	/** Charge by everything else, a share. */
+	others: number;
+}
+
+/** One event and what it did to the estimate: why the pack is believed to stand where it stands. */
+export interface StateStep {
+	event: PackEvent;
+	/** Charge after it, shares. */
+	mean: number;
+	low: number;
+	high: number;
+	/** How its end was judged; null for events that are no ended run. */
+	judged: EndJudged | null;
+}
+
+export interface PackState {
+	/** ISO 8601. */
+	at: string;
+	/** Null where nothing on record says anything of the charge. */
+	charge: ChargeEstimate | null;
+	/** The charge by everything but the volts of a reading since the last move; null where nothing else tells it. */
+	beforeReading: { mean: number; sigma: number } | null;
+	/** Charge of each cell, bottom first; all alike where no cell was ever read. */
+	socs: readonly number[];
+	cells: CellOffsets;
+	warmth: Warmth;
+	condition: ConditionState;
+	/** Present capacity, Ah. */
+	capacityAh: number;
+	claim: ChargeClaim;
+	/** Volts of the cells at rest since the last move of the charge, V; null where they were not read so. */
+	restV: readonly number[] | null;
+	/** What besides volts tells the charge: "filled 3 d ago and not used since"; null where volts are all there is. */
+	how: string | null;
+	/** What leaves the charge open although something is on record; the gravest first. */
+	contradictions: readonly Contradiction[];
+	/** Every event looked at, oldest first. */
+	steps: readonly StateStep[];
+	lastReading: ReadingEvent | null;
+	/** The last run that ended, and the last use. */
+	lastRun: RunEvent | null;
+	lastUse: UseEvent | null;
+	/** What moved its charge last, ISO 8601; null where nothing on record did. */
+	movedAt: string | null;
+	/** The last reading is from before what moved the charge last: its volts say nothing of now. */
+	readBefore: boolean;
+	/** How the last run's end was judged; null where none ended. */
+	judged: EndJudged | null;
+	onCharger: boolean;
+}
+
+const MOST_EVENTS = 24;
+/** Moves of the charge looked back over, and readings between two of them: older ones are overtaken. */
+const MOST_MOVES = 5;
+const MOST_READINGS = 4;
+
+/** Clocks of two machines may differ by this, ms. */
+const AHEAD_MS = 3600e3;
+/** Moments this close are one: a run's end and the reading it leaves, ms. */
+const SAME_MOMENT_MS = 1000;
+
+/* Common practice, no source: judgement, calibrated on `npm run evaluate -- pack-state`. */
+/** Somebody used it and did not say so: where nothing was asked, growing with the days; and where they said that nobody did. */
+const UNNOTED_USE = { soon: 0.02, most: 0.3, days: 2, thoughDenied: 0.03 };
+/** Somebody charged it and did not say so. */
+const UNNOTED_CHARGE = 0.02;
+/** So soon after a run or a reading nothing happens in between, h. */
+const SAME_SITTING_H = 0.75;
+/** A counted charge is written down wrong this often; what it says then, against a plausible one. */
+const COUNT_WRONG = 0.02;
+const COUNT_OTHERWISE = 0.15;
+/** A piece that is more probably wrong than right contradicts. */
+const CONTRADICTS = 0.5;
+/** A reading that is not at rest adds this much to one that is, of the same time of lying still. */
+const UNSETTLED_SHARE = 0.25;
+
+export interface Pass {
+	belief: Belief;
+	offsets: CellOffsets;
+	at: string | null;
+	/** The last current, and when it ended. */
+	current: { direction: LastCurrent['direction']; at: string } | null;
+	/** Whether anything said something of the charge yet. */
+	known: boolean;
+	/** What each piece says by itself. */
+	says: Map<string, number>;
+	/** By everything but volts since the last move. */
+	besides: { mean: number; sigma: number } | null;
+	pieces: Map<string, Contradiction['piece']>;
+}
+
+const piece = (kind: Contradiction['piece'], event: string): string => `${kind}:${event}`;
+
+const meanByItself = (likelihood: SocDistribution): number => meanOf(normalised(likelihood));
+
+function take(pass: Pass, kind: Contradiction['piece'], event: string, evidence: Evidence): void {
+	pass.belief = updated(pass.belief, evidence);
+	pass.pieces.set(evidence.id, kind);
+	pass.says.set(evidence.id, meanByItself(evidence.likelihood));
+	pass.known = true;
+}
+
+const lastCurrentAt = (pass: Pass, at: string): LastCurrent | null =>
+	pass.current && { direction: pass.current.direction, hours: hoursBetween(pass.current.at, at) };
+
+/** What may have gone on unseen between the last event and a reading. */
+function between(pass: Pass, reading: ReadingInput, id: string, hours: number): void {
+	if (!pass.known || hours < SAME_SITTING_H) return;
+	const before = meanOf(mostProbable(pass.belief).soc);
+	const days = hours / 24;
+	const said = reading.usedSince;
+	const unsaid = UNNOTED_USE.soon + UNNOTED_USE.most * (1 - Math.exp(-days / UNNOTED_USE.days));
+	const charged: Possibility = { probability: UNNOTED_CHARGE, change: filledUp, piece: piece('use', id) };
+	const used: Possibility[] =
+		said === 'not used'
+			? [{ probability: UNNOTED_USE.thoughDenied, change: afterUse, piece: piece('answer', id) }]
+			: said === 'not said'
+				? [{ probability: unsaid, change: afterUse, piece: null }]
+				: [];
+	pass.belief = perhaps(pass.belief, [...used, charged]);
+	for (const kind of ['answer', 'use'] as const) {
+		pass.pieces.set(piece(kind, id), kind);
+		pass.says.set(piece(kind, id), before);
+	}
+}
+
+function onReading(
+	pass: Pass,
+	event: ReadingEvent,
+	chemistry: Chemistry,
+	pack: Pack,
+	exponent: number
+): void {
+	const { reading, id, at } = event;
+	const hours = pass.at === null ? Infinity : hoursBetween(pass.at, at);
+	if (pass.at !== null) between(pass, reading, id, hours);
+	// What was said stands for a use only where none is on record since the last current.
+	if (reading.usedSince === 'used' && pass.known && hours >= SAME_SITTING_H)
+		pass.belief = predicted(pass.belief, afterUse);
+	if (reading.usedSince === 'until it faded') {
+		pass.belief = predicted(pass.belief, afterUse);
+		take(pass, 'answer', id, fadedEvidence(piece('answer', id)));
+	}
+	if (pass.known) {
+		const { soc } = mostProbable(pass.belief);
+		pass.besides = { mean: meanOf(soc), sigma: sigmaOf(soc) };
+	}
+	const last = lastCurrentAt(pass, at);
+	const cells = reading.cellVoltagesV?.length === pack.cells ? reading.cellVoltagesV : null;
+	if (reading.cellVoltagesV && !cells) return;
+	if (cells && pack.cells > 1) {
+		const unrestedV = isSettled(chemistry, reading, last) ? 0 : reading.state === 'loaded' ? 0.03 : 0.006;
+		pass.offsets = offsetsRead(pass.offsets, chemistry, cells, unrestedV, at);
+	}
+	const each = cellVoltages(reading, pack.cells);
+	const meanV = each.reduce((a, b) => a + b, 0) / each.length;
+	take(pass, 'volts', id, {
+		...voltsEvidence(piece('volts', id), chemistry, meanV, reading, pass.offsets.offset, last),
+		exponent
+	});
+}
+
+function onRun(pass: Pass, run: RunEvent, chemistry: Chemistry, pack: Pack, capacityAh: number): EndJudged | null {
+	const counted = countedMove(chemistry, pack, run, capacityAh);
+	const unknown = uncountedMove(chemistry, run);
+	if (run.open || counted === null) pass.belief = predicted(pass.belief, unknown);
+	else {
+		const id = piece('count', run.id);
+		const fits = counted.plausible;
+		const right = pass.belief.map((h) => {
+			const soc = h.soc.map((w, i) => w * fits[i]);
+			const sum = total(soc);
+			return { ...h, weight: h.weight * (1 - COUNT_WRONG) * sum, soc: counted.change(normalised(soc)) };
+		});
+		const wrong = pass.belief.map((h) => ({
+			weight: h.weight * COUNT_WRONG * COUNT_OTHERWISE,
+			soc: unknown(h.soc),
+			wrong: [...h.wrong, id]
+		}));
+		const all = [...right, ...wrong].filter((h) => h.weight > 0);
+		const sum = all.reduce((s, h) => s + h.weight, 0);
+		pass.belief = forgotten(
+			all.map((h) => ({ ...h, weight: h.weight / sum })),
+			new Set([...pass.pieces.keys(), id])
+		);
+		pass.pieces.set(id, 'count');
+	}
+	const share = (countedAh(run) ?? capacityAh) / capacityAh;
+	pass.offsets = offsetsMoved(pass.offsets, chemistry, share);
+	pass.current = {
+		direction: run.aim.moves === 'in' || run.aim.moves === 'out' ? run.aim.moves : 'unknown',
+		at: run.at
+	};
+	if (run.open) return null;
+	const judged = judgeRunEnd({ ...run, pack, elapsedMin: hoursBetween(run.startedAt, run.at) * 60 });
+	const evidence = endEvidence(piece('end', run.id), chemistry, run, judged.outcome, capacityAh);
+	if (evidence) take(pass, 'end', run.id, evidence);
+	else if (counted) pass.known = true;
+	if (levels(run, judged.outcome === 'sound')) pass.offsets = offsetsLevelled(pass.offsets, run.at);
+	return judged;
+}
+
+/** How much each reading counts among those of the same time of lying still, which share the error of curve and rest. */
+function exponentsOf(events: readonly PackEvent[], chemistry: Chemistry): Map<string, number> {
+	const exponents = new Map<string, number>();
+	let spell: { id: string; settled: boolean }[] = [];
+	let current: Pass['current'] = null;
+	const close = (): void => {
+		const settled = spell.filter((s) => s.settled).length;
+		for (const s of spell)
+			exponents.set(
+				s.id,
+				settled === 0 ? 1 / spell.length : s.settled ? 1 / settled : UNSETTLED_SHARE / spell.length
+			);
+		spell = [];
+	};
+	for (const event of events) {
+		if (event.kind === 'run' || event.kind === 'use') {
+			close();
+			current = {
+				direction: event.kind === 'use' ? 'out' : event.aim.moves === 'in' ? 'in' : 'out',
+				at: event.at
+			};
+			continue;
+		}
+		if (event.kind !== 'reading') continue;
+		const said = event.reading.usedSince;
+		if (said === 'used' || said === 'until it faded') close();
+		const last = current && { direction: current.direction, hours: hoursBetween(current.at, event.at) };
+		spell.push({ id: event.id, settled: isSettled(chemistry, event.reading, last) });
+	}
+	close();
+	return exponents;
+}
+
+const ageInWords = (hours: number): string =>
+	hours >= 24 ? `${Math.floor(hours / 24)} d ago` : `${Math.max(0, Math.floor(hours))} h ago`;
+
+/** What besides volts tells the charge: the last end or answer that still speaks for itself. */
+function howKnown(steps: readonly StateStep[], belief: Belief, now: string): string | null {
+	for (const { event, judged } of steps.toReversed()) {
+		if (event.kind === 'reading') {
+			if (event.reading.usedSince === 'until it faded') return 'used until it faded';
+			if (event.reading.usedSince === 'used') return null;
+			continue;
+		}
+		if (event.kind === 'use') return event.felt === 'weak' ? 'used until it felt weak' : null;
+		if (event.kind !== 'run') continue;
+		if (judged === null) return null;
+		const wrong = probabilityWrong(belief, piece('end', event.id)) > CONTRADICTS;
+		const ago = `${ageInWords(hoursBetween(event.at, now))} and not used since`;
+		const { aim, endReason } = event;
+		const full = endReason === 'full' || endReason === 'temperature rise';
+		if (!wrong && judged.outcome === 'sound') {
+			if (full && aim.fills && event.settings.order !== 'up first') return `filled ${ago}`;
+			if (endReason === 'end voltage' && (aim.moves === 'out' || aim.moves === 'both'))
+				return `emptied ${ago}`;
+		}
+		const ah = countedAh(event);
+		if (ah === null) return null;
+		const mah = Math.round(1000 * ah);
+		return `${mah} mAh ${aim.moves === 'out' ? 'taken out' : aim.moves === 'in' ? 'put in' : 'moved'} ${ago}`;
+	}
+	return null;
+}
+
+function estimateOf(
+	believed: SocDistribution,
+	soc: SocDistribution,
+	contradictions: readonly Contradiction[]
+): ChargeEstimate {
+	const said = contradictions.flatMap((c) => [c.says, c.others]).filter((s) => s !== null);
+	return {
+		mean: meanOf(believed),
+		sigma: sigmaOf(believed),
+		low: quantileOf(soc, 0.05),
+		high: quantileOf(soc, 0.95),
+		least: Math.min(quantileOf(soc, 0.01), ...said),
+		most: Math.max(quantileOf(soc, 0.99), ...said)
+	};
+}
+
+/** Volts of the cells in the newest reading at rest since the last move of the charge, V; null where there is none. */
+function restVoltsSince(
+	steps: readonly StateStep[],
+	chemistry: Chemistry,
+	cells: number
+): readonly number[] | null {
+	const moved = steps.findLastIndex((s) => s.event.kind === 'run' || s.event.kind === 'use');
+	const move = steps[moved]?.event;
+	for (const { event } of steps.slice(moved + 1).toReversed()) {
+		if (event.kind !== 'reading') continue;
+		const direction = move?.kind === 'use' || (move?.kind === 'run' && move.aim.moves === 'out') ? 'out' : 'in';
+		const last = move ? { direction, hours: hoursBetween(move.at, event.at) } as const : null;
+		if (isSettled(chemistry, event.reading, last)) return cellVoltages(event.reading, cells);
+	}
+	return null;
+}
+
+/** The events that the charge is told by: the last moves, and the newest readings between two of them. */
+function newest(all: readonly PackEvent[]): PackEvent[] {
+	const kept: PackEvent[] = [];
+	let moves = 0;
+	let readings = 0;
+	for (const event of all.toReversed()) {
+		if (moves >= MOST_MOVES || kept.length >= MOST_EVENTS) break;
+		if (event.kind === 'run' || event.kind === 'use') {
+			moves++;
+			readings = 0;
+		} else if (event.kind === 'reading' && ++readings > MOST_READINGS) continue;
+		kept.push(event);
+	}
+	return kept.toReversed();
+}
+
+/** What all events together say of a pack, as of the last of them: kept where the same pack is asked for often. */
+export interface EventPass {
+	pack: Pack;
+	/** In their order. */
+	events: readonly PackEvent[];
+	pass: Pass;
+	steps: readonly StateStep[];
+}
+
+/**
+ * One pass over `events`, in any order. Those after `now` (ISO 8601) are passed over. Costs a few tenths of a millisecond an event and
+ * looks at the newest two dozen.
+ */
+export function passOver(pack: Pack, events: readonly PackEvent[], now: string): EventPass {
+	const chemistry = chemistryOf(pack.chemistry);
+	const capacityAh = presentCapacityAh(pack, now);
+	const all = inOrder(events.filter((e) => Date.parse(e.at) <= Date.parse(now) + AHEAD_MS));
+	const recent = newest(all);
+	const exponents = exponentsOf(recent, chemistry);
+	const pass: Pass = {
+		belief: unknownBelief(),
+		offsets: unknownOffsets(chemistry, pack.cells),
+		at: null,
+		current: null,
+		known: false,
+		says: new Map(),
+		besides: null,
+		pieces: new Map()
+	};
+	const steps: StateStep[] = [];
+	/** Pieces from before the last two moves of the charge: whatever they said has been overtaken. */
+	let overtaken = new Set<string>();
+	const forget = (): void => {
+		for (const id of overtaken) pass.pieces.delete(id);
+		pass.belief = forgotten(pass.belief, new Set(pass.pieces.keys()));
+		overtaken = new Set(pass.pieces.keys());
+	};
+	for (const event of recent) {
+		rest(pass, chemistry, pack, event.kind === 'run' ? event.startedAt : event.at);
+		let judged: EndJudged | null = null;
+		if (event.kind === 'run' || event.kind === 'use') {
+			forget();
+			pass.besides = null;
+		}
+		switch (event.kind) {
+			case 'reading':
+				onReading(pass, event, chemistry, pack, exponents.get(event.id) ?? 1);
+				break;
+			case 'use':
+				pass.belief = predicted(pass.belief, afterUse);
+				pass.offsets = offsetsMoved(pass.offsets, chemistry, 1);
+				if (event.felt === 'weak') take(pass, 'answer', event.id, weakEvidence(piece('answer', event.id)));
+				pass.current = { direction: 'out', at: event.at };
+				break;
+			case 'run':
+				judged = onRun(pass, event, chemistry, pack, capacityAh);
+				break;
+			case 'observation':
+				break;
+		}
+		pass.at = event.at;
+		const soc = marginal(pass.belief);
+		steps.push({ event, mean: meanOf(soc), low: quantileOf(soc, 0.05), high: quantileOf(soc, 0.95), judged });
+	}
+	return { pack, events: all, pass, steps };
+}
+
+/** Lying still until `to`. */
+function rest(pass: Pass, chemistry: Chemistry, pack: Pack, to: string): void {
+	if (pass.at === null) return;
+	const hours = hoursBetween(pass.at, to);
+	if (hours === 0) return;
+	if (pass.known) pass.belief = predicted(pass.belief, (soc) => afterRest(soc, chemistry, pack, hours));
+	pass.offsets = offsetsRested(pass.offsets, chemistry, hours);
+}
+
+/** The newest event of a kind, and of those the one that `is`. */
+function newestOf<K extends PackEvent['kind']>(
+	events: readonly PackEvent[],
+	kind: K,
+	is: (event: Extract<PackEvent, { kind: K }>) => boolean = () => true
+): Extract<PackEvent, { kind: K }> | null {
+	const of = (e: PackEvent): e is Extract<PackEvent, { kind: K }> => e.kind === kind;
+	return events.findLast((e): e is Extract<PackEvent, { kind: K }> => of(e) && is(e)) ?? null;
+}
+
+/** What the pieces of evidence say that are more probably wrong than right. */
+const contradictionsIn = (pass: Pass, mean: number): Contradiction[] =>
+	[...pass.pieces]
+		.map(([id, kind]): Contradiction => ({
+			event: id.slice(id.indexOf(':') + 1),
+			piece: kind,
+			probability: probabilityWrong(pass.belief, id),
+			says: pass.says.get(id) ?? null,
+			others: mean
+		}))
+		.filter((c) => c.probability > CONTRADICTS)
+		.sort((a, b) => b.probability - a.probability);
+
+/** The warmth, and until when a pack cools that was just used and not measured since. */
+function coolingOf(warmth: Warmth, use: UseEvent | null, reading: ReadingEvent | null, now: string): Warmth {
+	const measuredSince = use && reading && reading.reading.temperatureDegC !== null && reading.at >= use.at;
+	const useCool = use && !measuredSince ? coolBy(use) : null;
+	const coolAt = [warmth.coolAt, useCool !== null && useCool > now ? useCool : null]
+		.filter((t) => t !== null)
+		.sort()
+		.at(-1);
+	return { ...warmth, coolAt: coolAt ?? null };
+}
+
+/** The state of a pack at `now` (ISO 8601) by what its events say; `airDegC` is the air around it. */
+export function stateAt(passed: EventPass, now: string, airDegC: number): PackState {
+	const { pack, events, steps } = passed;
+	const chemistry = chemistryOf(pack.chemistry);
+	const capacityAh = presentCapacityAh(pack, now);
+	const pass = { ...passed.pass };
+	rest(pass, chemistry, pack, now);
+	const soc = marginal(pass.belief);
+	const believed = mostProbable(pass.belief).soc;
+	const mean = meanOf(believed);
+	const contradictions = contradictionsIn(pass, mean);
+	const lastReading = newestOf(events, 'reading');
+	const lastUse = newestOf(events, 'use');
+	const lastRun = newestOf(events, 'run', (run) => !run.open);
+	const moves = [lastRun?.at, lastUse?.at].filter((at) => at !== undefined).map((at) => Date.parse(at));
+	const movedMs = moves.length ? Math.max(...moves) : null;
+	const judged = steps.findLast((s) => s.event === lastRun)?.judged ?? null;
+	const restV = restVoltsSince(steps, chemistry, pack.cells);
+	return {
+		at: now,
+		charge: pass.known ? estimateOf(believed, soc, contradictions) : null,
+		// Nothing was read since the last move: all that is known is known besides.
+		beforeReading:
+			pass.besides ?? (pass.known && movedMs !== null ? { mean, sigma: sigmaOf(believed) } : null),
+		socs: pass.offsets.offset.map((d) => mean + d),
+		cells: pass.offsets,
+		warmth: coolingOf(warmthOf(events, chemistry, capacityAh, airDegC, now), lastUse, lastReading, now),
+		condition: conditionOf(pack, events),
+		capacityAh,
+		claim: claimOf(chemistry, soc, {
+			known: pass.known,
+			contradicted: contradictions.length > 0,
+			// An end that does not fit its record claims nothing, until volts at rest bear it out.
+			endDoubted: judged?.outcome === 'not what it says' && restV === null,
+			restV
+		}),
+		restV,
+		how: howKnown(steps, pass.belief, now),
+		contradictions,
+		steps,
+		lastReading,
+		lastRun,
+		lastUse,
+		movedAt: movedMs === null ? null : new Date(movedMs).toISOString(),
+		readBefore:
+			lastReading !== null && movedMs !== null && Date.parse(lastReading.at) < movedMs - SAME_MOMENT_MS,
+		judged,
+		onCharger: newestOf(events, 'run', (run) => run.open) !== null
+	};
+}
+
+/**
+ * The state of `pack` at `now` (ISO 8601) by `events`, in any order; events after `now` are passed over. `airDegC` is the air around
+ * it. Pure and deterministic.
+ */
+export const packState = (
+	pack: Pack,
+	events: readonly PackEvent[],
+	now: string,
+	airDegC: number
+): PackState => stateAt(passOver(pack, events, now), now, airDegC);

@@ -1,0 +1,176 @@
+/** The state of packs from everything on record of them; computed once for as long as nothing of a pack changes. */
+import { QueryTypes } from 'sequelize';
+import { runEventOf } from '$core/log/run-record';
+import type { Run } from '$core/log/run';
+import type { ObservationKind } from '$core/pack/observation';
+import type { Pack } from '$core/pack/pack';
+import type { Use } from '$core/pack/use';
+import type { DisplayReading, PackEvent } from '$core/pack-state/event';
+import { passOver, stateAt, type EventPass, type PackState } from '$core/pack-state/pack-state';
+import type { Store } from '../../db/connect';
+import { toReading, toRun } from '../../db/map';
+import { getPreferences } from '../house/preferences';
+
+/** Looked back over, of each kind and pack: the state needs no more (see `pack-state.ts`). */
+const READINGS = 10;
+const MOVES = 6;
+
+const iso = (at: string | Date): string => new Date(at).toISOString();
+const select = { type: QueryTypes.SELECT } as const;
+
+/** The newest rows of each pack up to `asOf`, ids alone; one look into an index for each pack. */
+async function newestIds(
+	db: Store,
+	table: 'readings' | 'uses' | 'observations',
+	moment: 'takenAt' | 'at',
+	packId: string | null,
+	asOf: string,
+	limit: number
+): Promise<string[]> {
+	const rows = await db.sequelize.query<{ id: string }>(
+		`SELECT t.id FROM packs p JOIN ${table} t ON t.rowid IN (
+			SELECT rowid FROM ${table} WHERE packId = p.id AND deletedAt IS NULL AND ${moment} <= :asOf
+			ORDER BY ${moment} DESC LIMIT ${limit})
+		 WHERE :packId IS NULL OR p.id = :packId`,
+		{ ...select, replacements: { packId, asOf: new Date(asOf) } }
+	);
+	return rows.map((row) => row.id);
+}
+
+async function runIds(db: Store, packId: string | null, asOf: string): Promise<[string, string][]> {
+	const rows = await db.sequelize.query<{ packId: string; runId: string }>(
+		`SELECT t.packId, t.runId FROM packs p JOIN run_packs t ON t.rowid IN (
+			SELECT rowid FROM run_packs WHERE packId = p.id AND deletedAt IS NULL AND startedAt < :asOf
+			ORDER BY startedAt DESC LIMIT ${MOVES})
+		 WHERE :packId IS NULL OR p.id = :packId`,
+		{ ...select, replacements: { packId, asOf: new Date(asOf) } }
+	);
+	return rows.map((row) => [row.packId, row.runId]);
+}
+
+/** Display readings by run, in order of time. */
+export async function displayReadingsOf(
+	db: Store,
+	ids: readonly string[]
+): Promise<Map<string, DisplayReading[]>> {
+	const rows = await db.models.Look.findAll({
+		where: { runId: [...ids] },
+		order: [
+			['minute', 'ASC'],
+			['createdAt', 'ASC']
+		]
+	});
+	const byRun = new Map<string, DisplayReading[]>();
+	for (const row of rows) {
+		const { runId, minute, what, value } = row.get();
+		byRun.set(runId, [...(byRun.get(runId) ?? []), { minute, what, value }]);
+	}
+	return byRun;
+}
+
+/** A run as it stood at `asOf`: one that ended later was open then. */
+const asItStood = (run: Run, asOf: string): Run =>
+	run.endedAt !== null && run.endedAt > asOf ? { ...run, status: 'running', endedAt: null } : run;
+
+/** What happened to packs up to `asOf` (ISO 8601), by pack; of one pack when it is named. */
+async function eventsByPack(
+	db: Store,
+	packId: string | null,
+	asOf: string
+): Promise<Map<string, PackEvent[]>> {
+	const [readingIds, useIds, observationIds, runs] = await Promise.all([
+		newestIds(db, 'readings', 'takenAt', packId, asOf, READINGS),
+		newestIds(db, 'uses', 'at', packId, asOf, MOVES),
+		newestIds(db, 'observations', 'at', packId, asOf, 100),
+		runIds(db, packId, asOf)
+	]);
+	const [readings, uses, observations, runRows, shown] = await Promise.all([
+		db.models.Reading.findAll({ where: { id: readingIds } }),
+		db.models.Use.findAll({ where: { id: useIds } }),
+		db.models.Observation.findAll({ where: { id: observationIds } }),
+		db.models.Run.findAll({ where: { id: [...new Set(runs.map(([, id]) => id))] } }),
+		displayReadingsOf(
+			db,
+			runs.map(([, id]) => id)
+		)
+	]);
+	const byPack = new Map<string, PackEvent[]>();
+	const add = (id: string, event: PackEvent): void => {
+		const before = byPack.get(id);
+		if (before) before.push(event);
+		else byPack.set(id, [event]);
+	};
+	for (const row of readings) {
+		const { id, packId: of, ...reading } = toReading(row);
+		add(of, { kind: 'reading', id, at: iso(reading.takenAt), reading });
+	}
+	for (const row of uses) {
+		const { id, at, minutes, felt } = row.get();
+		add(row.get('packId'), { kind: 'use', id, at: iso(at), minutes, felt: felt as Use['felt'] });
+	}
+	for (const row of observations) {
+		const { id, at, what, clearedAt, clearedBecause } = row.get();
+		add(row.get('packId'), {
+			...{ kind: 'observation', id, at: iso(at), what: what as ObservationKind },
+			...{ clearedAt: clearedAt && iso(clearedAt), clearedBecause }
+		});
+	}
+	const runOf = new Map(runRows.map((row) => [row.get('id'), toRun(row)]));
+	for (const [of, id] of runs) {
+		const run = runOf.get(id);
+		if (run) add(of, runEventOf(asItStood(run, asOf), asOf, shown.get(id)));
+	}
+	return byPack;
+}
+
+/** What happened to a pack up to `asOf` (ISO 8601), as far as its state needs it; in any order. */
+export const packEventsOf = (db: Store, packId: string, asOf: string): Promise<PackEvent[]> =>
+	db.kept(
+		`events ${packId}`,
+		async () => (await eventsByPack(db, packId, asOf)).get(packId) ?? [],
+		asOf
+	);
+
+/** Passes over events that were made already, by pack; a pack whose events or description changed is passed over anew. */
+const passes = new Map<string, { key: string; passed: EventPass }>();
+const MOST_PASSES = 5000;
+
+function passedOver(pack: Pack, events: readonly PackEvent[], now: string): EventPass {
+	// The present capacity moves with the day.
+	const key = JSON.stringify([pack, events, now.slice(0, 10)]);
+	const before = passes.get(pack.id);
+	if (before?.key === key) return before.passed;
+	if (passes.size >= MOST_PASSES) passes.clear();
+	const passed = passOver(pack, events, now);
+	passes.set(pack.id, { key, passed });
+	return passed;
+}
+
+/** An open run is heard of at every moment anew: it must not make the pass anew each time. */
+const steady = (events: readonly PackEvent[]): PackEvent[] =>
+	events.map((e) => (e.kind === 'run' && e.open ? { ...e, at: e.startedAt } : e));
+
+/** The state of each of these packs at `now` (ISO 8601), by pack. */
+export async function packStates(
+	db: Store,
+	packs: readonly Pack[],
+	now: string
+): Promise<Map<string, PackState>> {
+	const [events, { ambientDegC }] = await Promise.all([
+		db.kept('events of all', () => eventsByPack(db, null, now), now.slice(0, 16)),
+		getPreferences(db)
+	]);
+	return new Map(
+		packs.map((pack) => [
+			pack.id,
+			stateAt(passedOver(pack, steady(events.get(pack.id) ?? []), now), now, ambientDegC)
+		])
+	);
+}
+
+/** The state of one pack at `now` (ISO 8601). */
+export async function packStateOf(db: Store, pack: Pack, now: string): Promise<PackState> {
+	const [events, { ambientDegC }] = await Promise.all([packEventsOf(db, pack.id, now), getPreferences(db)]);
+	return stateAt(passedOver(pack, steady(events), now), now, ambientDegC);
+}
+
