@@ -115,7 +115,7 @@ export function capacityPoint(pack: Pack, { run, before, prior }: RunSeen): Aged
 		if (!tells) return null;
 		const full = start.soc >= fullSoc(chemistry) - CUT_TAPER - END_ERROR;
 		return point(
-			start.soc - LEFT_WHEN_EMPTY,
+			(full ? fullSoc(chemistry) : start.soc) - LEFT_WHEN_EMPTY,
 			Math.abs(run.chargeAh),
 			full ? END_ERROR : Math.hypot(start.sigma, END_ERROR),
 			full ? 'measured' : 'judged run'

@@ -13,14 +13,7 @@ const of = (
 	person: PracticeLayer = {},
 	pack: Pack = aPack(),
 	volts = 3.8
-) =>
-	maintenanceOf(
-		pack,
-		volts > 4.1,
-		{ emptiedAt: null, filledAt: null, ...change },
-		NOW,
-		person
-	)!;
+) => maintenanceOf(pack, volts > 4.1, { emptiedAt: null, filledAt: null, ...change }, NOW, person)!;
 
 test('every three months by the usual practice, monthly where the person says so', () => {
 	assert.equal(of({ emptiedAt: daysBefore(90) }).due, false);

@@ -38,6 +38,8 @@ const days = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) /
 
 /** A lead battery below this share for some days is harmed by it; a nickel pack above this is ready (common practice, no source). */
 const LEAD_LOW = 0.7;
+/** A lead battery stands full enough from here, a share: it is topped up every three months (common practice, no source). */
+const LEAD_READY = 0.88;
 /** A nickel pack is ready where its 5th percentile is no further than this under where it is (common practice, no source). */
 const READY_SLACK = 0.1;
 /** A lithium pack below this is low, a share (common practice, no source). */
@@ -103,13 +105,14 @@ function lookInto({ pack, chemistry, state, reading, lowestV, highestV, since }:
 	}
 	if (judged?.outcome === 'not what it says' && restV === null) return look(`${judged.reason} Measure it.`);
 	const [contradiction] = contradictions;
-	if (contradiction) return look(`What is known contradicts itself: ${CONTRADICTS[contradiction.piece]}. Measure it.`);
+	if (contradiction)
+		return look(`What is known contradicts itself: ${CONTRADICTS[contradiction.piece]}. Measure it.`);
 	return null;
 }
 
 /** Lead batteries are kept full. */
 function ofLead({ soc, about, full, since }: Sight): Judged {
-	if (full) return { state: 'ready', sentence: `Full${since}.` };
+	if (full || soc >= LEAD_READY) return { state: 'ready', sentence: `Full${since}.` };
 	if (soc < LEAD_LOW)
 		return { state: 'low', sentence: `Lead hardens when it lies ${about} full${since}: charge it.` };
 	return { state: 'part charged', sentence: `Part charged${since}, ${about}: top it up.` };
@@ -117,7 +120,8 @@ function ofLead({ soc, about, full, since }: Sight): Judged {
 
 /** Nickel packs lie as they are. */
 function ofNickel({ soc, about, full, since, chemistry, state }: Sight): Judged {
-	const ready = full || (state.charge !== null && state.charge.low >= (chemistry.traits.readyFrom ?? 1) - READY_SLACK);
+	const ready =
+		full || (state.charge !== null && state.charge.low >= (chemistry.traits.readyFrom ?? 1) - READY_SLACK);
 	if (ready) return { state: 'ready', sentence: `Charged${since}.` };
 	if (soc < 0.15) return { state: 'low', sentence: `Low${since}, ${about}.` };
 	return {

@@ -85,7 +85,7 @@ describe('a course is known again', () => {
 				['weak-cell', 1.1],
 				['worn', 1.1],
 				['all-resistance', 1.1],
-				['cold', 1]
+				['cold', 0.9]
 			] as const)
 				assert.ok(
 					f.taper.factor > times * f[id].factor,

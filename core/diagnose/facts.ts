@@ -249,11 +249,7 @@ function ofPack({ r, settings, othersRun }: Known): Answered[] {
 	if (lastUse && lastUse.at === r.state.movedAt) {
 		const just = hoursSince(lastUse.at) <= USED_H;
 		out.push(
-			known(
-				'used-just-now',
-				just ? 'yes' : 'no',
-				`used ${Math.round(60 * hoursSince(lastUse.at))} min ago`
-			)
+			known('used-just-now', just ? 'yes' : 'no', `used ${Math.round(60 * hoursSince(lastUse.at))} min ago`)
 		);
 	}
 	if (r.chemistry.family === 'lithium' && pack.cells > 1)

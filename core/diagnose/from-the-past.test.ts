@@ -150,7 +150,8 @@ describe('what the book answers', () => {
 			const reading = aReading([v, v, v], { takenAt: from(-1), usedSince: 'not said' });
 			return says('emptied', {}, { reading, around: { events: [last] } });
 		};
-		const emptied = (d: number, soc = 0.1) => lay(aRunEvent({ task: 'discharge', endReason: 'end voltage', endedAt: days(d) }), soc);
+		const emptied = (d: number, soc = 0.1) =>
+			lay(aRunEvent({ task: 'discharge', endReason: 'end voltage', endedAt: days(d) }), soc);
 		assert.deepEqual([emptied(2), emptied(1.9), emptied(2, 0.4)], ['empty for days', undefined, undefined]);
 		const filled = (d: number, soc = 0.9) => lay(aRunEvent({ endedAt: days(d) }), soc);
 		assert.deepEqual(

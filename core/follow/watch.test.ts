@@ -24,11 +24,7 @@ function parted() {
 	}
 	return t;
 }
-const seen = (
-	readV: number[],
-	checkV: number[] | null,
-	lastRun: { endedAt: string } | null = null
-) => {
+const seen = (readV: number[], checkV: number[] | null, lastRun: { endedAt: string } | null = null) => {
 	const context = aContext({
 		pack: aPack({ chemistry: 'lipo', cells: 3, capacityAh: 2 }),
 		reading: aReading(readV, { takenAt: READ }),

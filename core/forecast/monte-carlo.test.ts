@@ -123,7 +123,7 @@ test('among many nickel packs that lay for months some end on the false peak at 
 			pack: nimhPack(),
 			reading: aReading([], {
 				cellVoltagesV: null,
-				packVoltageV: 7.6,
+				packVoltageV: 8.2,
 				takenAt: '2026-01-02T17:40:00.000Z'
 			}),
 			charger: aMultiCharger(),

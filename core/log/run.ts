@@ -7,6 +7,7 @@ import {
 	choice,
 	figure,
 	figures,
+	flag,
 	group,
 	ids,
 	moment,
@@ -108,6 +109,8 @@ export function endedWell(run: Pick<Run, 'task' | 'endReason'>): boolean {
 export const RUN_RESULT = {
 	endReason: choice({ label: 'It ended because', options: END_REASONS }),
 	durationMin: figure({ label: 'Minutes', unit: 'min', min: 0, max: 10000 }),
+	/** It had begun before it was noted here: its start is set back by what the minutes say. */
+	begunEarlier: flag({ label: 'It had begun before it was noted', start: false }),
 	chargeAh: figure({ label: 'Charge', unit: 'mAh', per: 1000, min: 0, max: 1000 }),
 	endCellVoltagesV: RUN.endCellVoltagesV,
 	endPackVoltageV: RUN.endPackVoltageV,

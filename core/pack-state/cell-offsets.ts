@@ -19,6 +19,8 @@ const METER_EACH_V = 0.003;
 const OWN_MEMORY = 0.7;
 /** Where the curve is flatter than this its volts are no measure of a cell, V per unit of charge. */
 const LEAST_SLOPE_V = 0.02;
+/** From this slope on the volts of a cell tell its charge, V per unit of charge. */
+const TELLS_V = 0.2;
 /** Cells differ in capacity by so much, a share: what a run of the whole capacity adds. */
 const CAPACITY_SPREAD = 0.01;
 /** How far apart balancing leaves cells, one standard deviation of charge. */
@@ -64,11 +66,15 @@ export function offsetsRead(
 	const socs = cellV.map((v) => socAt(curve, v));
 	const read = centred(socs);
 	const errorV = Math.hypot(METER_EACH_V, OWN_MEMORY * defaults.restUncertaintyV, sigmaV);
+	// Cells that read far apart are: what is usual says nothing of them.
+	const far = Math.sqrt(read.reduce((sum, r) => sum + r * r, 0) / read.length);
+	const steep = slopeAt(curve, socs.reduce((a, b) => a + b, 0) / socs.length) >= TELLS_V;
 	const next = before.offset.map((offset, i) => {
+		const prior = steep ? Math.max(before.sigma[i], far) : before.sigma[i];
 		const slope = Math.max(LEAST_SLOPE_V, slopeAt(curve, Math.min(1.05, Math.max(-0.05, socs[i]))));
 		const readVariance = (errorV / slope) ** 2;
-		const gain = before.sigma[i] ** 2 / (before.sigma[i] ** 2 + readVariance);
-		return { offset: offset + gain * (read[i] - offset), sigma: before.sigma[i] * Math.sqrt(1 - gain) };
+		const gain = prior ** 2 / (prior ** 2 + readVariance);
+		return { offset: offset + gain * (read[i] - offset), sigma: prior * Math.sqrt(1 - gain) };
 	});
 	return { offset: centred(next.map((n) => n.offset)), sigma: next.map((n) => n.sigma), readAt: at };
 }
@@ -80,9 +86,7 @@ const grown = (offsets: CellOffsets, by: number, chemistry: Chemistry): CellOffs
 
 /** After lying still for `hours`. */
 export const offsetsRested = (offsets: CellOffsets, chemistry: Chemistry, hours: number): CellOffsets =>
-	offsets.offset.length < 2
-		? offsets
-		: grown(offsets, (LEAK_SPREAD_PER_MONTH * hours) / 720, chemistry);
+	offsets.offset.length < 2 ? offsets : grown(offsets, (LEAK_SPREAD_PER_MONTH * hours) / 720, chemistry);
 
 /** After charge of `share` of the capacity was moved through all cells alike, or an unknown amount (1). */
 export const offsetsMoved = (offsets: CellOffsets, chemistry: Chemistry, share: number): CellOffsets =>

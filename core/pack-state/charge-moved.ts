@@ -4,6 +4,7 @@ import { socAt } from '../chemistry/curve';
 import type { Pack } from '../pack/pack';
 import type { RunEvent } from './event';
 import {
+	addAt,
 	drawnDown,
 	filledUp,
 	moved,
@@ -49,8 +50,8 @@ export function afterRest(
 		lost < 1e-4
 			? soc
 			: widened(
-					moved(soc, (s) => (s > 0 ? Math.max(0, s - lost * Math.min(1, 0.4 + 0.6 * s)) : s)),
-					SELF_DISCHARGE_SIGMA * Math.min(lost, 0.5)
+					moved(soc, (s) => (s > 0 ? s * Math.exp(-lost) : s)),
+					SELF_DISCHARGE_SIGMA * Math.min(lost, 0.4)
 				);
 	if (pack.electronics !== 'discharges itself' || hours < 24 * OWN_DISCHARGE_DAYS) return still;
 	// Its electronics take it down to storage: some of the way, nobody knows how far.
@@ -129,7 +130,13 @@ export function countedMove(
 	const share = ah / capacityAh;
 	const capacity = pack.measuredCapacityAh !== null ? CAPACITY_SIGMA.measured : CAPACITY_SIGMA.printed;
 	const sigma = share * Math.hypot(COUNTER_SIGMA, capacity);
-	const up = stored(chemistry, share, run.settings.currentA / capacityAh);
+	const rateC = run.settings.currentA / capacityAh;
+	const up = stored(chemistry, share, rateC);
+	// What went in is inexact before it is lost near full: a few shares stand for it (Gauss and Hermite, three points).
+	const upTimes = [-1, 0, 1].map((k) => ({
+		weight: k === 0 ? 2 / 3 : 1 / 6,
+		at: SOC_AT.map(stored(chemistry, Math.max(0, share + k * Math.sqrt(3) * sigma), rateC))
+	}));
 	const ceiling = chemistry.traits.restsAtEnd
 		? socAt(chemistry.curve, run.settings.endVoltageV) + ABOVE_END
 		: PAST_FULL;
@@ -143,6 +150,13 @@ export function countedMove(
 		run.aim.moves === 'in' || (run.aim.moves === 'either' && soc <= target);
 	return {
 		change: (soc) => {
+			if (chemistry.acceptance !== null && run.aim.moves === 'in') {
+				const out = new Float64Array(SOC_POINTS);
+				for (const { weight, at: to } of upTimes)
+					for (let i = 0; i < SOC_POINTS; i++)
+						if (soc[i] > 1e-9) addAt(out, Math.min(PAST_FULL, to[i]), weight * soc[i]);
+				return out;
+			}
 			const to = widened(
 				moved(soc, (s) => (goesUp(s) ? upHeld(s) : down(s))),
 				sigma
@@ -161,7 +175,10 @@ export function countedMove(
 }
 
 /** What a run of which nothing was counted may have done. */
-export function uncountedMove(chemistry: Chemistry, run: RunEvent): (soc: SocDistribution) => SocDistribution {
+export function uncountedMove(
+	chemistry: Chemistry,
+	run: RunEvent
+): (soc: SocDistribution) => SocDistribution {
 	if (run.aim.moves === 'in') return filledUp;
 	if (run.aim.moves === 'out') return drawnDown;
 	if (run.aim.moves === 'both') return unknownSoc;

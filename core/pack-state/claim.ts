@@ -9,7 +9,7 @@ export type ChargeClaim = 'full' | 'storage' | 'empty' | null;
 /** Share of a charge to the usual end from which a pack counts as full (common practice, no source). */
 const FULL_SHARE = 0.9;
 /** Below this a pack is called empty, a share (common practice, no source). */
-const EMPTY_BELOW = 0.15;
+const EMPTY_BELOW = 0.1;
 /** Around the storage window of the chemistry, V (common practice, no source: two meters). */
 const STORAGE_SLACK_V = 0.02;
 /** A pack that is stored by charge lies within this of it, a share (common practice, no source). */

@@ -17,7 +17,8 @@ const BY_CONDITION: Record<PackCondition, string> = {
 	'in service': '',
 	quarantine: 'Set apart: it is measured and looked at before anything is connected to it.',
 	swollen: effectOf('swollen').act,
-	damaged: 'Outdoors, away from what burns. It is not connected to anything before somebody says why it is sound.',
+	damaged:
+		'Outdoors, away from what burns. It is not connected to anything before somebody says why it is sound.',
 	retired: 'Retired: brought below 30 % where that is safe, and disposed of by local rules.'
 };
 

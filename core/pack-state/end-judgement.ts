@@ -35,7 +35,7 @@ const LEAST_AH = 0.01;
 /** A run is pressed started so much later than it was, and its minutes are written down so exactly, min. */
 const CLOCK_MIN = 5;
 /** Charge that a pack takes at most, shares of its capacity. */
-const MOST_SHARE = { lithium: 1.1, lead: 1.3, nickel: 1.6 } as const;
+const MOST_SHARE = { lithium: 1.1, lead: 1.25, nickel: 1.6 } as const;
 /** Counted on display above what was written down at the end by more than this: another count, a share and Ah. */
 const COUNT_SHARE = 0.05;
 /** An end with less than this share of what was expected came early, where this share of the capacity is missing as well. */
@@ -86,7 +86,14 @@ const LEAVE_IT =
 	'Leave it alone outdoors, away from what burns, for some hours, and watch it from afar; it is not charged again before every cell was measured and its end checked with a meter.';
 
 /** Cells that stand where no cell may, whatever the end is called and whoever saw it. */
-const cellsInDanger: Judge = ({ endCellVoltagesV, endPackVoltageV, displayReadings, chemistry, pack, aim }) => {
+const cellsInDanger: Judge = ({
+	endCellVoltagesV,
+	endPackVoltageV,
+	displayReadings,
+	chemistry,
+	pack,
+	aim
+}) => {
 	const { cellMaxV, doNotChargeV } = chemistry.voltages;
 	const cells = endCellVoltagesV ?? [];
 	const high = Math.max(-Infinity, ...cells);
@@ -118,8 +125,14 @@ const cellsInDanger: Judge = ({ endCellVoltagesV, endPackVoltageV, displayReadin
 	if (low >= hardFloorV - UNDER_DISCHARGE_V) return null;
 	const which = `Cell ${cells.indexOf(low) + 1} ended at ${volts(low)}, below the ${volts(hardFloorV)} floor`;
 	return low < doNotChargeV
-		? danger(`${which}, and below ${volts(doNotChargeV)} it is not charged again.`, 'Let it rest an hour and measure it once more: a cell that stays there retires the pack.')
-		: notSo(`${which}.`, 'Let it rest half an hour and measure each cell: what stays under the floor is recovered gently or retired; that cell is weak.');
+		? danger(
+				`${which}, and below ${volts(doNotChargeV)} it is not charged again.`,
+				'Let it rest an hour and measure it once more: a cell that stays there retires the pack.'
+			)
+		: notSo(
+				`${which}.`,
+				'Let it rest half an hour and measure each cell: what stays under the floor is recovered gently or retired; that cell is weak.'
+			);
 };
 
 /** Figures that cannot stand beside one another, whatever the end. */
@@ -271,12 +284,17 @@ const byVolts = ({ chemistry }: Sight): boolean => chemistry.balanceFromCells !=
 const packAtFull: Judge = (s) => {
 	const { settings, endPackVoltageV, endCurrentA, chemistry, pack, aim, capacityAh } = s;
 	if (!byVolts(s) || !saysFull(s) || !aim.fills || aim.repeats) return null;
-	if (endPackVoltageV !== null && endPackVoltageV < pack.cells * (settings.endVoltageV - UNDER_END_V - PACK_V))
+	if (
+		endPackVoltageV !== null &&
+		endPackVoltageV < pack.cells * (settings.endVoltageV - UNDER_END_V - PACK_V)
+	)
 		return notSo(
 			`It says full at ${volts(endPackVoltageV)}, and ${pack.cells} cells are full at ${volts(pack.cells * settings.endVoltageV)}.`,
 			'Measure each cell: one that is full long before the others ended it, or the charger’s own end is off.'
 		);
-	const taperC = aim.cutsTaper ? (chemistry.rates.fastTaperC ?? chemistry.rates.taperC) : chemistry.rates.taperC;
+	const taperC = aim.cutsTaper
+		? (chemistry.rates.fastTaperC ?? chemistry.rates.taperC)
+		: chemistry.rates.taperC;
 	const taperA = Math.max(0.2, TAPERED * taperC * capacityAh);
 	if (endCurrentA !== null && endCurrentA > taperA && endCurrentA > 0.5 * settings.currentA)
 		return doubtful(

@@ -104,6 +104,5 @@ const RANK: Record<PackEvent['kind'], number> = { run: 0, use: 1, observation: 2
 /** Events in the order in which they happened; those of one moment as they follow from one another, then by id. */
 export const inOrder = (events: readonly PackEvent[]): PackEvent[] =>
 	events.toSorted(
-		(a, b) =>
-			Date.parse(a.at) - Date.parse(b.at) || RANK[a.kind] - RANK[b.kind] || (a.id < b.id ? -1 : 1)
+		(a, b) => Date.parse(a.at) - Date.parse(b.at) || RANK[a.kind] - RANK[b.kind] || (a.id < b.id ? -1 : 1)
 	);

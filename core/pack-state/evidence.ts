@@ -10,7 +10,7 @@ import { SOC_AT, SOC_STEP, type SocDistribution } from './soc-grid';
 
 /* All common practice, no source: judgement, calibrated on `npm run evaluate -- pack-state`. */
 /** How often a piece is right: a meter read and typed, a charger's own end that its record bears out, a person's answer. */
-export const RIGHT = { meter: 0.995, end: 0.97, answer: 0.95 } as const;
+export const RIGHT = { meter: 0.995, end: 0.97, answer: 0.98 } as const;
 /** The same for an end that its record leaves open, and one that its record speaks against. */
 const RIGHT_END = { sound: RIGHT.end, doubtful: 0.7, 'not what it says': 0.4 } as const;
 
@@ -77,6 +77,11 @@ export const isSettled = (chemistry: Chemistry, reading: ReadingInput, last: Las
 /** Slope below which a curve says nothing more about charge, V per unit: LiFe in its middle. */
 const FLATTEST = 0.03;
 
+/** Curves of one chemistry agree where cells are empty and full, and differ in between: the share of the difference at `soc`. */
+const ENDS_AGREE = 0.1;
+const bentAt = (soc: number): number =>
+	Math.max(ENDS_AGREE, soc > 0 && soc < 1 ? Math.sqrt(4 * soc * (1 - soc)) : 0);
+
 const density = (x: number, sigma: number): number =>
 	Math.exp(-0.5 * (x / sigma) ** 2) / (sigma * Math.sqrt(2 * Math.PI));
 
@@ -109,7 +114,7 @@ export function voltsEvidence(
 		const off = soc - by;
 		// Errors of the meter lie in volts, those of the curve in charge: the secant turns the one into the other.
 		const slope = Math.abs(off) < SOC_STEP ? local : (voltsAt[k] - restV) / off;
-		return density(off, Math.hypot(curveSigma, errorV / Math.max(FLATTEST, slope)));
+		return density(off, Math.hypot(curveSigma * bentAt(by), errorV / Math.max(FLATTEST, slope)));
 	});
 	return { id, likelihood, otherwise: 1, right: RIGHT.meter };
 }
@@ -224,8 +229,6 @@ export function endEvidence(
 		return judged(dischargeEndEvidence(id, chemistry, run, capacityAh));
 	if (!full || !aim.fills) return null;
 	return judged(
-		chemistry.endOfCharge.kind === 'dip'
-			? deltaPeakEvidence(id, run)
-			: taperEvidence(id, chemistry, run)
+		chemistry.endOfCharge.kind === 'dip' ? deltaPeakEvidence(id, run) : taperEvidence(id, chemistry, run)
 	);
 }

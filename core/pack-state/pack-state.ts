@@ -146,6 +146,8 @@ const COUNT_OTHERWISE = 0.15;
 const CONTRADICTS = 0.5;
 /** A reading that is not at rest adds this much to one that is, of the same time of lying still. */
 const UNSETTLED_SHARE = 0.25;
+/** A reading that was followed by another of the same time of lying still is right so often: it may have been read again for a reason. */
+const READ_AGAIN = 0.6;
 
 export interface Pass {
 	belief: Belief;
@@ -202,7 +204,7 @@ function onReading(
 	event: ReadingEvent,
 	chemistry: Chemistry,
 	pack: Pack,
-	exponent: number
+	{ exponent, readAgain }: Counts
 ): void {
 	const { reading, id, at } = event;
 	const hours = pass.at === null ? Infinity : hoursBetween(pass.at, at);
@@ -229,11 +231,18 @@ function onReading(
 	const meanV = each.reduce((a, b) => a + b, 0) / each.length;
 	take(pass, 'volts', id, {
 		...voltsEvidence(piece('volts', id), chemistry, meanV, reading, pass.offsets.offset, last),
-		exponent
+		exponent,
+		...(readAgain ? { right: READ_AGAIN } : {})
 	});
 }
 
-function onRun(pass: Pass, run: RunEvent, chemistry: Chemistry, pack: Pack, capacityAh: number): EndJudged | null {
+function onRun(
+	pass: Pass,
+	run: RunEvent,
+	chemistry: Chemistry,
+	pack: Pack,
+	capacityAh: number
+): EndJudged | null {
 	const counted = countedMove(chemistry, pack, run, capacityAh);
 	const unknown = uncountedMove(chemistry, run);
 	if (run.open || counted === null) pass.belief = predicted(pass.belief, unknown);
@@ -273,18 +282,26 @@ function onRun(pass: Pass, run: RunEvent, chemistry: Chemistry, pack: Pack, capa
 	return judged;
 }
 
+/** How much a reading counts among those of its time of lying still, and whether another followed it. */
+interface Counts {
+	exponent: number;
+	readAgain: boolean;
+}
+
 /** How much each reading counts among those of the same time of lying still, which share the error of curve and rest. */
-function exponentsOf(events: readonly PackEvent[], chemistry: Chemistry): Map<string, number> {
-	const exponents = new Map<string, number>();
+function countsOf(events: readonly PackEvent[], chemistry: Chemistry): Map<string, Counts> {
+	const counts = new Map<string, Counts>();
 	let spell: { id: string; settled: boolean }[] = [];
 	let current: Pass['current'] = null;
 	const close = (): void => {
 		const settled = spell.filter((s) => s.settled).length;
-		for (const s of spell)
-			exponents.set(
-				s.id,
-				settled === 0 ? 1 / spell.length : s.settled ? 1 / settled : UNSETTLED_SHARE / spell.length
-			);
+		spell.forEach((s, k) => {
+			const share = settled === 0 ? 1 / spell.length : UNSETTLED_SHARE / spell.length;
+			counts.set(s.id, {
+				exponent: s.settled ? 1 / settled : share,
+				readAgain: k < spell.length - 1
+			});
+		});
 		spell = [];
 	};
 	for (const event of events) {
@@ -303,7 +320,7 @@ function exponentsOf(events: readonly PackEvent[], chemistry: Chemistry): Map<st
 		spell.push({ id: event.id, settled: isSettled(chemistry, event.reading, last) });
 	}
 	close();
-	return exponents;
+	return counts;
 }
 
 const ageInWords = (hours: number): string =>
@@ -363,8 +380,9 @@ function restVoltsSince(
 	const move = steps[moved]?.event;
 	for (const { event } of steps.slice(moved + 1).toReversed()) {
 		if (event.kind !== 'reading') continue;
-		const direction = move?.kind === 'use' || (move?.kind === 'run' && move.aim.moves === 'out') ? 'out' : 'in';
-		const last = move ? { direction, hours: hoursBetween(move.at, event.at) } as const : null;
+		const direction =
+			move?.kind === 'use' || (move?.kind === 'run' && move.aim.moves === 'out') ? 'out' : 'in';
+		const last = move ? ({ direction, hours: hoursBetween(move.at, event.at) } as const) : null;
 		if (isSettled(chemistry, event.reading, last)) return cellVoltages(event.reading, cells);
 	}
 	return null;
@@ -404,7 +422,7 @@ export function passOver(pack: Pack, events: readonly PackEvent[], now: string):
 	const capacityAh = presentCapacityAh(pack, now);
 	const all = inOrder(events.filter((e) => Date.parse(e.at) <= Date.parse(now) + AHEAD_MS));
 	const recent = newest(all);
-	const exponents = exponentsOf(recent, chemistry);
+	const counts = countsOf(recent, chemistry);
 	const pass: Pass = {
 		belief: unknownBelief(),
 		offsets: unknownOffsets(chemistry, pack.cells),
@@ -432,7 +450,7 @@ export function passOver(pack: Pack, events: readonly PackEvent[], now: string):
 		}
 		switch (event.kind) {
 			case 'reading':
-				onReading(pass, event, chemistry, pack, exponents.get(event.id) ?? 1);
+				onReading(pass, event, chemistry, pack, counts.get(event.id)!);
 				break;
 			case 'use':
 				pass.belief = predicted(pass.belief, afterUse);
@@ -472,8 +490,8 @@ function newestOf<K extends PackEvent['kind']>(
 	return events.findLast((e): e is Extract<PackEvent, { kind: K }> => of(e) && is(e)) ?? null;
 }
 
-/** What the pieces of evidence say that are more probably wrong than right. */
-const contradictionsIn = (pass: Pass, mean: number): Contradiction[] =>
+/** What the pieces of evidence say that are more probably wrong than right; a reading that was followed by another has been asked again. */
+const contradictionsIn = (pass: Pass, mean: number, newestReading: string | null): Contradiction[] =>
 	[...pass.pieces]
 		.map(([id, kind]): Contradiction => ({
 			event: id.slice(id.indexOf(':') + 1),
@@ -482,7 +500,7 @@ const contradictionsIn = (pass: Pass, mean: number): Contradiction[] =>
 			says: pass.says.get(id) ?? null,
 			others: mean
 		}))
-		.filter((c) => c.probability > CONTRADICTS)
+		.filter((c) => c.probability > CONTRADICTS && (c.piece !== 'volts' || c.event === newestReading))
 		.sort((a, b) => b.probability - a.probability);
 
 /** The warmth, and until when a pack cools that was just used and not measured since. */
@@ -506,8 +524,8 @@ export function stateAt(passed: EventPass, now: string, airDegC: number): PackSt
 	const soc = marginal(pass.belief);
 	const believed = mostProbable(pass.belief).soc;
 	const mean = meanOf(believed);
-	const contradictions = contradictionsIn(pass, mean);
 	const lastReading = newestOf(events, 'reading');
+	const contradictions = contradictionsIn(pass, mean, lastReading?.id ?? null);
 	const lastUse = newestOf(events, 'use');
 	const lastRun = newestOf(events, 'run', (run) => !run.open);
 	const moves = [lastRun?.at, lastUse?.at].filter((at) => at !== undefined).map((at) => Date.parse(at));

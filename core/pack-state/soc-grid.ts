@@ -21,7 +21,7 @@ const FIRST_ORDINARY = Math.round((0 - SOC_MIN) / SOC_STEP);
 const LAST_ORDINARY = Math.round((1 - SOC_MIN) / SOC_STEP);
 
 /** A cell outside 0 to 100 % is this much less likely than one inside before anything was read (common practice, no source). */
-const OUTSIDE = 0.2;
+const OUTSIDE = 0.5;
 
 /** Nothing is known: every state of charge from 0 to 1 alike, outside of that less. */
 export function unknownSoc(): SocDistribution {

@@ -82,8 +82,7 @@ function heatOf(event: PackEvent, chemistry: Chemistry, capacityAh: number): Hea
 					wait: 0,
 					words: `its run ended at up to ${text(degrees(measured))}`
 				};
-			if (event.endReason === 'temperature')
-				return { at, ...HOT, words: 'its run was ended by heat' };
+			if (event.endReason === 'temperature') return { at, ...HOT, words: 'its run was ended by heat' };
 			return endedHot(event, chemistry, capacityAh)
 				? { at, ...NICKEL_FULL, words: 'a nickel pack ends its charge warm' }
 				: null;

@@ -91,7 +91,10 @@ const EFFECTS: Record<ObservationKind, ObservationEffect> = {
 		forGood: false,
 		act: 'Outdoors for an hour, then every side looked at and every cell measured.'
 	},
-	hot: { ...NOTHING, act: 'It cools in the open air, an hour at least, and is measured before it is charged.' },
+	hot: {
+		...NOTHING,
+		act: 'It cools in the open air, an hour at least, and is measured before it is charged.'
+	},
 	warm: { ...NOTHING, act: 'It cools for half an hour before it is charged.' },
 	cold: { ...NOTHING, act: 'It is warmed to about 20 °C before it is charged.' }
 };

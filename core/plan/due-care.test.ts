@@ -98,7 +98,9 @@ test('what falls due as a month begins is that month’s, and only that one’s'
 	const june = '2026-06-01T00:00:00.000Z';
 	// Read so many days before that its next reading is due at the very stroke.
 	const takenAt = new Date(Date.parse(june) - READ_AGAIN_DAYS * 86400e3).toISOString();
-	const pack = { ...of(3.8, 1), reading: aReading([3.8, 3.8, 3.8], { takenAt }) };
+	const reading = aReading([3.8, 3.8, 3.8], { takenAt });
+	const state = packState(aPack(), [{ kind: 'reading', id: 'r', at: takenAt, reading }], NOW, 20);
+	const pack = { ...of(3.8, 1), state };
 	const months = seasonOf([pack], NOW, 3).map((m) => m.items.filter((i) => i.dueAt === june).length);
 	assert.deepEqual(months, [0, 1, 0]);
 });

@@ -73,17 +73,18 @@ export function careDue(
 				`${what} since ${known.readBefore ? 'its last run' : 'it was read'}; at most ${most} d by ${whose(practice, 'storageAfterDays')}.`
 			);
 		} else if (chemistry.traits.mayPause) {
-			if (!full && state !== 'look') add('ready', now, 'Lead hardens when it does not stand full.');
-			else if (full) {
-				add('ready', after(history.filledAt ?? since, TOP_UP_DAYS), 'Lead that stands is topped up every three months.');
+			if (state !== 'ready' && state !== 'look')
+				add('ready', now, 'Lead hardens when it does not stand full.');
+			else if (state === 'ready') {
+				add(
+					'ready',
+					after(history.filledAt ?? since, TOP_UP_DAYS),
+					'Lead that stands is topped up every three months.'
+				);
 			}
 		} else if (stores && state === 'low') add('storage', now, 'Low: it should not lie so.');
 		if (stores && state === 'storage')
-			add(
-				'read',
-				after(since, READ_AGAIN_DAYS),
-				'In store: a cell that loses charge shows by then.'
-			);
+			add('read', after(since, READ_AGAIN_DAYS), 'In store: a cell that loses charge shows by then.');
 	}
 	if (ohmsAt !== null)
 		add('resistance', after(ohmsAt, OHMS_AGAIN_DAYS), 'Resistance shows age first: read every three months.');

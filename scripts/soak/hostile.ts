@@ -136,7 +136,14 @@ const bodies = (bench: DemoBench): Record<string, unknown> => {
 			overridden: [{ rule: 'x', reason: 'because' }]
 		},
 		'runs/[id]': { notes: 'odd' },
-		end: { endReason: 'full', durationMin: 10, chargeAh: 1, endCellVoltagesV: cells, notes: '' },
+		end: {
+			endReason: 'full',
+			begunEarlier: true,
+			durationMin: 10,
+			chargeAh: 1,
+			endCellVoltagesV: cells,
+			notes: ''
+		},
 		looks: { minute: 1, what: 'packV', value: 12 },
 		'looks/[id]': { minute: 2, what: 'chargeAh', value: 0.1 },
 		held: { kind: 'safetyTimerMin', channelId: at.channelId, task: null, value: 100 },

@@ -76,7 +76,13 @@ export async function tabs({ seed, rounds, tabs: wide }: TabsOptions): Promise<F
 				await times(() => client.call('POST', `/runs/${began[0].id}/looks`, look));
 				doubled += (await client.get<unknown[]>(`/runs/${began[0].id}/looks`)).length - 1;
 				const before = await client.get<unknown[]>(`/packs/${pack.id}/readings`);
-				const end = { endReason: 'full', durationMin: 61, chargeAh: 2, endCellVoltagesV: [4.2, 4.2, 4.2] };
+				const end = {
+					endReason: 'full',
+					begunEarlier: true,
+					durationMin: 61,
+					chargeAh: 2,
+					endCellVoltagesV: [4.2, 4.2, 4.2]
+				};
 				await times(() => client.call('POST', `/runs/${began[0].id}/end`, end));
 				const after = await client.get<unknown[]>(`/packs/${pack.id}/readings`);
 				doubled += after.length - before.length - 1;

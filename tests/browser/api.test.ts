@@ -155,7 +155,13 @@ describe('HTTP API', () => {
 		assert.equal(value<{ stop: null }>(await call('PUT', `/looks/${looks[1].id}`, mended)).stop, null);
 		assert.equal((await call('DELETE', `/looks/${looks[1].id}`)).status, 200);
 		assert.equal((await call('POST', `/looks/${looks[1].id}/restore`)).status, 200);
-		const end = { endReason: 'full', durationMin: 58, chargeAh: 2.1, endCellVoltagesV: [4.2, 4.2, 4.19] };
+		const end = {
+			endReason: 'full',
+			begunEarlier: true,
+			durationMin: 58,
+			chargeAh: 2.1,
+			endCellVoltagesV: [4.2, 4.2, 4.19]
+		};
 		assert.match(
 			(await call('POST', `/runs/${run.id}/end`, { ...end, endCellVoltagesV: [4.2] })).body.error!.message,
 			/Give 3 voltages/

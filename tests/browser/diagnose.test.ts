@@ -234,6 +234,7 @@ describe('diagnose', () => {
 		const runId = (await person.path()).split('/').at(-1)!;
 		await bench.api(`/runs/${runId}/end`, 'POST', {
 			endReason: 'capacity limit',
+			begunEarlier: true,
 			durationMin: 1,
 			chargeAh: 0.02,
 			message: 'CAPACITY 20'

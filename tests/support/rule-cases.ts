@@ -345,11 +345,11 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 	},
 	'delta-v-false-peak': {
 		fires: nimh({
-			reading: wholePack(7.6, { takenAt: '2026-01-02T17:40:00.000Z' }),
+			reading: wholePack(8.2, { takenAt: '2026-01-02T17:40:00.000Z' }),
 			set: { deltaV: 0.003 }
 		}),
 		misses: nimh({
-			reading: wholePack(7.6, { takenAt: '2026-01-02T17:40:00.000Z' }),
+			reading: wholePack(8.2, { takenAt: '2026-01-02T17:40:00.000Z' }),
 			set: { deltaV: 0.01 }
 		}),
 		severity: 'check',

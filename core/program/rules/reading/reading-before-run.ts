@@ -10,9 +10,10 @@ export const readingBeforeRun: Rule = {
 		if (!r.reading || !r.state.readBefore) return null;
 		const { lastUse, movedAt } = r.state;
 		return {
-			sentence: lastUse?.at === movedAt
-				? 'The pack was used after its last reading: measure it again, once it is no warmer than the room.'
-				: 'The last reading is from before the last run: measure again, so that a cell that went high or low in it is seen.',
+			sentence:
+				lastUse?.at === movedAt
+					? 'The pack was used after its last reading: measure it again, once it is no warmer than the room.'
+					: 'The last reading is from before the last run: measure again, so that a cell that went high or low in it is seen.',
 			fix: { label: 'Take a reading', kind: 'go', to: 'read pack' }
 		};
 	}

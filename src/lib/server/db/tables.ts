@@ -73,7 +73,11 @@ export const TABLES = {
 	Use: { name: 'uses', fields: { packId: id('Pack'), ...USE }, keepsDeleted: true },
 	Observation: {
 		name: 'observations',
-		fields: { packId: id('Pack'), ...OBSERVATION, conditionBefore: { ...PACK.condition, label: 'Condition before' } },
+		fields: {
+			packId: id('Pack'),
+			...OBSERVATION,
+			conditionBefore: { ...PACK.condition, label: 'Condition before' }
+		},
 		keepsDeleted: true
 	},
 	Watched: { name: 'watched', fields: { runId: id('Run'), ...KEPT_WATCHED }, keepsDeleted: false },

@@ -28,7 +28,7 @@ export async function up(q: QueryInterface): Promise<void> {
 		   notes VARCHAR(400) NOT NULL DEFAULT '' CHECK (length(notes) <= 400),
 		   clearedAt DATETIME,
 		   clearedBecause VARCHAR(400) CHECK (clearedBecause IS NULL OR length(clearedBecause) BETWEEN 3 AND 400),
-		   conditionBefore VARCHAR(20) NOT NULL DEFAULT 'in service',
+		   conditionBefore VARCHAR(20) NOT NULL DEFAULT 'in service' CHECK (conditionBefore IN ('in service', 'quarantine', 'swollen', 'damaged', 'retired')),
 		   createdAt DATETIME NOT NULL, updatedAt DATETIME NOT NULL, deletedAt DATETIME
 		 )`
 	);

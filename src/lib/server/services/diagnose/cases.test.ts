@@ -204,6 +204,7 @@ describe('cases', () => {
 		const run = await shop.byHand(pack, shore);
 		const end = {
 			endReason: 'full',
+			begunEarlier: true,
 			durationMin: 40,
 			chargeAh: 0.6 * pack.capacityAh,
 			endCellVoltagesV: [4.2, 4.2, 4.2]
@@ -310,6 +311,7 @@ describe('cases', () => {
 		ok(await addLook(shop.db, run.id, { minute: 9, what: 'currentA', value: run.settings.currentA }));
 		const end = {
 			endReason: 'capacity limit',
+			begunEarlier: true,
 			durationMin: 10,
 			chargeAh: 0.2,
 			endCellVoltagesV: [3.86, 3.86, 3.86]

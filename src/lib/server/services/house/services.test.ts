@@ -272,8 +272,15 @@ describe('use cases', () => {
 		ok(await restoreUse(db, use.id));
 		assert.equal((await state()).state, 'not read');
 
-		// The charge after it says what it drew.
+		// Hot is hot until it is measured or has cooled, whatever else was read of it.
 		const program = ok(await saveProgram(db, request(), now()));
+		refused(
+			await startRun(bench(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now()),
+			409,
+			/hot when it was used/
+		);
+		ok(await mendUse(db, use.id, { felt: 'as ever' }, now()));
+		// The charge after it says what it drew.
 		const run = ok(
 			await startRun(
 				bench(),
@@ -291,6 +298,9 @@ describe('use cases', () => {
 		const used = (await lastUseOf(db, pack.id, now()))!;
 		assert.equal(await drawAfter(db, pack, used), null, 'not before it has ended');
 		ok(await endByHand(db, run.id, { endReason: 'full', durationMin: 61, chargeAh: 2.1 }, now()));
+		// By its clock an hour and a minute have gone by.
+		const endedAt = new Date(Date.parse(run.startedAt) + 62 * 60e3).toISOString();
+		await db.write((tx) => tx.models.Run.update({ endedAt }, { where: { id: run.id } }));
 		const draw = (await drawAfter(db, pack, used))!;
 		assert.ok(Math.abs(draw.meanA - 10.5) < 1e-9, '2.1 Ah over 12 min');
 		assert.ok(Math.abs(draw.fullMin - (60 * (pack.measuredCapacityAh ?? pack.capacityAh)) / 10.5) < 1e-9);
@@ -467,21 +477,26 @@ describe('use cases', () => {
 		);
 		assert.notEqual(ok(await getRun(db, run.id)).run.chargeAh, 99);
 		refused(
-			await endByHand(db, run.id, { endReason: 'full', durationMin: 1, chargeAh: 1 }, now()),
+			await endByHand(
+				db,
+				run.id,
+				{ endReason: 'full', begunEarlier: true, durationMin: 1, chargeAh: 1 },
+				now()
+			),
 			409,
 			/followed over the link/
 		);
 	});
 
 	test('the logbook: pages newest first, notes, removal and its undo', async () => {
-		const program = ok(await saveProgram(db, request(), now()));
 		for (let i = 0; i < 3; i++) {
+			const program = ok(await saveProgram(db, request(), now()));
 			const at = new Date(Date.now() - (3 - i) * 60e3).toISOString();
 			const run = ok(
 				await startRun(bench(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now())
 			);
 			// Cut by the timer, so that the pack may be charged again.
-			const end = { endReason: 'timer', durationMin: 60, chargeAh: 2 + i / 10 };
+			const end = { endReason: 'timer', begunEarlier: true, durationMin: 60, chargeAh: 0.4 + i / 10 };
 			ok(await endByHand(db, run.id, { ...end, endCellVoltagesV: [3.9, 3.9, 3.9] }, now()));
 			await db.write((tx) => tx.models.Run.update({ startedAt: at }, { where: { id: run.id } }));
 		}
@@ -489,7 +504,7 @@ describe('use cases', () => {
 		assert.equal(page.total, 3);
 		assert.deepEqual(
 			page.runs.map((r) => r.run.chargeAh),
-			[2.2, 2.1]
+			[0.6000000000000001, 0.5]
 		);
 		assert.equal(page.runs[0].packName, 'Test pack');
 		const { id } = page.runs[0].run;

@@ -25,8 +25,15 @@ const newestEnd = (tasks: string, reasons: string): string =>
 	  AND task IN (${tasks}) AND endReason IN (${reasons}) ORDER BY endedAt DESC LIMIT 1)`;
 
 /** When each pack that had runs was emptied and filled last, by pack; of one pack when it is named. */
-export async function historiesOf(db: Store, packId: string | null = null): Promise<Map<string, CheckHistory>> {
-	const rows = await db.sequelize.query<{ packId: string; emptiedAt: string | null; filledAt: string | null }>(
+export async function historiesOf(
+	db: Store,
+	packId: string | null = null
+): Promise<Map<string, CheckHistory>> {
+	const rows = await db.sequelize.query<{
+		packId: string;
+		emptiedAt: string | null;
+		filledAt: string | null;
+	}>(
 		`SELECT p.id AS packId,
 			${newestEnd(EMPTYING, inSql(['end voltage', 'full']))} AS emptiedAt,
 			${newestEnd(FILLING, inSql(['full', 'temperature rise']))} AS filledAt
@@ -46,8 +53,7 @@ export const endOf = (run: Run, pack: Pack, displayReadings: readonly DisplayRea
 	expectedAh: run.joined.length ? null : run.expectedAh,
 	pack,
 	displayReadings,
-	elapsedMin:
-		run.endedAt === null ? null : (Date.parse(run.endedAt) - Date.parse(run.startedAt)) / 60e3
+	elapsedMin: run.endedAt === null ? null : (Date.parse(run.endedAt) - Date.parse(run.startedAt)) / 60e3
 });
 
 /** How a run ended, judged on its whole record. */

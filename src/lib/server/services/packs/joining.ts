@@ -26,8 +26,10 @@ export async function joiningReading(
 	});
 	const moves = (await packEventsOf(db, pack.id, now)).filter((e) => e.kind === 'run' || e.kind === 'use');
 	const flowed = Math.max(...moves.map((e) => Date.parse(e.at)));
+	const last = moves.find((e) => Date.parse(e.at) === flowed);
+	const countsFrom = last?.kind === 'run' ? flowed - SAME_MOMENT_MS : flowed;
 	// Charged or used since: what it read before is none that others could meet.
-	const since = rows.map(toReading).filter((r) => Date.parse(r.takenAt) >= flowed - SAME_MOMENT_MS);
+	const since = rows.map(toReading).filter((r) => Date.parse(r.takenAt) >= countsFrom);
 	const reading = renewed(since, pack.cells);
 	if (!reading) return null;
 	// Whatever was said of it: so soon after current flowed volts are not those at rest.

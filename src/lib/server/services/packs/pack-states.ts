@@ -125,11 +125,7 @@ async function eventsByPack(
 
 /** What happened to a pack up to `asOf` (ISO 8601), as far as its state needs it; in any order. */
 export const packEventsOf = (db: Store, packId: string, asOf: string): Promise<PackEvent[]> =>
-	db.kept(
-		`events ${packId}`,
-		async () => (await eventsByPack(db, packId, asOf)).get(packId) ?? [],
-		asOf
-	);
+	db.kept(`events ${packId}`, async () => (await eventsByPack(db, packId, asOf)).get(packId) ?? [], asOf);
 
 /** Passes over events that were made already, by pack; a pack whose events or description changed is passed over anew. */
 const passes = new Map<string, { key: string; passed: EventPass }>();
@@ -173,4 +169,3 @@ export async function packStateOf(db: Store, pack: Pack, now: string): Promise<P
 	const [events, { ambientDegC }] = await Promise.all([packEventsOf(db, pack.id, now), getPreferences(db)]);
 	return stateAt(passedOver(pack, steady(events), now), now, ambientDegC);
 }
-

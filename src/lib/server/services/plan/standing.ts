@@ -47,8 +47,7 @@ async function runsDuring(db: Store, plan: Plan, packs: readonly Pack[]): Promis
 	const judged: JudgedRun[] = [];
 	for (const run of rows.map(toRun)) {
 		const pack = packs.find((p) => p.id === run.packId);
-		const sound =
-			isOpen(run) || (pack !== undefined && (await judgedRun(db, run, pack)).outcome === 'sound');
+		const sound = isOpen(run) || (pack !== undefined && (await judgedRun(db, run, pack)).outcome === 'sound');
 		judged.push({ ...run, sound });
 	}
 	return judged;

@@ -38,7 +38,14 @@ describe('who is called', () => {
 		refused(await answerAlarm(shop.db, run.id, { kind: 'smell' }, now()), 422, /./);
 		refused(await answerAlarm(shop.db, 'none', { kind: 'end' }, now()), 404, /no such run/);
 
-		ok(await endByHand(shop.db, run.id, { endReason: 'full', durationMin: 61, chargeAh: 2 }, now()));
+		ok(
+			await endByHand(
+				shop.db,
+				run.id,
+				{ endReason: 'full', begunEarlier: true, durationMin: 61, chargeAh: 2 },
+				now()
+			)
+		);
 		assert.deepEqual(await kinds(1), ['connected']);
 		ok(await answerAlarm(shop.db, run.id, { kind: 'connected' }, inMin(2)));
 		assert.deepEqual(await kinds(3), []);

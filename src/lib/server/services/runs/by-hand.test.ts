@@ -16,7 +16,12 @@ describe('an end that is written down', () => {
 	});
 	afterEach(() => shop.close());
 	const end = (change: Record<string, unknown> = {}) =>
-		endByHand(shop.db, run.id, { endReason: 'full', durationMin: 50, chargeAh: 1.2, ...change }, now());
+		endByHand(
+			shop.db,
+			run.id,
+			{ endReason: 'full', begunEarlier: true, durationMin: 50, chargeAh: 1.2, ...change },
+			now()
+		);
 	const reading = () => lastReading(shop.db, run.packId, now());
 
 	test('cells and resistances become a reading of the pack as it was left', async () => {

@@ -28,7 +28,7 @@ export async function endByHand(
 ): Promise<Result<Run>> {
 	const valid = checked(RunResultSchema, input);
 	if (!valid.ok) return valid;
-	const { durationMin, ...rest } = valid.value;
+	const { durationMin, begunEarlier, ...rest } = valid.value;
 	const end = { ...rest, durationS: durationMin * 60, peakTemperatureDegC: null };
 	const found = await db.models.Run.findByPk(id);
 	const away = found?.get('mode') === 'link' && isOpen(toRun(found)) && (await staysAway(look));
@@ -55,6 +55,10 @@ export async function endByHand(
 			return refuse(422, 'Resistances go with the volts of the cells: give both, or neither.', {
 				endCellResistancesOhm: 'Give the cells at the end too.'
 			});
+		const begunMs = Date.parse(now) - durationMin * 60e3;
+		// Begun before it was noted: the minutes of the charger's clock say when.
+		if (begunEarlier && begunMs < Date.parse(run.startedAt))
+			await row.update({ startedAt: new Date(begunMs).toISOString() });
 		await endWithin(tx, row, { ...end, endCellResistancesOhm: rest.endCellResistancesOhm ?? null }, now);
 		return done(toRun(row));
 	});

@@ -84,7 +84,13 @@ describe('writes at the same moment', () => {
 	test('ending a run by hand eight times at once ends it once; other figures are not taken in silence', async () => {
 		const run = await shop.byHand(pack, charger);
 		const before = (await readingsOf(shop.db, pack.id)).length;
-		const end = { endReason: 'full', durationMin: 61, chargeAh: 2.1, endCellVoltagesV: [4.2, 4.2, 4.19] };
+		const end = {
+			endReason: 'full',
+			begunEarlier: true,
+			durationMin: 61,
+			chargeAh: 2.1,
+			endCellVoltagesV: [4.2, 4.2, 4.19]
+		};
 		const answers = await atOnce(8, () => endByHand(shop.db, run.id, end, now()));
 		assert.equal(new Set(answers.map((a) => ok(a).endedAt)).size, 1);
 		assert.equal((await readingsOf(shop.db, pack.id)).length, before + 1);
@@ -134,7 +140,14 @@ describe('writes at the same moment', () => {
 			(await looksOf(shop.db, run.id)).map((l) => l.minute),
 			[10.1, 11]
 		);
-		ok(await endByHand(shop.db, run.id, { endReason: 'full', durationMin: 61, chargeAh: 2 }, now()));
+		ok(
+			await endByHand(
+				shop.db,
+				run.id,
+				{ endReason: 'full', begunEarlier: true, durationMin: 61, chargeAh: 2 },
+				now()
+			)
+		);
 		ok(await addLook(shop.db, run.id, { minute: 11, what: 'chargeAh', value: 0.4 }));
 		refused(await addLook(shop.db, run.id, { minute: 12, what: 'chargeAh', value: 0.5 }), 409, /going on/);
 		refused(await addLook(shop.db, 'none', look), 404, /no such run/);
@@ -149,7 +162,14 @@ describe('writes at the same moment', () => {
 		assert.match((await stop('currentA', 9))!, /9\.0 A is more than/);
 		assert.match((await stop('chargeAh', 20))!, /20000 mAh is more than this pack can hold/);
 		assert.equal((await looksOf(shop.db, run.id)).length, 4, 'nothing that was read is lost');
-		ok(await endByHand(shop.db, run.id, { endReason: 'stopped', durationMin: 11, chargeAh: 0.4 }, now()));
+		ok(
+			await endByHand(
+				shop.db,
+				run.id,
+				{ endReason: 'stopped', begunEarlier: true, durationMin: 11, chargeAh: 0.4 },
+				now()
+			)
+		);
 	});
 
 	test('what is made with a key is made once: packs, readings, chargers, supplies, programs', async () => {
@@ -399,7 +419,11 @@ describe('what is kept between writes', () => {
 				async () => setSlot(db, charger.id, { slot: 1, programId: await shop.program(pack, charger) })
 			],
 			['a start', async () => (runId = (await shop.byHand(pack, charger)).id)],
-			['an end', () => endByHand(db, runId, { endReason: 'timer', durationMin: 9, chargeAh: 1 }, now())],
+			[
+				'an end',
+				() =>
+					endByHand(db, runId, { endReason: 'timer', begunEarlier: true, durationMin: 9, chargeAh: 1 }, now())
+			],
 			['a run taken out', () => deleteRun(db, runId)],
 			['a charger', () => updateCharger(db, charger.id, shop.chargerInput({ name: 'Anew' }))]
 		];

@@ -58,6 +58,7 @@ export async function correctRun(
 		const before = {
 			endReason,
 			durationMin: (run.durationS ?? 0) / 60,
+			begunEarlier: false,
 			chargeAh: chargeAh ?? 0,
 			endCellVoltagesV,
 			message,
@@ -65,7 +66,7 @@ export async function correctRun(
 		};
 		const valid = checked(RunResultSchema, { ...before, ...given, notes });
 		if (!valid.ok) return valid;
-		const { durationMin, ...rest } = valid.value;
+		const { durationMin, begunEarlier: _begun, ...rest } = valid.value;
 		const { cells } = run.settings;
 		if (rest.endCellVoltagesV && rest.endCellVoltagesV.length !== cells)
 			return refuse(422, `Give ${cells} voltages, one for each cell.`, {

@@ -91,7 +91,13 @@ describe('evidence before, at and after the end', () => {
 	test('a figure that was written down wrong is corrected, with what it was; the reading it left follows', async () => {
 		const pack = await shop.pack({ name: 'Gull' });
 		const run = await shop.byHand(pack, await shop.charger({ name: 'Jetty' }));
-		const end = { endReason: 'full', durationMin: 61, chargeAh: 0.2, endCellVoltagesV: [4.2, 4.2, 4.02] };
+		const end = {
+			endReason: 'full',
+			begunEarlier: true,
+			durationMin: 61,
+			chargeAh: 0.2,
+			endCellVoltagesV: [4.2, 4.2, 4.02]
+		};
 		refused(await correctRun(shop.db, run.id, { chargeAh: 2 }, now()), 409, /going on/);
 		ok(await endByHand(shop.db, run.id, end, now()));
 		const fixed = ok(
@@ -122,7 +128,13 @@ describe('evidence before, at and after the end', () => {
 	test('of two runs that ended with the same cells only the reading of the one that is corrected follows', async () => {
 		const pack = await shop.pack({ name: 'Skua' });
 		const charger = await shop.charger({ name: 'Mole' });
-		const end = { endReason: 'full', durationMin: 61, chargeAh: 1.2, endCellVoltagesV: [4.2, 4.2, 4.19] };
+		const end = {
+			endReason: 'full',
+			begunEarlier: true,
+			durationMin: 61,
+			chargeAh: 1.2,
+			endCellVoltagesV: [4.2, 4.2, 4.19]
+		};
 		const first = await shop.byHand(pack, charger);
 		ok(await endByHand(shop.db, first.id, end, now()));
 		const second = await shop.byHand(pack, charger);
@@ -139,7 +151,7 @@ describe('evidence before, at and after the end', () => {
 			endByHand(
 				shop.db,
 				run.id,
-				{ endReason: 'input low', durationMin: 12, chargeAh: 0.3, message: 'input 10.2' },
+				{ endReason: 'input low', begunEarlier: true, durationMin: 12, chargeAh: 0.3, message: 'input 10.2' },
 				now(),
 				() => shop.follower.look(run.id)
 			);
@@ -162,7 +174,13 @@ describe('evidence before, at and after the end', () => {
 		const run = await shop.byHand(pack, await shop.charger({ name: 'Ford' }));
 		// The shop's own reading is of now, and this charge ended before it.
 		await shop.db.write((tx) => tx.models.Reading.destroy({ where: { packId: pack.id }, force: true }));
-		const end = { endReason: 'full', durationMin: 61, chargeAh: 1.2, endCellVoltagesV: [4.2, 4.2, 4.2] };
+		const end = {
+			endReason: 'full',
+			begunEarlier: true,
+			durationMin: 61,
+			chargeAh: 1.2,
+			endCellVoltagesV: [4.2, 4.2, 4.2]
+		};
 		const ended = ok(await endByHand(shop.db, run.id, end, inH(-3)));
 		const ids = async (at: string) => (await toMeasureAgain(shop.db, at)).map((m) => m.packId);
 		assert.deepEqual((await ids(inH(-2.5))).includes(pack.id), false);

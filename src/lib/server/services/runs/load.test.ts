@@ -77,7 +77,13 @@ describe('a load of two packs', () => {
 			assert.equal((await listRuns(shop.db, { packId: pack.id, status: 'ended' })).total, 0);
 		}
 		const cells = [4.19, 4.2, 4.2];
-		const result = { endReason: 'full', durationMin: 50, chargeAh: 2, endCellVoltagesV: cells };
+		const result = {
+			endReason: 'full',
+			begunEarlier: true,
+			durationMin: 50,
+			chargeAh: 2,
+			endCellVoltagesV: cells
+		};
 		ok(await endByHand(shop.db, run.id, result, now()));
 		const shelf = await listPacks(shop.db, now());
 		for (const pack of [first, second]) {
@@ -93,7 +99,14 @@ describe('a load of two packs', () => {
 
 	test('a run that is taken out of the logbook is in the past of neither, and comes back for both', async () => {
 		const run = ok(await started());
-		ok(await endByHand(shop.db, run.id, { endReason: 'full', durationMin: 50, chargeAh: 2 }, now()));
+		ok(
+			await endByHand(
+				shop.db,
+				run.id,
+				{ endReason: 'full', begunEarlier: true, durationMin: 50, chargeAh: 2 },
+				now()
+			)
+		);
 		ok(await deleteRun(shop.db, run.id));
 		assert.equal(ok(await deleteRun(shop.db, run.id)).id, run.id, 'twice is once');
 		for (const pack of [first, second]) {
@@ -108,7 +121,14 @@ describe('a load of two packs', () => {
 		const elsewhere = await shop.charger({ name: 'Elsewhere' });
 		const run = await shop.byHand(second, elsewhere);
 		const later = new Date(Date.now() + 60e3).toISOString();
-		ok(await endByHand(shop.db, run.id, { endReason: 'full', durationMin: 50, chargeAh: 1 }, later));
+		ok(
+			await endByHand(
+				shop.db,
+				run.id,
+				{ endReason: 'full', begunEarlier: true, durationMin: 50, chargeAh: 1 },
+				later
+			)
+		);
 		const solved = ok(await solveProgram(shop.db, request(), new Date(Date.now() + 120e3).toISOString()));
 		assert.equal(solved.resolved.load[1].reading, null);
 		const stop = solved.findings.find((f) => f.rule === 'load-may-not-join')!;

@@ -36,7 +36,13 @@ describe('the book is asked', () => {
 					settings,
 					overridden: []
 				},
-				...{ endedAt: change.startedAt, endReason: 'full', durationS: 3600, chargeAh: 1.3, notes: '' },
+				...{
+					endedAt: new Date(Date.parse(change.startedAt) + 2 * 3600e3).toISOString(),
+					endReason: 'full',
+					durationS: 3600,
+					chargeAh: 1.3,
+					notes: ''
+				},
 				...change
 			} as never);
 			return id;

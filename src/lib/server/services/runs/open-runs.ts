@@ -77,6 +77,9 @@ export interface RunEnd {
 	endCellResistancesOhm?: number[] | null;
 	/** Volts of the pack at the end, where no cell is seen. */
 	endPackVoltageV?: number | null;
+	/** A, °C: as they were seen at the end. */
+	endCurrentA?: number | null;
+	endTemperatureDegC?: number | null;
 	/** What its screen said. */
 	message?: string | null;
 	notes?: string;
@@ -91,7 +94,7 @@ export async function endWithin(tx: Store, row: RunRow, end: RunEnd, now: string
 	// A run that ends while its start is still in doubt has been one: its record begins with the start.
 	if (row.get('status') === 'starting') await recordStart(tx, row);
 	const { endPackVoltageV = null, endCellResistancesOhm = null, ...fields } = end;
-	await row.update({ ...fields, notes: end.notes ?? '', status: 'ended', endedAt: now });
+	await row.update({ ...fields, endPackVoltageV, notes: end.notes ?? '', status: 'ended', endedAt: now });
 	const cells = end.endCellVoltagesV?.length ? end.endCellVoltagesV : null;
 	// Joined packs stand at the same volts, cell by cell: what was read is true of each.
 	const packIds = cells || endPackVoltageV !== null ? [row.get('packId'), ...row.get('joined')] : [];
@@ -104,7 +107,7 @@ export async function endWithin(tx: Store, row: RunRow, end: RunEnd, now: string
 			packVoltageV: cells ? null : endPackVoltageV,
 			state: 'just used',
 			usedSince: 'not used',
-			temperatureDegC: null,
+			temperatureDegC: end.endTemperatureDegC ?? null,
 			cellResistancesOhm: row.get('joined').length ? null : endCellResistancesOhm
 		});
 	await writeEvent(tx, 'run ended', row.get('id'), { reason: end.endReason });
@@ -136,6 +139,9 @@ export async function reopenRun(db: Database, id: string): Promise<boolean> {
 				chargeAh: null,
 				peakTemperatureDegC: null,
 				endCellVoltagesV: null,
+				endPackVoltageV: null,
+				endCurrentA: null,
+				endTemperatureDegC: null,
 				message: null,
 				notes: ''
 			});

@@ -64,7 +64,8 @@ describe('a start whose answer does not come', () => {
 				tx.sequelize.query(
 					`INSERT INTO runs SELECT 'twin', packId, chargerId, channelId, programId, mode, 'running', task, purpose, settings, overridden,
 					 expectedMin, expectedP95Min, expectedAh, startedAt, endedAt, endReason, durationS, chargeAh, peakTemperatureDegC, endCellVoltagesV, notes,
-					 createdAt, updatedAt, deletedAt, joined, message FROM runs`
+					 createdAt, updatedAt, deletedAt, joined, message,
+					 expectedLowAh, expectedHighAh, endPackVoltageV, endCurrentA, endTemperatureDegC FROM runs`
 				)
 			),
 			/UNIQUE|Validation/
