@@ -240,6 +240,12 @@ function ofLeaks({ worst }: Leaks): AgeingSays[] {
 	return [];
 }
 
+const outOfService = ({ condition }: Pack): AgeingSays => ({
+	kind: 'go',
+	id: 'out-of-service',
+	sentence: `It is marked ${condition}: it is not used, and what its figures say of its age no longer matters.`
+});
+
 /** `runs` and `readings` of this pack, `quiet` pairs of readings with nothing between them; `now`: ISO 8601. */
 export function ageingOf(
 	pack: Pack,
@@ -279,6 +285,9 @@ export function ageingOf(
 			: course(spreads, { value: 0.02, ...SPREAD_PRIOR }, begun(spreads), now, () => APART, 'up');
 	const leaks = leaksOf(pack, quiet);
 	const grave = { go: 0, soon: 1, look: 2, keep: 3 };
+	// What is out of service is not advised to be used more lightly.
+	if (pack.condition !== 'in service')
+		return { capacity, resistance, spread, leaks, says: [outOfService(pack)] };
 	const says = [
 		...(capacity ? ofCapacity(pack, capacity, now) : []),
 		...(resistance ? ofResistance(resistance, now) : []),

@@ -1,5 +1,5 @@
 /** What hands do before and after a run: look, place, plug, unplug, in the order the person follows, and whose order it is. */
-import type { PackCondition } from '../pack/pack';
+import { effectOf, type ObservationKind } from '../pack/observation';
 import type { Practice } from '../practice/practice';
 import { because } from '../practice/reasons';
 import type { Resolved } from '../request/context';
@@ -18,10 +18,8 @@ export interface Trouble {
 	said: string;
 	/** What to do about it. */
 	then: string;
-	/** The condition that the pack is in from now on; null where that says nothing of it. */
-	condition: PackCondition | null;
-	/** It must cool first: kept like a use after which it was hot. */
-	cools?: true;
+	/** What it makes of the pack, kept at once as observed; null where that says nothing of the pack. */
+	observes: ObservationKind | null;
 }
 
 /** Whether the pack has a balance lead that takes part. */
@@ -82,34 +80,27 @@ const lookTwice = (r: Resolved): HandStep[] =>
 			];
 
 /** What a look at the pack may find. */
-const BODY: readonly Trouble[] = [
-	{
-		said: 'swollen or dented',
-		then: 'It is never charged again: to a safe place outside, and disposed of by local rules.',
-		condition: 'swollen'
-	},
-	{
-		said: 'it smells, or something leaked',
-		then: 'Do not breathe it; gloves; outside, away from what burns. It is not charged again.',
-		condition: 'damaged'
-	},
-	{
-		said: 'hot or warm',
-		then: 'It cools in the open air, an hour at least, and is then measured before anything else.',
-		condition: null,
-		cools: true
-	},
-	{
-		said: 'a wire is bare, or a plug is broken or burnt',
-		then: 'Not connected before it is mended: one wire after the other, never both bare at once.',
-		condition: 'damaged'
-	}
+const SEEN: readonly [ObservationKind, string][] = [
+	['swollen', 'swollen'],
+	['dented', 'dented or cut'],
+	['smell', 'it smells'],
+	['leaking', 'something leaked'],
+	['hissing', 'it hisses or smokes'],
+	['hot', 'hot'],
+	['warm', 'warm'],
+	['damaged', 'a wire is bare, or a plug is broken or burnt'],
+	['dropped', 'it was dropped or crashed']
 ];
+const BODY: readonly Trouble[] = SEEN.map(([observes, said]) => ({
+	said,
+	then: effectOf(observes).act,
+	observes
+}));
 const PLUGGING: readonly Trouble[] = [
 	{
 		said: 'a spark, or a plug that does not fit',
 		then: 'Stop and do not force it: compare plug, port and colours with another pack of the same count.',
-		condition: null
+		observes: null
 	}
 ];
 
@@ -117,12 +108,12 @@ const JOINING: readonly Trouble[] = [
 	{
 		said: 'a spark as two packs touched',
 		then: 'Stop and part them: one does not read what was typed. Measure both again, every cell.',
-		condition: null
+		observes: null
 	},
 	{
 		said: 'a plug or a balance lead is warm before anything charges',
 		then: 'Part them at once: current flows between the packs. Measure each again, every cell.',
-		condition: null
+		observes: null
 	}
 ];
 

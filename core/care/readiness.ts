@@ -90,7 +90,7 @@ function lookInto({ pack, chemistry, state, reading, lowestV, highestV, since }:
 	const { judged, restV, warmth, contradictions } = state;
 	if (warmth.unexplained !== null)
 		return look('Hot, and nothing on record explains it: outdoors, watched, nothing connected.');
-	if (judged?.danger && restV === null) return look(`${judged.reason} ${judged.next}`);
+	if (state.endInDanger !== null) return look(`${state.endInDanger.reason} ${state.endInDanger.next}`);
 	if (reading !== null && lowestV !== null && highestV !== null) {
 		const lowest = cellVoltages(reading, pack.cells).indexOf(lowestV) + 1;
 		const spread = spreadV(reading);

@@ -117,6 +117,10 @@ export interface PackState {
 	movedAt: string | null;
 	/** The last reading is from before what moved the charge last: its volts say nothing of now. */
 	readBefore: boolean;
+	/** The last run ended with a cell where it may burn, and its cells were not read at rest since; null otherwise. */
+	endInDanger: EndJudged | null;
+	/** How far apart cells were read last, V, unless a balanced charge has levelled them since; null where cells were never read. */
+	apart: { spreadV: number; lowest: number; at: string } | null;
 	/** How the last run's end was judged; null where none ended. */
 	judged: EndJudged | null;
 	onCharger: boolean;
@@ -388,6 +392,34 @@ function restVoltsSince(
 	return null;
 }
 
+/** Whether every cell was read at rest after `run`. */
+const readEachSince = (
+	events: readonly PackEvent[],
+	chemistry: Chemistry,
+	cells: number,
+	run: RunEvent
+): boolean =>
+	events.some(
+		(e) =>
+			e.kind === 'reading' &&
+			Date.parse(e.at) > Date.parse(run.at) + SAME_MOMENT_MS &&
+			(cells === 1 || e.reading.cellVoltagesV?.length === cells) &&
+			isSettled(chemistry, e.reading, { direction: 'in', hours: hoursBetween(run.at, e.at) })
+	);
+
+/** How far apart cells were read last, and not levelled since. */
+function apartIn(steps: readonly StateStep[], cells: number): PackState['apart'] {
+	for (const { event, judged } of steps.toReversed()) {
+		if (event.kind === 'run' && judged && levels(event, judged.outcome === 'sound')) return null;
+		if (event.kind !== 'reading' || event.reading.state !== 'rest') continue;
+		const each = event.reading.cellVoltagesV;
+		if (!each || each.length !== cells || cells < 2) continue;
+		const low = Math.min(...each);
+		return { spreadV: Math.max(...each) - low, lowest: each.indexOf(low) + 1, at: event.at };
+	}
+	return null;
+}
+
 /** The events that the charge is told by: the last moves, and the newest readings between two of them. */
 function newest(all: readonly PackEvent[]): PackEvent[] {
 	const kept: PackEvent[] = [];
@@ -561,6 +593,8 @@ export function stateAt(passed: EventPass, now: string, airDegC: number): PackSt
 		readBefore:
 			lastReading !== null && movedMs !== null && Date.parse(lastReading.at) < movedMs - SAME_MOMENT_MS,
 		judged,
+		endInDanger: judged?.danger && !readEachSince(events, chemistry, pack.cells, lastRun!) ? judged : null,
+		apart: apartIn(steps, pack.cells),
 		onCharger: newestOf(events, 'run', (run) => run.open) !== null
 	};
 }

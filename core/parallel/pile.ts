@@ -1,6 +1,7 @@
 /** A pile of packs that might charge together: what each is, what it reads, and why one cannot be joined with any other. */
 import { chemistryOf } from '../chemistry/catalogue';
 import { socAt } from '../chemistry/curve';
+import type { PackState } from '../pack-state/pack-state';
 import type { Pack } from '../pack/pack';
 import { ratedAh } from '../pack/rated';
 import { packVoltage, type ReadingInput } from '../pack/reading';
@@ -9,11 +10,19 @@ import type { ResolvedPractice } from '../practice/practice';
 import { JOINED_C } from '../request/context';
 import { mayJoin } from '../simulate/joining/may-join';
 
+/** What of a pack's state decides whether it may be joined. */
+export type JoiningState = Pick<
+	PackState,
+	'condition' | 'warmth' | 'claim' | 'endInDanger' | 'judged' | 'restV' | 'contradictions' | 'how'
+>;
+
 export interface PileMember {
 	pack: Pack;
 	reading: ReadingInput | null;
 	/** It is in a run now. */
 	busy?: boolean;
+	/** What is believed of it; where it is left out the reading stands alone. */
+	state?: JoiningState;
 }
 
 /** What of a pack decides with which others it may be joined, as figures alone. */
@@ -56,6 +65,27 @@ const isFull = (pack: Pack, reading: ReadingInput): boolean =>
 	packVoltage(reading) / pack.cells >=
 	(pack.makerEndVoltageV ?? chemistryOf(pack.chemistry).voltages.chargeEndV) - NEARLY_V - 1e-9;
 
+/** Why a pack is joined with nothing by what is believed of it; null where nothing speaks against it. */
+function byState(pack: Pack, state: JoiningState, now: string): Omit<NotInPile, 'pack'> | null {
+	const { condition, warmth, claim, endInDanger, judged, restV, contradictions, how } = state;
+	const name = pack.name;
+	if (condition.condition !== 'in service')
+		return { why: `${name} is marked ${condition.condition}. ${condition.act}`, readAgain: false };
+	if (warmth.unexplained !== null)
+		return { why: `${name} is hot and nothing explains it: outdoors, watched.`, readAgain: false };
+	if (endInDanger !== null) return { why: `${name}: ${endInDanger.reason}`, readAgain: true };
+	if (claim === 'full' && how !== null) return { why: `${name} is full: ${how}.`, readAgain: false };
+	if (judged?.outcome === 'not what it says' && restV === null)
+		return { why: `${name}: ${judged.reason} Read every cell.`, readAgain: true };
+	if (contradictions.length > 0)
+		return { why: `${name}: what is known of it contradicts itself. Read every cell.`, readAgain: true };
+	if (warmth.coolAt !== null) {
+		const minutes = Math.max(1, Math.ceil((Date.parse(warmth.coolAt) - Date.parse(now)) / 60e3));
+		return { why: `${name} cools for ${minutes} min more.`, readAgain: false };
+	}
+	return null;
+}
+
 /** Sorts a pile of one kind into what may be joined with others at all, and what may not, each with its reason. */
 export function sift(
 	pile: readonly PileMember[],
@@ -68,6 +98,11 @@ export function sift(
 		const { pack, reading, busy } = member;
 		if (busy) {
 			out.push({ pack, why: `${pack.name} is in a run.`, readAgain: false });
+			continue;
+		}
+		const leftOut = member.state && byState(pack, member.state, now);
+		if (leftOut) {
+			out.push({ pack, ...leftOut });
 			continue;
 		}
 		if (reading && isFull(pack, reading)) {

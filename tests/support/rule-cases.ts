@@ -1,5 +1,5 @@
 /** Cases of the rules that came with the other chemistries, tasks and the bench: where each fires, and a near miss. */
-import { aRunEvent } from './pack-events';
+import { anObservation, aRunEvent, aUseEvent } from './pack-events';
 import { CHEMISTRY_IDS } from '../../core/chemistry/catalogue';
 import type { PracticeLayer } from '../../core/practice/practice';
 import type { ProgramContext } from '../../core/request/context';
@@ -423,6 +423,56 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		},
 		severity: 'check',
 		says: /filled 1 d ago and not used since, so about \d+ % should be left, and its volts say \d+ %: a cell leaks/
+	},
+	'heat-unexplained': {
+		fires: { around: { events: [anObservation('2026-05-02T17:50:00.000Z', 'hot')] } },
+		misses: {
+			around: {
+				events: [
+					anObservation('2026-05-02T17:50:00.000Z', 'hot'),
+					aUseEvent('2026-05-02T17:45:00.000Z', 'hot')
+				]
+			}
+		},
+		severity: 'stop',
+		says: 'neither current nor use'
+	},
+	'last-end-in-danger': {
+		fires: {
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 12.5 }),
+			around: {
+				events: [
+					aRunEvent({
+						endReason: 'timer',
+						endCellVoltagesV: [4.1, 4.27, 4.1],
+						settings: { safetyTimerMin: 60 }
+					})
+				]
+			}
+		},
+		misses: {
+			reading: aReading([4.1, 4.2, 4.1]),
+			around: {
+				events: [
+					aRunEvent({
+						endReason: 'timer',
+						endCellVoltagesV: [4.1, 4.27, 4.1],
+						settings: { safetyTimerMin: 60 }
+					})
+				]
+			}
+		},
+		severity: 'stop',
+		says: 'Cell 2 ended at 4.270 V'
+	},
+	'last-end-doubted': {
+		fires: {
+			reading: aReading([3.9, 3.9, 3.9], { takenAt: '2026-05-01T18:00:00.000Z', state: 'just used' }),
+			around: { events: [aRunEvent({ chargeAh: 0.2, expectedAh: 1.9 })] }
+		},
+		misses: { around: { events: [aRunEvent({ chargeAh: 0.2, expectedAh: 1.9 })] } },
+		severity: 'check',
+		says: 'It says full with 200 mAh'
 	},
 	'reading-before-run': {
 		fires: {

@@ -86,7 +86,13 @@ const OPERATIONS: Operation[] = [
 	{
 		path: '/readings/{id}',
 		method: 'delete',
-		summary: 'Remove a reading; it is answered, so that it can be added again',
+		summary: 'Remove a reading; it is answered',
+		answers: 'Reading'
+	},
+	{
+		path: '/readings/{id}/restore',
+		method: 'post',
+		summary: 'Undo removing a reading',
 		answers: 'Reading'
 	},
 	{ path: '/chargers', method: 'get', summary: 'Every charger', answers: 'Charger', list: true },
@@ -307,6 +313,19 @@ const OPERATIONS: Operation[] = [
 	{ path: '/uses/{id}', method: 'patch', summary: 'Say more of a use: minutes, how it felt' },
 	{ path: '/uses/{id}', method: 'delete', summary: 'Take a use back' },
 	{ path: '/uses/{id}/restore', method: 'post', summary: 'Undo taking a use back' },
+	{
+		path: '/packs/{id}/observations',
+		method: 'post',
+		summary: 'Note what was seen, felt or smelt at a pack; its condition follows at once',
+		status: 201
+	},
+	{ path: '/observations/{id}', method: 'delete', summary: 'Take back an observation made by mistake' },
+	{ path: '/observations/{id}/restore', method: 'post', summary: 'Undo taking it back' },
+	{
+		path: '/observations/{id}/clear',
+		method: 'post',
+		summary: 'Clear an observation with the reason why the pack is sound; what stays for good is refused'
+	},
 	{ path: '/looks/{id}', method: 'put', summary: 'Correct a look', body: 'Look', answers: 'Look' },
 	{ path: '/looks/{id}', method: 'delete', summary: 'Take a look away', answers: 'Look' },
 	{

@@ -8,7 +8,8 @@ export const packNotInService: Rule = {
 	fire: true,
 	source: PRACTICE,
 	check({ r }) {
-		if (r.pack.condition === 'in service') return null;
-		return { sentence: `${r.pack.name} is marked ${r.pack.condition}: do not charge it.` };
+		const { condition, act } = r.state.condition;
+		if (condition === 'in service') return null;
+		return { sentence: `${r.pack.name} is marked ${condition}: do not charge it. ${act}`.trim() };
 	}
 };

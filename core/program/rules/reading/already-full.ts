@@ -9,9 +9,10 @@ export const alreadyFull: Rule = {
 	when: 'charging',
 	source: PRACTICE,
 	check({ r }) {
-		if (!r.chargeState.fromReading || r.chargeState.soc < 0.97) return null;
+		const full = r.state.claim === 'full' && r.chargeState.soc >= 0.97;
+		if (!full && (!r.chargeState.fromReading || r.chargeState.soc < 0.97)) return null;
 		return {
-			sentence: `By its reading the pack is ${text(percent(Math.min(1, r.chargeState.soc)))} full: there is little to charge.`
+			sentence: `${r.chargeState.fromReading || r.state.how === null ? 'By its reading' : `It was ${r.state.how}:`} the pack is ${text(percent(Math.min(1, r.chargeState.soc)))} full: there is little to charge.`
 		};
 	}
 };

@@ -6,6 +6,9 @@ import { cellUnderFloor } from './cell-under-floor';
 import { cellsLookLikeAnother } from './cells-look-like-another';
 import { chargeContradicted } from './charge-contradicted';
 import { chargeFromFlatVolts } from './charge-from-flat-volts';
+import { heatUnexplained } from './heat-unexplained';
+import { lastEndDoubted } from './last-end-doubted';
+import { lastEndInDanger } from './last-end-in-danger';
 import { noReading } from './no-reading';
 import { packCold } from './pack-cold';
 import { packHot } from './pack-hot';
@@ -27,6 +30,9 @@ export const readingRules: readonly Rule[] = [
 	cellsLookLikeAnother,
 	chargeContradicted,
 	chargeFromFlatVolts,
+	heatUnexplained,
+	lastEndDoubted,
+	lastEndInDanger,
 	noReading,
 	packCold,
 	packHot,

@@ -21,6 +21,14 @@ export const spreadLarge: Rule = {
 				? 'watch that cell, it falls first'
 				: 'charge with balance on';
 		const spread = r.reading ? spreadV(r.reading) : null;
+		const { apart: before } = r.state;
+		if (spread === null && before !== null && before.spreadV > LOOK_V + 1e-9) {
+			const days = Math.floor((Date.parse(r.now) - Date.parse(before.at)) / 86400e3);
+			return {
+				sentence: `Cells were read ${text(millivolts(before.spreadV))} apart, cell ${before.lowest} lowest, ${days < 1 ? 'today' : `${days} d ago`}, and no balanced charge has levelled them since: ${levels}. Read every cell.`,
+				fix: { label: 'Take a reading', kind: 'go', to: 'read pack' }
+			};
+		}
 		if (spread === null || spread <= LOOK_V + 1e-9) return null;
 		const cells = r.reading!.cellVoltagesV!;
 		const low = cells.indexOf(Math.min(...cells)) + 1;

@@ -17,12 +17,7 @@ export const storageReached: Rule = {
 			return {
 				sentence: `It holds about ${text(percent(Math.max(0, r.chargeState.soc)))}, and ${text(percent(TRANSPORT_SOC))} is the most to travel with: nothing needs doing.`
 			};
-		if (
-			!r.taskData.stores ||
-			!r.reading ||
-			r.reading.state !== 'rest' ||
-			r.chemistry.storage.kind !== 'volts'
-		)
+		if (!r.taskData.stores || !r.reading || r.state.restV === null || r.chemistry.storage.kind !== 'volts')
 			return null;
 		const perCell = packVoltage(r.reading) / r.pack.cells;
 		if (Math.abs(perCell - settings.endVoltageV) > NEAR_V) return null;

@@ -175,6 +175,10 @@
 			<b style:color={TONE[data.judged.outcome]} class="first-letter:uppercase">{data.judged.outcome}</b>:
 			{data.judged.reason}
 			{#if data.judged.next}<br /><b>Next:</b> {data.judged.next}{/if}
+			{#if data.contradicted && data.judged.outcome === 'sound'}<br /><span class="text-check"
+					>What was read of the pack since does not fit it: <a class="link" href="/packs/{run.packId}">why</a
+					>.</span
+				>{/if}
 			{#if data.judged.outcome !== 'sound'}<a class="link ml-2" href="/diagnose?run={run.id}">Find out why</a
 				>{/if}
 		</p>

@@ -1,6 +1,9 @@
 <script lang="ts">
 	import OverTime from '$lib/ui/pack/OverTime.svelte';
 	import UseLine from '$lib/ui/pack/UseLine.svelte';
+	import Observe from '$lib/ui/pack/Observe.svelte';
+	import OutOfService from '$lib/ui/pack/OutOfService.svelte';
+	import Story from '$lib/ui/pack/Story.svelte';
 	import { justUsed } from '$lib/ui/pack/just-used';
 	import { offerUndo } from '$lib/ui/frame/undo.svelte';
 	import { endedWell, isOpen } from '$core/log/run';
@@ -25,6 +28,7 @@
 	const pack = $derived(data.pack);
 	const last = $derived<Reading | null>(data.readings[0] ?? null);
 	const chemistry = $derived(chemistryOf(pack.chemistry));
+	const usable = $derived(data.condition.condition === 'in service');
 
 	/** What carriers ask of a lithium pack in the air, a share of its charge; the program to travel aims there. */
 	const TRAVEL_SOC = 0.3;
@@ -94,21 +98,24 @@
 		<p class="flex flex-wrap gap-2">
 			<button
 				class="btn"
-				disabled={data.readiness.state === 'on a charger'}
+				disabled={data.readiness.state === 'on a charger' || !usable}
 				onclick={() => void justUsed(pack)}>I just used it</button
 			>
 			<a class="btn" href="/packs/new?like={pack.id}">Another like it</a>
 			<a class="btn" href="/packs/{pack.id}/edit">Edit</a>
 			<button class="btn" onclick={remove}>Delete</button>
-			{#if chemistry.traits.mayJoin}<a
+			{#if usable && chemistry.traits.mayJoin}<a
 					class="btn"
 					href="/parallel?kind={encodeURIComponent(`${pack.chemistry} ${pack.cells}`)}">Together</a
 				>{/if}
 			<a class="btn" href="/diagnose?pack={pack.id}">Diagnose</a>
-			<a class="btn" href="/plan/new?pack={pack.id}">Plan</a>
-			<a class="btn btn-act" data-next href="/program?pack={pack.id}">Program</a>
+			{#if usable}
+				<a class="btn" href="/plan/new?pack={pack.id}">Plan</a>
+				<a class="btn btn-act" data-next href="/program?pack={pack.id}">Program</a>
+			{/if}
 		</p>
 	</header>
+	<OutOfService condition={data.condition} />
 	<div class="grid gap-x-10 lg:grid-cols-[1.25fr_1fr]">
 		<div class="min-w-0">
 			<section class="mt-4" id="reading">
@@ -150,10 +157,15 @@
 						Never measured here. Read every cell with a meter or on a charger's cell page.
 					</p>
 				{/if}
+				<Observe {pack} />
 				{#if data.use}<UseLine use={data.use} draw={data.draw} now={data.now} />{/if}
 				<div class="mt-3 border-t pt-3">
 					<ReadingForm {pack} channels={data.cellPages} onsaved={() => void refresh()} />
 				</div>
+			</section>
+			<section class="mt-6">
+				<h2>Why it is believed</h2>
+				<Story lines={data.story} without={data.without} now={data.now} />
 			</section>
 			<OverTime {pack} ageing={data.ageing} now={data.now} />
 			<section class="mt-6">

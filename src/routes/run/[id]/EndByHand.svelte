@@ -11,10 +11,14 @@
 	import type { Figure } from '$core/quantity/field';
 	import { readFigure } from '$core/quantity/field-draft';
 	import { send } from '$lib/ui/server/api';
+	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import Field from '$lib/ui/form/Field.svelte';
 	import CellsLineField from '$lib/ui/pack/CellsLineField.svelte';
 
 	let { run, pack }: { run: Run; pack: Pack } = $props();
+
+	/** A start is noted so much late without a word, min. */
+	const CLOCK_MIN = 5;
 
 	const byCell = $derived(chemistryOf(pack.chemistry).balanceFromCells !== null);
 	// svelte-ignore state_referenced_locally
@@ -26,6 +30,17 @@
 	let cellsWrong = $state('');
 	let ohms = $state('');
 	let notes = $state('');
+	let packV = $state('');
+	let endA = $state('');
+	let warmth = $state('');
+	/** More minutes than the clock allows: it had begun before it was noted here. */
+	let begunEarlier = $state(false);
+	/** Minutes by this clock since it was noted as begun; asked anew with every figure that is typed. */
+	const elapsedMin = $derived(minutes === '' ? 0 : (Date.now() - Date.parse(run.startedAt)) / 60e3);
+	const tooLong = $derived.by(() => {
+		const read = readFigure(RUN_RESULT.durationMin, minutes);
+		return read.ok && read.value !== null && read.value > elapsedMin + CLOCK_MIN;
+	});
 	let errors = $state<Record<string, string>>({});
 	let busy = $state(false);
 
@@ -37,6 +52,11 @@
 			if (!read.ok) found[key] = read.message;
 			return read.ok ? read.value! : NaN;
 		};
+		const optional = (key: string, typed: string, field: Figure) =>
+			typed.trim() === '' ? null : figure(key, typed, field);
+		const endPackVoltageV = optional('packV', packV, RUN_RESULT.endPackVoltageV);
+		const endCurrentA = optional('endA', endA, RUN_RESULT.endCurrentA);
+		const endTemperatureDegC = optional('warmth', warmth, RUN_RESULT.endTemperatureDegC);
 		const durationMin = figure('minutes', minutes, RUN_RESULT.durationMin);
 		const chargeAh = figure('mah', mah, RUN_RESULT.chargeAh);
 		if (cellsWrong) found.cells = cellsWrong;
@@ -52,7 +72,11 @@
 		const sent = await send<Run>('POST', `/runs/${run.id}/end`, {
 			endReason: reason,
 			durationMin,
+			begunEarlier: tooLong && begunEarlier,
 			chargeAh,
+			endPackVoltageV: volts ? null : endPackVoltageV,
+			endCurrentA,
+			endTemperatureDegC,
 			endCellVoltagesV: volts,
 			endCellResistancesOhm: shown.length ? endCellResistancesOhm : null,
 			message: said.trim() || null,
@@ -79,7 +103,42 @@
 		<Field label="Minutes" unit="min" numeric bind:value={minutes} error={errors.minutes} />
 		<Field label={movedWord(run.task)} unit="mAh" numeric bind:value={mah} error={errors.mah} />
 		<Field label="Note" bind:value={notes} />
+		<Field
+			label="Pack"
+			unit="V"
+			numeric
+			hint="where no cell is seen"
+			bind:value={packV}
+			error={errors.packV}
+		/>
+		<Field
+			label="Current at the end"
+			unit="A"
+			numeric
+			hint="if it shows it"
+			bind:value={endA}
+			error={errors.endA}
+		/>
+		<Field
+			label="Pack is at"
+			unit="°C"
+			numeric
+			hint="by probe or thermometer"
+			bind:value={warmth}
+			error={errors.warmth}
+		/>
 	</div>
+	{#if tooLong}
+		<div class="mt-2 max-w-[56rem] border-l-2 border-check pl-3 text-[13px]" role="alert">
+			<p>
+				It was noted as begun {Math.max(0, Math.round(elapsedMin))} min ago, and the screen says {minutes} min:
+				one of the two is wrong, and the end will not be believed as it stands.
+			</p>
+			<Checkbox checked={begunEarlier} onchange={(on) => (begunEarlier = on)}
+				>It had begun before it was noted here</Checkbox
+			>
+		</div>
+	{/if}
 	<div class="mt-2 flex flex-wrap items-end gap-3">
 		{#if byCell}
 			<CellsLineField

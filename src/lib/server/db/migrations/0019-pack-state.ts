@@ -33,6 +33,11 @@ export async function up(q: QueryInterface): Promise<void> {
 		 )`
 	);
 	await run(`CREATE INDEX observations_pack_id_at ON observations (packId, at)`);
+	// What was set on a pack's page is on record as seen, so that it can be corrected as an entry made by mistake.
+	await run(
+		`INSERT INTO observations (id, packId, at, what, notes, createdAt, updatedAt)
+		 SELECT 'swollen ' || substr(id, 1, 56), id, updatedAt, 'swollen', 'set on its page', updatedAt, updatedAt FROM packs WHERE condition = 'swollen'`
+	);
 	for (const [name, min, max] of RUN_COLUMNS)
 		await run(`ALTER TABLE runs ADD COLUMN ${figure(name, min, max)}`);
 	await run(`DROP TRIGGER runs_are_judged_anew`);

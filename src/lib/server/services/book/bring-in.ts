@@ -2,6 +2,7 @@
  * Brings a book, or tables of one, in: first what would change, then, when a person says so, all of it in one transaction or none.
  * The data as it was before is kept beside the data file, so that it can be put back.
  */
+import { settleConditions } from '../packs/observations';
 import { isDeepStrictEqual } from 'node:util';
 import Papa from 'papaparse';
 import { z } from 'zod';
@@ -171,12 +172,23 @@ function valueOf(text: string, field: Field | undefined): unknown {
 	}
 }
 
+/** The table whose columns these are; a file of an earlier release lacks those that may be empty. */
+function tableOf(header: readonly string[]): TableName | undefined {
+	const lacks = (n: TableName): string[] => columnsOf(n).filter((column) => !header.includes(column));
+	const isOf = (n: TableName): boolean =>
+		header.every((column) => columnsOf(n).includes(column)) &&
+		lacks(n).every((column) => mayLack((TABLES[n].fields as Record<string, Field>)[column]));
+	return ORDER.filter(isOf).sort((a, b) => lacks(a).length - lacks(b).length)[0];
+}
+const mayLack = (field: Field | undefined): boolean =>
+	field !== undefined && 'optional' in field && field.optional === true && 'start' in field;
+
 /** One table from CSV. Which it is, is told by its columns. */
 export function checkCsv(text: string): Result<Checked> {
 	const parsed = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', delimiter: ',' });
 	const [header, ...lines] = parsed.data;
 	if (!header) return refuse(422, 'This file is empty.');
-	const name = ORDER.find((n) => isDeepStrictEqual([...columnsOf(n)].sort(), [...header].sort()));
+	const name = tableOf(header);
 	if (!name)
 		return refuse(
 			422,
@@ -309,6 +321,7 @@ export async function bringIn(db: Database, checked: Checked, replace: boolean):
 					count.replaced++;
 				}
 			}
+			await settleConditions(tx, new Date().toISOString());
 			for (const [id, samples] of checked.samples) {
 				const telemetry = samplesFrom(samples);
 				if (!telemetry || telemetry.timeS.length === 0 || (await storedSamples(tx, id)) > 0) continue;

@@ -1,4 +1,6 @@
 /** Cases: opened with what shows, answered one look after another, closed with what it turned out to be; that sharpens the next. */
+import type { ObservationKind } from '$core/pack/observation';
+import { observeWithin, unobserveWithin } from '../packs/observations';
 import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
 import { z } from 'zod';
@@ -11,6 +13,7 @@ import type { Answered, Scene } from '$core/diagnose/infer';
 import { SYMPTOMS, type SymptomId } from '$core/diagnose/symptom';
 import type { Taught } from '$core/diagnose/words';
 import type { Database, Store } from '../../db/connect';
+import type { RowOf } from '../../db/models';
 import { shapeOf } from '../../db/map';
 import { checked, done, missing, refuse, type Result } from '../../result';
 import { getPack } from '../packs/packs';
@@ -109,6 +112,26 @@ function elsewhere(
 	return refuse(409, `In another window this was answered since: ${words}. Look at it once more.`);
 }
 
+/** What an eye sees at a pack binds it at once, wherever it is said. */
+const SEEN: Record<string, ObservationKind> = {
+	'swollen, dented or leaking': 'swollen',
+	'smells or hisses': 'smell'
+};
+async function bindWhatIsSeen(
+	tx: Store,
+	row: RowOf<'Case'>,
+	answer: string | null,
+	now: string
+): Promise<void> {
+	const packId = row.get('packId');
+	const pack = packId ? await tx.models.Pack.findByPk(packId) : null;
+	if (!pack) return;
+	const what = answer === null ? undefined : SEEN[answer];
+	const id = `seen ${row.get('id')}`.slice(0, 64);
+	await unobserveWithin(tx, id);
+	if (what) await observeWithin(tx, pack, { what, at: now, notes: `Diagnose: ${answer}` }, id);
+}
+
 /** Changes one thing of a case: an answer, a look that nobody can make, what shows, how it came out. */
 export async function changeCase(
 	db: Database,
@@ -136,14 +159,17 @@ export async function changeCase(
 			if (other) return other;
 			const rest = without(answer.clue);
 			await row.update({ ...rest, answers: [...rest.answers, answer] });
+			if (answer.clue === 'eye') await bindWhatIsSeen(tx, row, answer.answer, now);
 		} else if ('skip' in change) {
 			if (!isClue(change.skip)) return refuse(422, 'There is no such look.');
 			const other = elsewhere(answerTo(change.skip), change.was, null);
 			if (other) return other;
 			const rest = without(change.skip);
 			await row.update({ ...rest, skipped: [...rest.skipped, { clue: change.skip }] });
-		} else if ('forget' in change) await row.update(without(change.forget));
-		else if ('symptom' in change) {
+		} else if ('forget' in change) {
+			await row.update(without(change.forget));
+			if (change.forget === 'eye') await bindWhatIsSeen(tx, row, null, now);
+		} else if ('symptom' in change) {
 			if (!isSymptom(change.symptom)) return refuse(422, 'That is nothing that shows.');
 			await row.update({ symptom: change.symptom });
 		} else if ('notes' in change) await row.update({ notes: change.notes });

@@ -14,6 +14,9 @@ export type EventKind =
 	| 'run closed'
 	| 'run stopped'
 	| 'run ended'
+	| 'observed'
+	| 'observation taken back'
+	| 'observation cleared'
 	| 'log brought in'
 	| 'mended at upgrade';
 

@@ -6,7 +6,7 @@ import type { ObservationKind } from '$core/pack/observation';
 import type { Pack } from '$core/pack/pack';
 import type { Use } from '$core/pack/use';
 import type { DisplayReading, PackEvent } from '$core/pack-state/event';
-import { passOver, stateAt, type EventPass, type PackState } from '$core/pack-state/pack-state';
+import { packState, passOver, stateAt, type EventPass, type PackState } from '$core/pack-state/pack-state';
 import type { Store } from '../../db/connect';
 import { toReading, toRun } from '../../db/map';
 import { getPreferences } from '../house/preferences';
@@ -168,4 +168,26 @@ export async function packStates(
 export async function packStateOf(db: Store, pack: Pack, now: string): Promise<PackState> {
 	const [events, { ambientDegC }] = await Promise.all([packEventsOf(db, pack.id, now), getPreferences(db)]);
 	return stateAt(passedOver(pack, steady(events), now), now, ambientDegC);
+}
+
+/** What would be believed of a pack without each of the events that its state is told by, by their ids. */
+export async function statesWithoutEach(
+	db: Store,
+	pack: Pack,
+	state: PackState,
+	now: string
+): Promise<Map<string, PackState>> {
+	const [events, { ambientDegC }] = await Promise.all([packEventsOf(db, pack.id, now), getPreferences(db)]);
+	const all = steady(events);
+	return new Map(
+		state.steps.map(({ event }) => [
+			event.id,
+			packState(
+				pack,
+				all.filter((e) => e.id !== event.id),
+				now,
+				ambientDegC
+			)
+		])
+	);
 }

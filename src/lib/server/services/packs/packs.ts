@@ -14,6 +14,7 @@ import { changedMeanwhile } from '../../meanwhile';
 import { careOf, historiesOf } from './care';
 import { packStates } from './pack-states';
 import { momentOf } from './moment';
+import { changeCondition, observeWithin } from './observations';
 import { getPreferences } from '../house/preferences';
 import { writeEvent } from '../house/events';
 import { forgetJudgements } from '../runs/judgements';
@@ -140,7 +141,14 @@ export async function createPack(
 		if (before) return done(toPack(before));
 		const pair = await pairOf(tx, id, valid.value.pairId);
 		if (!pair.ok) return pair;
-		return done(toPack(await tx.models.Pack.create({ id, ...valid.value })));
+		const row = await tx.models.Pack.create({ id, ...valid.value });
+		if (valid.value.condition === 'swollen')
+			await observeWithin(tx, row, {
+				what: 'swollen',
+				at: new Date().toISOString(),
+				notes: 'set on its page'
+			});
+		return done(toPack(row));
 	});
 }
 
@@ -155,6 +163,8 @@ export async function updatePack(db: Database, id: string, input: unknown): Prom
 		if (meanwhile) return meanwhile;
 		const pair = await pairOf(tx, id, valid.value.pairId);
 		if (!pair.ok) return pair;
+		const changed = await changeCondition(tx, row, valid.value.condition, new Date().toISOString());
+		if (!changed.ok) return changed;
 		await row.update(valid.value);
 		// Ends are judged by what the pack is: with another capacity they may be judged otherwise.
 		await forgetJudgements(tx, id);
@@ -219,6 +229,16 @@ export async function deleteReading(db: Database, id: string): Promise<Result<Re
 		const row = await tx.models.Reading.findByPk(id, { paranoid: false });
 		if (!row) return missing('reading');
 		await row.destroy();
+		return done(toReading(row));
+	});
+}
+
+/** Puts a removed reading back. */
+export async function restoreReading(db: Database, id: string): Promise<Result<Reading>> {
+	return db.write(async (tx) => {
+		const row = await tx.models.Reading.findByPk(id, { paranoid: false });
+		if (!row) return missing('reading');
+		await row.restore();
 		return done(toReading(row));
 	});
 }

@@ -1,7 +1,8 @@
 /** The packs of one kind as a pile that might charge together, and the channels and boards for them. */
 import { chemistryOf } from '$core/chemistry/catalogue';
 import { cellsLabel } from '$core/pack/pack';
-import { kindOf, type PileMember } from '$core/parallel/pile';
+import type { PackState } from '$core/pack-state/pack-state';
+import { kindOf, type JoiningState, type PileMember } from '$core/parallel/pile';
 import { placesFor, type BenchPlace } from '$core/parallel/places';
 import type { Store } from '../../db/connect';
 import { listChargers } from '../chargers/chargers';
@@ -9,6 +10,7 @@ import { getPreferences } from '../house/preferences';
 import { openRuns } from '../runs/open-runs';
 import { allPacks } from './packs';
 import { joiningReading } from './joining';
+import { packStates } from './pack-states';
 
 export interface Kind {
 	id: string;
@@ -36,15 +38,23 @@ export async function kindsOf(db: Store): Promise<Kind[]> {
 		.sort((a, b) => b.packs - a.packs || (a.name < b.name ? -1 : 1));
 }
 
+/** What a page needs of a state to sort its pack. */
+const joiningStateOf = (state: PackState): JoiningState => {
+	const { condition, warmth, claim, endInDanger, judged, restV, contradictions, how } = state;
+	return { condition, warmth, claim, endInDanger, judged, restV, contradictions, how };
+};
+
 /** The pile of a kind with what each pack reads where it is to be joined. */
 export async function pileOf(db: Store, kind: string, now: string): Promise<PileMember[]> {
 	const packs = (await allPacks(db)).filter((p) => kindOf(p) === kind);
 	const busy = new Set((await openRuns(db)).flatMap((r) => [r.packId, ...r.joined]));
+	const states = await packStates(db, packs, now);
 	return Promise.all(
 		packs.map(async (pack) => ({
 			pack,
 			reading: await joiningReading(db, pack, now),
-			busy: busy.has(pack.id)
+			busy: busy.has(pack.id),
+			state: joiningStateOf(states.get(pack.id)!)
 		}))
 	);
 }

@@ -174,7 +174,7 @@
 								step={step.text}
 								troubles={step.troubles}
 								programId={data.program.id}
-								{pack}
+								packs={[data.context.pack, ...(data.context.joined ?? []).map((m) => m.pack)]}
 								{mode}
 								{evidence}
 								bind:chosen={
