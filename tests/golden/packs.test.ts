@@ -64,8 +64,8 @@ test('readiness by charge and age, and when the capacity is to be checked', () =
 				const reading = read(chemistry, soc, days);
 				const last = aRunEvent({
 					endReason: soc > 0.9 ? 'full' : 'stopped',
-					startedAt: before(days + 0.05),
-					endedAt: before(days + 0.001),
+					startedAt: before(days + 0.6),
+					endedAt: before(days + 0.5),
 					settings: { endVoltageV: chemistry.voltages.chargeEndV }
 				});
 				const full = packState(pack, events(reading, last), NOW, 20).claim === 'full';
