@@ -10,10 +10,8 @@ export type { EndJudged, EndOutcome } from '../pack-state/end-judgement';
 export type EndSeen = JudgedRun & {
 	pack: Pick<Pack, 'chemistry' | 'cells' | 'capacityAh' | 'measuredCapacityAh'>;
 	displayReadings?: readonly DisplayReading[];
-	/** From its start to its end by this machine's clock, min; null where it was not begun here. */
-	elapsedMin?: number | null;
 };
 
 /** Judges how a run ended. Where figures are missing, the end is judged by those that are there. */
-export const judgeEnd = ({ pack, displayReadings, elapsedMin = null, ...run }: EndSeen): EndJudged =>
-	judgeRunEnd({ ...runRecordOf(run, displayReadings), pack, elapsedMin });
+export const judgeEnd = ({ pack, displayReadings, ...run }: EndSeen): EndJudged =>
+	judgeRunEnd({ ...runRecordOf(run, displayReadings), pack });

@@ -17,6 +17,9 @@ export type JudgedRun = Pick<
 			| 'endCurrentA'
 			| 'endTemperatureDegC'
 			| 'peakTemperatureDegC'
+			| 'mode'
+			| 'startedAt'
+			| 'endedAt'
 		>
 	> & { settings: RunRecord['settings'] };
 
@@ -26,6 +29,7 @@ export function runRecordOf(
 	displayReadings: readonly DisplayReading[] = [],
 	alone = true
 ): RunRecord {
+	const { mode, startedAt, endedAt } = run;
 	const { moves, fills, stores, recovers, repeats, cutsTaper, limitEndsWell } = taskOf(run.task);
 	return {
 		task: run.task,
@@ -42,7 +46,9 @@ export function runRecordOf(
 		endCurrentA: run.endCurrentA ?? null,
 		endTemperatureDegC: run.endTemperatureDegC ?? null,
 		peakTemperatureDegC: run.peakTemperatureDegC ?? null,
-		displayReadings
+		displayReadings,
+		elapsedMin:
+			mode === 'by hand' && startedAt && endedAt ? (Date.parse(endedAt) - Date.parse(startedAt)) / 60e3 : null
 	};
 }
 

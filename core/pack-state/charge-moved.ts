@@ -27,7 +27,7 @@ const SELF_DISCHARGE_SIGMA = 0.5;
 const OWN_DISCHARGE_DAYS = 2;
 /** Charger's counter, and capacity where it was measured or only printed, one standard deviation as shares. */
 const COUNTER_SIGMA = 0.03;
-const CAPACITY_SIGMA = { measured: 0.04, printed: 0.1 };
+const CAPACITY_SIGMA = { measured: 0.04, printed: 0.14 };
 /** A charger holds its end of charge: cells come no further than this above it, a share. */
 const ABOVE_END = 0.015;
 /** A cell that gasses or warms takes up no more than this, a share. */

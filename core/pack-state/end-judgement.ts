@@ -23,8 +23,6 @@ export interface EndJudged {
 /** What is asked of a run and its pack to judge its end. */
 export interface EndSeen extends RunRecord {
 	pack: Pick<Pack, 'chemistry' | 'cells' | 'capacityAh' | 'measuredCapacityAh'>;
-	/** From its start to its end by this machine's clock, min; null where it was not begun here. */
-	elapsedMin: number | null;
 }
 
 /* All common practice, no source. */

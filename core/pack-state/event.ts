@@ -69,6 +69,11 @@ export interface RunRecord {
 	endTemperatureDegC: number | null;
 	peakTemperatureDegC: number | null;
 	displayReadings: readonly DisplayReading[];
+	/**
+	 * From its start to its end by this machine's clock, min, where a person wrote the minutes down; null where the charger's own clock
+	 * counted, or it was not begun here.
+	 */
+	elapsedMin: number | null;
 }
 
 export interface ReadingEvent {

@@ -1,6 +1,6 @@
 /** What volts, ends and answers say of a pack's charge, each as a likelihood over the state of charge. */
 import type { Chemistry } from '../chemistry/chemistry';
-import { ocvAt, socAt } from '../chemistry/curve';
+import { ocvAt, slopeAt, socAt } from '../chemistry/curve';
 import { fullSoc } from '../chemistry/fill-window';
 import { METER_SIGMA_V, UNRESTED_SIGMA_V } from '../pack/charge-state';
 import type { ReadingInput } from '../pack/reading';
@@ -10,22 +10,25 @@ import { SOC_AT, SOC_STEP, type SocDistribution } from './soc-grid';
 
 /* All common practice, no source: judgement, calibrated on `npm run evaluate -- pack-state`. */
 /** How often a piece is right: a meter read and typed, a charger's own end that its record bears out, a person's answer. */
-export const RIGHT = { meter: 0.995, end: 0.97, answer: 0.98 } as const;
+export const RIGHT = { meter: 0.995, end: 0.98, answer: 0.98 } as const;
 /** The same for an end that its record leaves open, and one that its record speaks against. */
 const RIGHT_END = { sound: RIGHT.end, doubtful: 0.7, 'not what it says': 0.4 } as const;
 
-/** How far this pack's curve lies from the usual one of its chemistry, state of charge, one standard deviation. */
-const CURVE_SIGMA: Record<string, number> = {
-	lipo: 0.035,
-	lihv: 0.035,
-	liion: 0.04,
-	life: 0.05,
-	nimh: 0.05,
-	nicd: 0.05,
-	lead: 0.06,
-	leadgel: 0.06
+/**
+ * How far this pack's rest curve lies from the usual one of its chemistry in between its ends, one standard deviation: state of charge,
+ * and V per cell. Learned from the difference between published curves and core's (`evaluation/pack-state/truth/curves.ts` has them).
+ */
+const CURVE_ERROR: Record<string, { soc: number; v: number }> = {
+	lipo: { soc: 0.03, v: 0.02 },
+	lihv: { soc: 0.06, v: 0.055 },
+	liion: { soc: 0.03, v: 0.02 },
+	life: { soc: 0.05, v: 0.05 },
+	nimh: { soc: 0.05, v: 0.045 },
+	nicd: { soc: 0.05, v: 0.04 },
+	lead: { soc: 0.05, v: 0.025 },
+	leadgel: { soc: 0.05, v: 0.025 }
 };
-const USUAL_CURVE_SIGMA = 0.05;
+const USUAL_CURVE_ERROR = { soc: 0.05, v: 0.03 };
 
 /** Volts above rest just after a charge and below it just after a draw, V per cell, and the time they take to settle, h. */
 interface Settling {
@@ -78,9 +81,19 @@ export const isSettled = (chemistry: Chemistry, reading: ReadingInput, last: Las
 const FLATTEST = 0.03;
 
 /** Curves of one chemistry agree where cells are empty and full, and differ in between: the share of the difference at `soc`. */
-const ENDS_AGREE = 0.1;
-const bentAt = (soc: number): number =>
-	Math.max(ENDS_AGREE, soc > 0 && soc < 1 ? Math.sqrt(4 * soc * (1 - soc)) : 0);
+const ENDS_AGREE = { tells: 0.1, hardlyTells: 0.6 } as const;
+const bentAt = (chemistry: Chemistry, soc: number): number =>
+	Math.max(
+		chemistry.traits.voltsTellCharge ? ENDS_AGREE.tells : ENDS_AGREE.hardlyTells,
+		soc > 0 && soc < 1 ? Math.sqrt(4 * soc * (1 - soc)) : 0
+	);
+
+/** How far this pack's curve may lie from the usual one at `soc`, one standard deviation of charge as a share. */
+function curveSigmaAt(chemistry: Chemistry, soc: number): number {
+	const curve = CURVE_ERROR[chemistry.id] ?? USUAL_CURVE_ERROR;
+	const slope = Math.max(FLATTEST, slopeAt(chemistry.curve, soc));
+	return bentAt(chemistry, soc) * Math.hypot(curve.soc, curve.v / slope);
+}
 
 const density = (x: number, sigma: number): number =>
 	Math.exp(-0.5 * (x / sigma) ** 2) / (sigma * Math.sqrt(2 * Math.PI));
@@ -107,14 +120,20 @@ export function voltsEvidence(
 	const above = voltsAt.findIndex((v) => v > restV);
 	const i = Math.min(SOC_AT.length - 2, Math.max(0, (above < 0 ? SOC_AT.length : above) - 1));
 	const by = SOC_AT[i] + ((restV - voltsAt[i]) / (voltsAt[i + 1] - voltsAt[i])) * SOC_STEP;
-	const errorV = Math.hypot(METER_SIGMA_V, chemistry.defaults.restUncertaintyV, excess.sigmaV);
-	const curveSigma = CURVE_SIGMA[chemistry.id] ?? USUAL_CURVE_SIGMA;
+	const curve = CURVE_ERROR[chemistry.id] ?? USUAL_CURVE_ERROR;
+	const bend = bentAt(chemistry, by);
+	const errorV = Math.hypot(
+		METER_SIGMA_V,
+		chemistry.defaults.restUncertaintyV,
+		excess.sigmaV,
+		curve.v * bend
+	);
 	const local = (voltsAt[i + 1] - voltsAt[i]) / SOC_STEP;
 	const likelihood: SocDistribution = SOC_AT.map((soc, k) => {
 		const off = soc - by;
 		// Errors of the meter lie in volts, those of the curve in charge: the secant turns the one into the other.
 		const slope = Math.abs(off) < SOC_STEP ? local : (voltsAt[k] - restV) / off;
-		return density(off, Math.hypot(curveSigma * bentAt(by), errorV / Math.max(FLATTEST, slope)));
+		return density(off, Math.hypot(curve.soc * bend, errorV / Math.max(FLATTEST, slope)));
 	});
 	return { id, likelihood, otherwise: 1, right: RIGHT.meter };
 }
@@ -142,7 +161,7 @@ export const weakEvidence = (id: string): Evidence => ({
 const CUT_TAPER = 0.04;
 /** How exactly an end by taper says what is in, a share: above, and in the tail below where resistance cuts the taper short. */
 const TAPER_SIGMA = 0.02;
-const TAPER_TAIL = { share: 0.3, length: 0.05 };
+const TAPER_TAIL = { share: 0.08, length: 0.05 };
 
 /** State of charge that a charge to `endV` volts per cell, ended by its taper, leaves in a usual cell. */
 export function socAtTaperEnd(chemistry: Chemistry, endV: number, cutsTaper: boolean): number {
@@ -199,10 +218,16 @@ function dischargeEndEvidence(id: string, chemistry: Chemistry, run: RunEvent, c
 	};
 }
 
+/** How exactly a charger stops at its storage volts, a share, and what it says there (common practice, no source). */
+const STORAGE_SIGMA = 0.04;
+const STORAGE_OWN = 0.4;
+
 /** A move to storage volts ends close to them, from whichever side it came. */
 const storageEvidence = (id: string, chemistry: Chemistry, run: RunEvent): Evidence => {
 	const target = socAt(chemistry.curve, run.settings.endVoltageV);
-	return { id, likelihood: near(target, 0.06), otherwise: 1, right: RIGHT.end };
+	const sigma = Math.hypot(STORAGE_SIGMA, curveSigmaAt(chemistry, target));
+	// Volts before and after it have the same curve's error: it says only in part anything of its own.
+	return { id, likelihood: near(target, sigma), otherwise: 1, right: RIGHT.end, exponent: STORAGE_OWN };
 };
 
 /**

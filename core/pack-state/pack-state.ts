@@ -151,7 +151,7 @@ const CONTRADICTS = 0.5;
 /** A reading that is not at rest adds this much to one that is, of the same time of lying still. */
 const UNSETTLED_SHARE = 0.25;
 /** A reading that was followed by another of the same time of lying still is right so often: it may have been read again for a reason. */
-const READ_AGAIN = 0.6;
+const READ_AGAIN = 0.9;
 
 export interface Pass {
 	belief: Belief;
@@ -182,13 +182,16 @@ function take(pass: Pass, kind: Contradiction['piece'], event: string, evidence:
 const lastCurrentAt = (pass: Pass, at: string): LastCurrent | null =>
 	pass.current && { direction: pass.current.direction, hours: hoursBetween(pass.current.at, at) };
 
+/** How likely it is that somebody used it in `hours` and did not say so. */
+const unnotedUse = (hours: number): number =>
+	UNNOTED_USE.soon + UNNOTED_USE.most * (1 - Math.exp(-hours / 24 / UNNOTED_USE.days));
+
 /** What may have gone on unseen between the last event and a reading. */
 function between(pass: Pass, reading: ReadingInput, id: string, hours: number): void {
 	if (!pass.known || hours < SAME_SITTING_H) return;
 	const before = meanOf(mostProbable(pass.belief).soc);
-	const days = hours / 24;
 	const said = reading.usedSince;
-	const unsaid = UNNOTED_USE.soon + UNNOTED_USE.most * (1 - Math.exp(-days / UNNOTED_USE.days));
+	const unsaid = unnotedUse(hours);
 	const charged: Possibility = { probability: UNNOTED_CHARGE, change: filledUp, piece: piece('use', id) };
 	const used: Possibility[] =
 		said === 'not used'
@@ -247,6 +250,11 @@ function onRun(
 	pack: Pack,
 	capacityAh: number
 ): EndJudged | null {
+	if (pass.at !== null && pass.known) {
+		const hours = hoursBetween(pass.at, run.startedAt);
+		if (hours >= SAME_SITTING_H)
+			pass.belief = perhaps(pass.belief, [{ probability: unnotedUse(hours), change: afterUse, piece: null }]);
+	}
 	const counted = countedMove(chemistry, pack, run, capacityAh);
 	const unknown = uncountedMove(chemistry, run);
 	if (run.open || counted === null) pass.belief = predicted(pass.belief, unknown);
@@ -278,7 +286,7 @@ function onRun(
 		at: run.at
 	};
 	if (run.open) return null;
-	const judged = judgeRunEnd({ ...run, pack, elapsedMin: hoursBetween(run.startedAt, run.at) * 60 });
+	const judged = judgeRunEnd({ ...run, pack });
 	const evidence = endEvidence(piece('end', run.id), chemistry, run, judged.outcome, capacityAh);
 	if (evidence) take(pass, 'end', run.id, evidence);
 	else if (counted) pass.known = true;
@@ -523,7 +531,12 @@ function newestOf<K extends PackEvent['kind']>(
 }
 
 /** What the pieces of evidence say that are more probably wrong than right; a reading that was followed by another has been asked again. */
-const contradictionsIn = (pass: Pass, mean: number, newestReading: string | null): Contradiction[] =>
+const contradictionsIn = (
+	pass: Pass,
+	mean: number,
+	newestReading: string | null,
+	since: ReadonlySet<string>
+): Contradiction[] =>
 	[...pass.pieces]
 		.map(([id, kind]): Contradiction => ({
 			event: id.slice(id.indexOf(':') + 1),
@@ -533,6 +546,8 @@ const contradictionsIn = (pass: Pass, mean: number, newestReading: string | null
 			others: mean
 		}))
 		.filter((c) => c.probability > CONTRADICTS && (c.piece !== 'volts' || c.event === newestReading))
+		// What was said before the last move has been overtaken.
+		.filter((c) => since.has(c.event))
 		.sort((a, b) => b.probability - a.probability);
 
 /** The warmth, and until when a pack cools that was just used and not measured since. */
@@ -557,7 +572,9 @@ export function stateAt(passed: EventPass, now: string, airDegC: number): PackSt
 	const believed = mostProbable(pass.belief).soc;
 	const mean = meanOf(believed);
 	const lastReading = newestOf(events, 'reading');
-	const contradictions = contradictionsIn(pass, mean, lastReading?.id ?? null);
+	const lastMove = steps.findLastIndex((s) => s.event.kind === 'run' || s.event.kind === 'use');
+	const since = new Set(steps.slice(Math.max(0, lastMove)).map((s) => s.event.id));
+	const contradictions = contradictionsIn(pass, mean, lastReading?.id ?? null, since);
 	const lastUse = newestOf(events, 'use');
 	const lastRun = newestOf(events, 'run', (run) => !run.open);
 	const moves = [lastRun?.at, lastUse?.at].filter((at) => at !== undefined).map((at) => Date.parse(at));

@@ -131,7 +131,7 @@ describe('the book', () => {
 		await person.driver.wait(async () => (await held()) === null, 10_000, 'taken back');
 		await person.goTo('/logbook/packs');
 		const first = await person.text('tbody tr');
-		assert.match(first, /Puffin spare[\s\S]*retire: It holds/);
+		assert.match(first, /Puffin spare[\s\S]*retire: It is marked swollen/);
 	});
 
 	test('a log of another program becomes a judged run', async () => {

@@ -194,6 +194,8 @@ describe('from a pack to the logbook', () => {
 		await person.press('button', 'Close the run');
 		await person.sees('Minutes must be at least 0 min');
 		await person.fill('Minutes', '58');
+		await person.sees('the end will not be believed as it stands');
+		await person.press('label', 'It had begun before it was noted here');
 		await person.fill('Cells at the end, in one line', '4.20 4,20 4200');
 		await person.fill('Resistances, in one line', '6.1 6,4 7');
 		await person.fill('What its screen said', 'FULL');

@@ -52,8 +52,7 @@ export const endOf = (run: Run, pack: Pack, displayReadings: readonly DisplayRea
 	chargeAh: run.joined.length ? null : run.chargeAh,
 	expectedAh: run.joined.length ? null : run.expectedAh,
 	pack,
-	displayReadings,
-	elapsedMin: run.endedAt === null ? null : (Date.parse(run.endedAt) - Date.parse(run.startedAt)) / 60e3
+	displayReadings
 });
 
 /** How a run ended, judged on its whole record. */

@@ -193,12 +193,18 @@ export async function changeCondition(
 	return done(null);
 }
 
+const BROUGHT_IN = 'brought in as swollen';
+
 /** Packs brought in from elsewhere have the condition that their observations ask for, and one that is swollen is on record as seen. */
 export async function settleConditions(tx: Store, now: string): Promise<void> {
 	for (const pack of await tx.models.Pack.findAll()) {
 		const rows = await binding(tx, pack.get('id'));
-		if (pack.get('condition') === 'swollen' && !rows.some((row) => row.get('what') === 'swollen'))
-			await observeWithin(tx, pack, { what: 'swollen', at: now, notes: 'brought in as swollen' });
+		const swollen = rows.filter((row) => row.get('what') === 'swollen');
+		if (pack.get('condition') === 'swollen' && swollen.length === 0)
+			await observeWithin(tx, pack, { what: 'swollen', at: now, notes: BROUGHT_IN });
+		// The entry itself came with a later file.
+		else if (swollen.length > 1)
+			for (const row of swollen) if (row.get('notes') === BROUGHT_IN) await row.destroy({ force: true });
 		const condition = await conditionBy(tx, pack.get('id'), pack.get('condition'));
 		if (condition !== pack.get('condition')) await pack.update({ condition });
 	}

@@ -24,7 +24,6 @@ import { PackInputSchema } from '$core/pack/pack-schema';
 export interface PackOnShelf {
 	pack: Pack;
 	reading: Reading | null;
-	state: PackState;
 	readiness: Readiness;
 	/** When its capacity is to be checked again; null for a pack out of service. */
 	maintenance: Maintenance | null;
@@ -75,8 +74,8 @@ const storedShelf = (db: Store) =>
 /** Days and hours are told, no less: what was found for one minute holds for all of it. */
 const minuteOf = (now: string): string => now.slice(0, 16);
 
-/** Every pack with its last reading, its readiness at the moment `now` and a count of its runs, by name. */
-export const listPacks = (db: Store, now: string): Promise<PackOnShelf[]> =>
+/** Every pack with what is believed of it, by name: what pages and plans are made of, too much to hand to either. */
+export const shelfWithStates = (db: Store, now: string): Promise<(PackOnShelf & { state: PackState })[]> =>
 	db.kept(
 		'care',
 		async () => {
@@ -91,6 +90,14 @@ export const listPacks = (db: Store, now: string): Promise<PackOnShelf[]> =>
 				return { ...stored, state, ...careOf(stored.pack, state, history, practice) };
 			});
 		},
+		minuteOf(now)
+	);
+
+/** Every pack with its last reading, its readiness at the moment `now` and a count of its runs, by name. */
+export const listPacks = (db: Store, now: string): Promise<PackOnShelf[]> =>
+	db.kept(
+		'shelf with care',
+		async () => (await shelfWithStates(db, now)).map(({ state: _state, ...listed }) => listed),
 		minuteOf(now)
 	);
 

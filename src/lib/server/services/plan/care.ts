@@ -3,11 +3,15 @@ import { QueryTypes } from 'sequelize';
 import { careDue, seasonOf, type CareItem, type CarePack, type SeasonMonth } from '$core/plan/due-care';
 import type { Store } from '../../db/connect';
 import { historiesOf, NO_HISTORY } from '../packs/care';
-import { listPacks } from '../packs/packs';
+import { shelfWithStates } from '../packs/packs';
 import { getPreferences } from '../house/preferences';
 
 async function carePacks(db: Store, now: string): Promise<CarePack[]> {
-	const [shelf, histories, ohms] = await Promise.all([listPacks(db, now), historiesOf(db), ohmsRead(db)]);
+	const [shelf, histories, ohms] = await Promise.all([
+		shelfWithStates(db, now),
+		historiesOf(db),
+		ohmsRead(db)
+	]);
 	return shelf.map(({ pack, state }) => ({
 		pack,
 		state,

@@ -59,6 +59,14 @@ async function readyToStart(tx: Store, request: StartRequest, now: string): Prom
 	const solution = await solveSaved(tx, program.value, now);
 	if (!solution.ok) return solution;
 	const { findings, resolved } = solution.value;
+	// What goes on already is the answer, whatever else is found of a pack that is being charged.
+	if (await openRunOn(tx, program.value.channelId)) return refuse(409, 'This channel is already in a run.');
+	for (const { pack } of resolved.load)
+		if (await openRunOf(tx, pack.id))
+			return refuse(
+				409,
+				resolved.load.length === 1 ? 'This pack is already in a run.' : `${pack.name} is already in a run.`
+			);
 	const named = new Map(request.overridden.map((o) => [o.rule, o.reason]));
 	if (!mayStart(findings, new Set(named.keys()))) {
 		const open = findings.find((f) => f.severity !== 'note' && !(f.overridable && named.has(f.rule)))!;
@@ -82,13 +90,6 @@ async function readyToStart(tx: Store, request: StartRequest, now: string): Prom
 			`The charger reads ${request.cellsRead}S and the pack is ${resolved.pack.cells}S: wrong setting, wrong pack, or a dead cell. Do not start.`,
 			{ cellsRead: `The pack is ${resolved.pack.cells}S.` }
 		);
-	if (await openRunOn(tx, program.value.channelId)) return refuse(409, 'This channel is already in a run.');
-	for (const { pack } of resolved.load)
-		if (await openRunOf(tx, pack.id))
-			return refuse(
-				409,
-				resolved.load.length === 1 ? 'This pack is already in a run.' : `${pack.name} is already in a run.`
-			);
 	const overridden = [...findings, ...against]
 		.filter((f) => named.has(f.rule))
 		.map((f) => ({ rule: f.rule, sentence: f.sentence, reason: named.get(f.rule)! }));
