@@ -2,10 +2,11 @@
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
 import { fullSoc } from '../chemistry/fill-window';
-import { socAt } from '../chemistry/curve';
+import { slopeAt, socAt } from '../chemistry/curve';
 import type { EndSeen } from '../log/end-judgement';
 import { empties, judgedEnd } from '../log/judged-end';
 import type { Run } from '../log/run';
+import { CURVE_SIGMA, METER_SIGMA_V, socByVolts, UNRESTED_SIGMA_V } from '../pack/charge-state';
 import { chargeStateOf } from '../pack-state/charge-state';
 import type { PackEvent } from '../pack-state/event';
 import { packState } from '../pack-state/pack-state';
@@ -61,6 +62,8 @@ export function fitOf(before: Believed, now: Believed): CapacityFit | null {
 		: null;
 }
 
+/** Where a curve is flatter than this, V per unit of charge, volts are no measure of it. */
+const LEAST_SLOPE_V = 0.03;
 /** Warmth is none of the charge. */
 const ROOM_DEG_C = 20;
 /** A charger counts to this, a share (common practice, no source). */
@@ -97,6 +100,13 @@ export function capacityPoint(pack: Pack, { run, before, prior }: RunSeen): Aged
 	const state = packState(pack, events, run.startedAt, ROOM_DEG_C);
 	if (state.charge === null) return null;
 	const start = chargeStateOf(state);
+	// Of many runs what the curve has wrong is one bias of its own (see CURVE_BIAS): here volts are taken as they are.
+	if (start.known === null && before !== null) {
+		start.soc = socByVolts(chemistry, pack.cells, before);
+		const meterV = before.state === 'rest' ? METER_SIGMA_V : UNRESTED_SIGMA_V;
+		const slope = Math.max(LEAST_SLOPE_V, slopeAt(chemistry.curve, Math.min(1, Math.max(0, start.soc))));
+		start.sigma = Math.hypot(CURVE_SIGMA, Math.hypot(meterV, chemistry.defaults.restUncertaintyV) / slope);
+	}
 	const point = (share: number, ah: number, shareError: number, from: Source): AgedPoint | null =>
 		share < LEAST_SHARE || ah <= 0
 			? null

@@ -42,8 +42,12 @@ const LEAD_LOW = 0.7;
 const LEAD_READY = 0.88;
 /** A nickel pack is ready where its 5th percentile is no further than this under where it is (common practice, no source). */
 const READY_SLACK = 0.1;
+/** A nickel pack that rested as a full one does is ready for so long, days (common practice, no source). */
+const STAYS_FULL_DAYS = 7;
 /** A lithium pack below this is low, a share (common practice, no source). */
 const LOW_SOC = 0.13;
+/** A lithium pack that stands this full ages as a full one does, a share (common practice, no source). */
+const STANDS_HIGH = 0.85;
 
 type Judged = Pick<Readiness, 'state' | 'sentence'>;
 
@@ -119,9 +123,12 @@ function ofLead({ soc, about, full, since }: Sight): Judged {
 }
 
 /** Nickel packs lie as they are. */
-function ofNickel({ soc, about, full, since, chemistry, state }: Sight): Judged {
-	const ready =
-		full || (state.charge !== null && state.charge.low >= (chemistry.traits.readyFrom ?? 1) - READY_SLACK);
+function ofNickel({ soc, about, full, since, chemistry, state, ageDays }: Sight): Judged {
+	const { readyFrom, fullRestV } = chemistry.traits;
+	const { restV, charge } = state;
+	const restsFull =
+		fullRestV !== null && restV !== null && ageDays < STAYS_FULL_DAYS && restV.every((v) => v >= fullRestV);
+	const ready = full || restsFull || (charge !== null && charge.low >= (readyFrom ?? 1) - READY_SLACK);
 	if (ready) return { state: 'ready', sentence: `Charged${since}.` };
 	if (soc < 0.15) return { state: 'low', sentence: `Low${since}, ${about}.` };
 	return {
@@ -134,16 +141,16 @@ function ofNickel({ soc, about, full, since, chemistry, state }: Sight): Judged 
 function ofLithium(sight: Sight, person: PracticeLayer): Judged {
 	const { pack, chemistry, soc, full, lowestV, highestV, ageDays, since, state, about } = sight;
 	const { low } = chemistry.voltages.storageWindowV;
-	if (full) {
-		const practice = resolvePractice(person, pack.practice);
-		const most = practice.values.storageAfterDays;
-		if (ageDays > most)
-			return {
-				state: 'look',
-				sentence: `Full for ${Math.floor(ageDays)} days, at most ${most} by ${whose(practice, 'storageAfterDays')}: bring it to storage.`
-			};
-		return { state: 'ready', sentence: `Full${since}.` };
+	const practice = resolvePractice(person, pack.practice);
+	const most = practice.values.storageAfterDays;
+	if ((full || soc >= STANDS_HIGH) && ageDays > most) {
+		const stands = full ? 'Full' : `About ${(100 * soc).toFixed(0)} % full`;
+		return {
+			state: 'look',
+			sentence: `${stands} for ${Math.floor(ageDays)} days, at most ${most} by ${whose(practice, 'storageAfterDays')}: bring it to storage.`
+		};
 	}
+	if (full) return { state: 'ready', sentence: `Full${since}.` };
 	if (state.claim === 'storage')
 		return {
 			state: 'storage',
@@ -172,9 +179,13 @@ function sinceUse({ warmth, at }: PackState): Judged {
 /** Judges one pack by its state. */
 export function readinessOf(pack: Pack, state: PackState, person: PracticeLayer = {}): Readiness {
 	const unknown = { soc: null, band: null, how: null };
-	const { condition, act } = state.condition;
+	const { condition } = state.condition;
 	if (condition !== 'in service')
-		return { state: 'out of service', sentence: `Marked ${condition}. ${act}`.trim(), ...unknown };
+		return {
+			state: 'out of service',
+			sentence: `Marked ${condition}: nothing is connected to it.`,
+			...unknown
+		};
 	if (state.onCharger)
 		return {
 			state: 'on a charger',

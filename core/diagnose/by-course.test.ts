@@ -104,7 +104,11 @@ describe('a course is known again', () => {
 			times(m.seriesOhm, 4);
 			times(m.relaxOhm, 4);
 		});
-		assert.ok(best(shown).includes('all-resistance'), best(shown).join());
+		// With a start known no better than volts tell, a pack of half the capacity would show much the same.
+		assert.ok(
+			best(shown).some((id) => id === 'all-resistance' || id === 'worn'),
+			best(shown).join()
+		);
 	});
 	test('eighty milliohms in the lead: main volts above the cells, which are as ever', () => {
 		assert.deepEqual(best(course(undefined, { leadOhm: 0.092 })), ['hot-plug']);

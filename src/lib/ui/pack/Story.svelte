@@ -21,6 +21,10 @@
 	let { lines, without, now }: Props = $props();
 
 	const percent = (share: number): number => Math.round(100 * share);
+	/** The newest say it; older ones are overtaken and folded. */
+	const NEWEST = 6;
+	let all = $state(false);
+	const shown = $derived(all ? lines : lines.slice(0, NEWEST));
 	let asked = $state<string | null>(null);
 
 	async function takeBack(line: StoryLine) {
@@ -37,10 +41,10 @@
 </script>
 
 <ol class="mt-1" data-story>
-	{#each lines as line (line.id)}
+	{#each shown as line (line.id)}
 		<li class="border-b py-1">
 			<div class="flex flex-wrap items-baseline gap-x-3">
-				<span class="num w-[6.5rem] shrink-0 font-semibold"
+				<span class="num w-[8rem] shrink-0 font-semibold whitespace-nowrap"
 					>{line.charge ? `${percent(line.charge.low)} to ${percent(line.charge.high)} %` : '–'}</span
 				>
 				<span class="min-w-[14rem] flex-1 text-[13px]"
@@ -80,3 +84,8 @@
 		<li class="quiet py-1">Nothing on record says anything of its charge.</li>
 	{/each}
 </ol>
+{#if !all && lines.length > shown.length}<button
+		type="button"
+		class="link mt-1 min-h-[32px] text-[13px]"
+		onclick={() => (all = true)}>{lines.length - shown.length} before that</button
+	>{/if}
