@@ -213,7 +213,7 @@ const TESTS = {
 		together(
 			testsIn(
 				...['core', 'link', 'src', 'stand-in', 'demo', 'drill'],
-				...['tests/structure', 'tests/golden', 'tests/diagnose']
+				...['tests/structure', 'tests/golden', 'tests/diagnose', 'tests/pack-state']
 			)
 		),
 	reference: () => testsIn('tests/reference'),

@@ -233,6 +233,9 @@ const timedDone = ({ timed, chargeAh, capacityAh, settings, minutes }: Sight): b
 			(settings.capacityLimitAh !== null && chargeAh >= TIMED_SHARE * settings.capacityLimitAh))) ||
 		(minutes !== null && (minutes / 60) * settings.currentA >= TIMED_FULL * capacityAh));
 
+/** What it would be, had it come to its end. */
+const done = ({ moves }: TaskAim): string => (moves === 'out' ? 'empty' : 'full');
+
 const guards: Judge = (s) => {
 	const { endReason, settings, minutes, chargeAh, expectedAh, aim } = s;
 	if (endReason === 'timer') {
@@ -245,7 +248,7 @@ const guards: Judge = (s) => {
 		if (aim.limitEndsWell) return sound('Its minutes were up, as they should be.');
 		if (timedDone(s)) return sound('A slow charge by time, and its time is done: full.');
 		return doubtful(
-			`The timer${set === null ? '' : ` of ${set} min`} cut it${chargeAh !== null && expectedAh ? ` with ${mah(chargeAh)} of about ${mah(expectedAh)}` : ''}: it is not full.`,
+			`The timer${set === null ? '' : ` of ${set} min`} cut it${chargeAh !== null && expectedAh ? ` with ${mah(chargeAh)} of about ${mah(expectedAh)}` : ''}: it is not ${done(aim)}.`,
 			'Measure it after a rest, then let a new program go on from there.'
 		);
 	}
@@ -261,7 +264,7 @@ const guards: Judge = (s) => {
 	if (set !== null && expectedAh && expectedAh > set)
 		return doubtful(
 			`The limit of ${mah(set)} cut it, and ${mah(expectedAh)} were expected: the limit was left over from a smaller pack, or keyed too low.`,
-			'It is not full. Measure it after a rest, look the limit up in the charger, and go on from there.'
+			`It is not ${done(aim)}. Measure it after a rest, look the limit up in the charger, and go on from there.`
 		);
 	if (set !== null && expectedAh && expectedAh < 0.92 * set)
 		return doubtful(
@@ -269,7 +272,7 @@ const guards: Judge = (s) => {
 			'Feel whether it is warm, measure it after a rest, and let a new program begin from there.'
 		);
 	return doubtful(
-		'The capacity limit cut it: it is not full.',
+		`The capacity limit cut it: it is not ${done(aim)}.`,
 		'Measure it after a rest, then go on from there.'
 	);
 };
