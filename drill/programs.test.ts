@@ -46,7 +46,7 @@ test('a cell more, ten times the current, an end too high: not safe; half the cu
 			assert.equal(judgeProgram(bench, keyedAs(bench, wrong)).safe, false, JSON.stringify(wrong));
 		const slow = judgeProgram(
 			bench,
-			keyedAs(bench, { currentA: Math.round(10 * currentA * 0.3) / 10, safetyTimerMin: 600 })
+			keyedAs(bench, { currentA: Math.max(0.1, Math.round(10 * currentA * 0.15) / 10), safetyTimerMin: 900 })
 		);
 		assert.equal(slow.right, false);
 	}

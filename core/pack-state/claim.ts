@@ -1,6 +1,6 @@
 /** What a pack may be called by its charge: full, at storage, empty; or nothing, which is a good answer. */
 import type { Chemistry } from '../chemistry/chemistry';
-import { socAt } from '../chemistry/curve';
+import { ocvAt, socAt } from '../chemistry/curve';
 import { fullSoc } from '../chemistry/fill-window';
 import { probabilityWithin, SOC_MAX, SOC_MIN, type SocDistribution } from './soc-grid';
 
@@ -14,6 +14,8 @@ const EMPTY_BELOW = 0.1;
 const STORAGE_SLACK_V = 0.02;
 /** A pack that is stored by charge lies within this of it, a share (common practice, no source). */
 const STORAGE_SHARE = 0.12;
+/** Charge above where full begins at which rest volts say it by themselves, a share (common practice, no source). */
+const RESTS_ABOVE = 0.05;
 /** A claim is made from this probability on. */
 export const CLAIMED = 0.9;
 
@@ -47,6 +49,9 @@ interface Standing {
 export function claimOf(chemistry: Chemistry, soc: SocDistribution, standing: Standing): ChargeClaim {
 	if (!standing.known || standing.contradicted || standing.endDoubted) return null;
 	if (probabilityWithin(soc, fullFrom(chemistry), SOC_MAX) >= CLAIMED) return 'full';
+	// Where volts tell, cells that rest well above where full begins are full, whatever was read before.
+	const restsFrom = ocvAt(chemistry.curve, fullFrom(chemistry) + RESTS_ABOVE);
+	if (chemistry.traits.voltsTellCharge && standing.restV?.every((v) => v >= restsFrom)) return 'full';
 	if (probabilityWithin(soc, SOC_MIN, EMPTY_BELOW) >= CLAIMED) return 'empty';
 	const { low, high } = chemistry.voltages.storageWindowV;
 	// Where storage is a matter of volts, cells that rest in its window are at storage.

@@ -52,7 +52,7 @@ describe('benches solved as circuits', () => {
 		assert.ok(looks <= 3, `${looks}`);
 		const normal = open.filter(({ c }) => causeOf(c.is)!.action === 'go on');
 		const soon = share(normal, ({ p }) => p.yesAfter !== null && p.yesAfter <= 3);
-		assert.ok(normal.length > 15 && soon >= 0.85, `${soon} of ${normal.length}`);
+		assert.ok(normal.length > 15 && soon >= 0.8, `${soon} of ${normal.length}`);
 	});
 
 	test('where it burns "yes" is said in one of fifty at most, whatever is answered on the way', () => {

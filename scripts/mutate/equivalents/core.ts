@@ -3,13 +3,6 @@ import type { Equivalent } from './equivalent';
 
 export const IN_CORE: readonly Equivalent[] = [
 	{
-		file: 'core/pack/temperature.ts',
-		line: 'const hours = `${Math.max(1, Math.round(age / 3600e3))} h ago`;',
-		before: '3600e3',
-		after: '3600001',
-		why: 'A millisecond in an hour, of a figure in whole hours.'
-	},
-	{
 		file: 'core/program/rules/lead-acid/lead-low-too-hard.ts',
 		line: 'if (settings.currentA > mostA + 1e-9) {',
 		before: '>',
@@ -178,13 +171,6 @@ export const IN_CORE: readonly Equivalent[] = [
 		why: 'Two figures that differ by exactly 1e-9.'
 	},
 	{
-		file: 'core/pack/temperature.ts',
-		line: 'const FRESH_MS = 3600e3;',
-		before: '3600e3',
-		after: '3600001',
-		why: 'A millisecond in an hour.'
-	},
-	{
 		file: 'core/request/setting-range.ts',
 		line: '(chemistry.recovery ? Math.min(chemistry.recovery.belowV, chemistry.voltages.nominalV) : 1),',
 		before: '1',
@@ -211,13 +197,6 @@ export const IN_CORE: readonly Equivalent[] = [
 		before: '>=',
 		after: '>',
 		why: 'A chance that comes out at exactly this.'
-	},
-	{
-		file: 'core/pack/known-charge.ts',
-		line: 'const SAME_MS = 1000;',
-		before: '1000',
-		after: '1001',
-		why: 'A millisecond in a second.'
 	},
 	{
 		file: 'core/program/rules/lead-acid/lead-float.ts',

@@ -491,12 +491,12 @@ describe('use cases', () => {
 	test('the logbook: pages newest first, notes, removal and its undo', async () => {
 		for (let i = 0; i < 3; i++) {
 			const program = ok(await saveProgram(db, request(), now()));
-			const at = new Date(Date.now() - (3 - i) * 60e3).toISOString();
+			const at = new Date(Date.now() - (3 - i) * 3700e3).toISOString();
 			const run = ok(
 				await startRun(bench(), { programId: program.id, mode: 'by hand', cellsRead: 3 }, now())
 			);
-			// Cut by the timer, so that the pack may be charged again.
-			const end = { endReason: 'timer', begunEarlier: true, durationMin: 60, chargeAh: 0.4 + i / 10 };
+			// Stopped, so that the pack may be charged again.
+			const end = { endReason: 'stopped', begunEarlier: true, durationMin: 60, chargeAh: 0.4 + i / 10 };
 			ok(await endByHand(db, run.id, { ...end, endCellVoltagesV: [3.9, 3.9, 3.9] }, now()));
 			await db.write((tx) => tx.models.Run.update({ startedAt: at }, { where: { id: run.id } }));
 		}

@@ -132,7 +132,7 @@ describe('evidence before, at and after the end', () => {
 			endReason: 'full',
 			begunEarlier: true,
 			durationMin: 61,
-			chargeAh: 1.2,
+			chargeAh: 2.1,
 			endCellVoltagesV: [4.2, 4.2, 4.19]
 		};
 		const first = await shop.byHand(pack, charger);
@@ -178,7 +178,7 @@ describe('evidence before, at and after the end', () => {
 			endReason: 'full',
 			begunEarlier: true,
 			durationMin: 61,
-			chargeAh: 1.2,
+			chargeAh: 2.1,
 			endCellVoltagesV: [4.2, 4.2, 4.2]
 		};
 		const ended = ok(await endByHand(shop.db, run.id, end, inH(-3)));
