@@ -93,7 +93,11 @@ function heatOf(event: PackEvent, chemistry: Chemistry, capacityAh: number): Hea
 }
 
 const minutesAgo = (ms: number): string =>
-	ms < 90 * MIN_MS ? `${Math.max(0, Math.round(ms / MIN_MS))} min ago` : `${Math.round(ms / 3600e3)} h ago`;
+	ms < MIN_MS
+		? 'just now'
+		: ms < 90 * MIN_MS
+			? `${Math.max(0, Math.round(ms / MIN_MS))} min ago`
+			: `${Math.round(ms / 3600e3)} h ago`;
 
 /** The observation of heat that nothing explains and nothing since has settled; null where there is none. */
 function unexplainedHeat(events: readonly PackEvent[], airDegC: number): string | null {

@@ -263,7 +263,6 @@ describe('parallel', () => {
 		await person.press('button', 'Judge it');
 		await person.sees(/on track/i);
 		await person.fill('Minutes', '50');
-		await person.press('label', 'It had begun before it was noted here');
 		await person.fill('Put in', '1140');
 		await person.fill('Cells at the end, in one line', '4.20 4.20 4.20');
 		await person.fill('What its screen said', 'FULL');

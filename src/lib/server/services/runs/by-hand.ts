@@ -2,6 +2,7 @@
 import { isOpen, type Run } from '$core/log/run';
 import type { Database } from '../../db/connect';
 import { toRun } from '../../db/map';
+import { setBack } from './set-back';
 import { checked, done, missing, refuse, type Result } from '../../result';
 import type { Look } from './follow';
 import { live } from './live';
@@ -55,10 +56,7 @@ export async function endByHand(
 			return refuse(422, 'Resistances go with the volts of the cells: give both, or neither.', {
 				endCellResistancesOhm: 'Give the cells at the end too.'
 			});
-		const begunMs = Date.parse(now) - durationMin * 60e3;
-		// Begun before it was noted: the minutes of the charger's clock say when.
-		if (begunEarlier && begunMs < Date.parse(run.startedAt))
-			await row.update({ startedAt: new Date(begunMs).toISOString() });
+		if (begunEarlier) await setBack(tx, row, run, durationMin, now);
 		await endWithin(tx, row, { ...end, endCellResistancesOhm: rest.endCellResistancesOhm ?? null }, now);
 		return done(toRun(row));
 	});

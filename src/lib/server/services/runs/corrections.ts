@@ -4,6 +4,7 @@ import { isDeepStrictEqual } from 'node:util';
 import { CORRECTED, type Correction } from '$core/log/correction';
 import { isOpen, type Run } from '$core/log/run';
 import { RunResultSchema } from '$core/log/run-schema';
+import { setBack } from './set-back';
 import type { Database, Store } from '../../db/connect';
 import { shapeOf, toRun } from '../../db/map';
 import { checked, done, missing, refuse, type Result } from '../../result';
@@ -87,6 +88,9 @@ export async function correctRun(
 		if (changed.includes('endCellVoltagesV'))
 			await mendReading(tx, run, run.endCellVoltagesV, rest.endCellVoltagesV);
 		await row.update(Object.fromEntries(changed.map((key) => [key, after[key]])));
+		// More minutes than were thought: it had begun before it was noted.
+		if (changed.includes('durationS') && run.mode === 'by hand' && run.endedAt !== null)
+			await setBack(tx, row, run, durationMin, run.endedAt);
 		return done(toRun(row));
 	});
 }

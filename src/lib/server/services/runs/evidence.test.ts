@@ -137,6 +137,9 @@ describe('evidence before, at and after the end', () => {
 		};
 		const first = await shop.byHand(pack, charger);
 		ok(await endByHand(shop.db, first.id, end, now()));
+		// It had gone on for an hour by the clock as well.
+		const startedAt = new Date(Date.parse(first.startedAt) - 61 * 60e3).toISOString();
+		await shop.db.write((tx) => tx.models.Run.update({ startedAt }, { where: { id: first.id } }));
 		const second = await shop.byHand(pack, charger);
 		ok(await endByHand(shop.db, second.id, end, inH(3)));
 		ok(await correctRun(shop.db, second.id, { endCellVoltagesV: [4.2, 4.2, 4.1] }, inH(3)));

@@ -80,7 +80,7 @@ describe('a load of two packs', () => {
 		const result = {
 			endReason: 'full',
 			begunEarlier: true,
-			durationMin: 50,
+			durationMin: 1,
 			chargeAh: 2,
 			endCellVoltagesV: cells
 		};
