@@ -1,5 +1,6 @@
 /**
- * Large seeded sets that measure the product: `npm run evaluate -- pack-state [lives]`. What they found is in docs/figures.md.
+ * Large seeded sets that measure the product: `npm run evaluate -- pack-state [lives]`. What they
+ * found is in docs/figures.md.
  */
 import { measurePackState } from '../evaluation/pack-state/measure';
 

@@ -1,4 +1,7 @@
-/** What runs and readings say of a pack's capacity and resistance, each with its error and where it comes from. */
+/**
+ * What runs and readings say of a pack's capacity and resistance, each with its error and where it
+ * comes from.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
 import { fullSoc } from '../chemistry/fill-window';
@@ -49,8 +52,9 @@ interface Believed {
 const TELLS = 0.85;
 
 /**
- * What looks add to what was believed of the capacity before them, Ah: their own share of it, as if nothing had been believed (the
- * inverse of variances adds up). Null where they say next to nothing, or what no pack holds.
+ * What looks add to what was believed of the capacity before them, Ah: their own share of it, as if
+ * nothing had been believed (the inverse of variances adds up). Null where they say next to
+ * nothing, or what no pack holds.
  */
 export function fitOf(before: Believed, now: Believed): CapacityFit | null {
 	if (!(now.sigma > 0) || !(before.sigma > 0) || now.sigma > TELLS * before.sigma) return null;
@@ -68,7 +72,9 @@ const LEAST_SLOPE_V = 0.03;
 const ROOM_DEG_C = 20;
 /** A charger counts to this, a share (common practice, no source). */
 const COUNTER = 0.02;
-/** How exactly an end says what is in then, a share of the capacity (common practice, no source). */
+/**
+ * How exactly an end says what is in then, a share of the capacity (common practice, no source).
+ */
 const END_ERROR = 0.02;
 /** What a discharge to its loaded end leaves (common practice, no source). */
 const LEFT_WHEN_EMPTY = 0.04;
@@ -76,7 +82,10 @@ const LEFT_WHEN_EMPTY = 0.04;
 const LEAST_SHARE = 0.3;
 /** A taper that was cut short leaves this out, a share (common practice, no source). */
 const CUT_TAPER = 0.04;
-/** What curves and counters have wrong with one pack every time, a share of the capacity (common practice, no source). */
+/**
+ * What curves and counters have wrong with one pack every time, a share of the capacity (common
+ * practice, no source).
+ */
 export const CURVE_BIAS = 0.04;
 
 /** State of charge of a cell that was filled to `endV`, V per cell. */
@@ -86,8 +95,9 @@ const filledTo = (chemistry: Chemistry, endV: number | null): number =>
 		: fullSoc(chemistry);
 
 /**
- * The capacity that a run speaks of, Ah; null where it says nothing: its end is not sound, it moved too little, volts do not tell
- * how full the pack was. A discharge from full measures; a charge is told by what was missing before.
+ * The capacity that a run speaks of, Ah; null where it says nothing: its end is not sound, it moved
+ * too little, volts do not tell how full the pack was. A discharge from full measures; a charge is
+ * told by what was missing before.
  */
 export function capacityPoint(pack: Pack, { run, before, prior }: RunSeen): AgedPoint | null {
 	if (run.chargeAh === null || run.endedAt === null) return null;
@@ -100,7 +110,8 @@ export function capacityPoint(pack: Pack, { run, before, prior }: RunSeen): Aged
 	const state = packState(pack, events, run.startedAt, ROOM_DEG_C);
 	if (state.charge === null) return null;
 	const start = chargeStateOf(state);
-	// Of many runs what the curve has wrong is one bias of its own (see CURVE_BIAS): here volts are taken as they are.
+	// Of many runs what the curve has wrong is one bias of its own (see CURVE_BIAS): here volts are
+	// taken as they are.
 	if (start.known === null && before !== null) {
 		start.soc = socByVolts(chemistry, pack.cells, before);
 		const meterV = before.state === 'rest' ? METER_SIGMA_V : UNRESTED_SIGMA_V;
@@ -135,12 +146,16 @@ export function capacityPoint(pack: Pack, { run, before, prior }: RunSeen): Aged
 	if (!chemistry.traits.restsAtEnd || (end !== 'filled' && end !== 'nearly filled')) return null;
 	const filled = filledTo(chemistry, run.settings.endVoltageV) - (end === 'nearly filled' ? CUT_TAPER : 0);
 	const stored = run.chargeAh * chemistry.defaults.coulombicEfficiency;
-	// The curve is the same each time and so is what it has wrong: only the meter and the end are drawn anew.
+	// The curve is the same each time and so is what it has wrong: only the meter and the end are
+	// drawn anew.
 	const drawn = Math.sqrt(Math.max(0, start.sigma ** 2 - CURVE_BIAS ** 2 / 2));
 	return point(filled - start.soc, stored, Math.hypot(drawn, END_ERROR), 'judged run');
 }
 
-/** What looks at a screen say of the capacity, as a point; a run that is judged says more and comes first. */
+/**
+ * What looks at a screen say of the capacity, as a point; a run that is judged says more and comes
+ * first.
+ */
 export function looksPoint({ run, fit }: RunSeen): AgedPoint | null {
 	if (!fit || run.endedAt === null) return null;
 	return {
@@ -149,12 +164,18 @@ export function looksPoint({ run, fit }: RunSeen): AgedPoint | null {
 	};
 }
 
-/** How far two meters of resistance agree, a share (common practice, no source), and one position against its fellows by one meter. */
+/**
+ * How far two meters of resistance agree, a share (common practice, no source), and one position
+ * against its fellows by one meter.
+ */
 const OHM_ERROR = 0.1;
 /** What resistances are compared at, °C. */
 export const OHM_DEG_C = 20;
 
-/** Resistance of one cell by a reading, the mean of all, at 20 °C, Ω; null where none was shown or its warmth is not known. */
+/**
+ * Resistance of one cell by a reading, the mean of all, at 20 °C, Ω; null where none was shown or
+ * its warmth is not known.
+ */
 export function resistancePoint(pack: Pack, reading: ReadingInput & { id: string }): AgedPoint | null {
 	const ohms = reading.cellResistancesOhm;
 	if (!ohms || ohms.length === 0 || reading.temperatureDegC === null) return null;
@@ -170,7 +191,10 @@ export function resistancePoint(pack: Pack, reading: ReadingInput & { id: string
 	};
 }
 
-/** How far a meter's error puts two cells apart, V, and how unlike two days are, a share (common practice, no source). */
+/**
+ * How far a meter's error puts two cells apart, V, and how unlike two days are, a share (common
+ * practice, no source).
+ */
 const SPREAD_METER_V = 0.004;
 const SPREAD_DAYS = 0.4;
 /** Closer than this nobody tells cells apart, a share of the charge. */
@@ -179,8 +203,9 @@ const ALIKE = 0.003;
 const LEAST_SOC = 0.1;
 
 /**
- * How far the cells of a pack at rest are apart, as a share of its charge: unlike millivolts that is the same at every height of the
- * curve. Null where volts do not tell the charge, one was not at rest, or it was nearly empty.
+ * How far the cells of a pack at rest are apart, as a share of its charge: unlike millivolts that
+ * is the same at every height of the curve. Null where volts do not tell the charge, one was not at
+ * rest, or it was nearly empty.
  */
 export function spreadPoint(pack: Pack, reading: ReadingInput & { id: string }): AgedPoint | null {
 	const { curve, traits, storage } = chemistryOf(pack.chemistry);

@@ -1,4 +1,7 @@
-/** What hands do before and after a run: look, place, plug, unplug, in the order the person follows, and whose order it is. */
+/**
+ * What hands do before and after a run: look, place, plug, unplug, in the order the person follows,
+ * and whose order it is.
+ */
 import { effectOf, type ObservationKind } from '../pack/observation';
 import type { Practice } from '../practice/practice';
 import { because } from '../practice/reasons';
@@ -18,7 +21,9 @@ export interface Trouble {
 	said: string;
 	/** What to do about it. */
 	then: string;
-	/** What it makes of the pack, kept at once as observed; null where that says nothing of the pack. */
+	/**
+	 * What it makes of the pack, kept at once as observed; null where that says nothing of the pack.
+	 */
 	observes: ObservationKind | null;
 }
 
@@ -117,7 +122,10 @@ const JOINING: readonly Trouble[] = [
 	}
 ];
 
-/** How packs are joined on a board: main leads in the order whose contacts are gentlest, a wait, then the balance leads. */
+/**
+ * How packs are joined on a board: main leads in the order whose contacts are gentlest, a wait,
+ * then the balance leads.
+ */
 function joinSteps(r: Resolved, joining: Joining): HandStep[] {
 	const names = joining.names.join(', ');
 	const wait =
@@ -152,7 +160,10 @@ export interface Joining {
 	levelMin: number;
 }
 
-/** The steps before a start, in order; `joining` for several packs on one channel. Common practice, no source. */
+/**
+ * The steps before a start, in order; `joining` for several packs on one channel. Common practice,
+ * no source.
+ */
 export const connectSteps = (r: Resolved, joining: Joining | null = null): HandStep[] => [
 	{
 		text:

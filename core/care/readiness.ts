@@ -1,7 +1,10 @@
-/** What a pack is ready for, by its last reading and the time since. One word for a list, one sentence for a page. */
+/**
+ * What a pack is ready for, by its last reading and the time since. One word for a list, one
+ * sentence for a page.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
-import type { Contradiction, PackState } from '../pack-state/pack-state';
+import type { StateContradiction, PackState } from '../pack-state/pack-state';
 import type { Pack } from '../pack/pack';
 import { resolvePractice, whose, type PracticeLayer } from '../practice/practice';
 import { cellVoltages, spreadV, type ReadingInput } from '../pack/reading';
@@ -36,17 +39,32 @@ const LOOK_SPREAD_V = 0.05;
 const clip = (share: number): number => Math.min(1, Math.max(0, share));
 const days = (from: string, to: string) => (Date.parse(to) - Date.parse(from)) / 86400e3;
 
-/** A lead battery below this share for some days is harmed by it; a nickel pack above this is ready (common practice, no source). */
+/**
+ * A lead battery below this share for some days is harmed by it; a nickel pack above this is ready
+ * (common practice, no source).
+ */
 const LEAD_LOW = 0.7;
-/** A lead battery stands full enough from here, a share: it is topped up every three months (common practice, no source). */
+/**
+ * A lead battery stands full enough from here, a share: it is topped up every three months (common
+ * practice, no source).
+ */
 const LEAD_READY = 0.88;
-/** A nickel pack is ready where its 5th percentile is no further than this under where it is (common practice, no source). */
+/**
+ * A nickel pack is ready where its 5th percentile is no further than this under where it is (common
+ * practice, no source).
+ */
 const READY_SLACK = 0.1;
-/** A nickel pack that rested as a full one does is ready for so long, days (common practice, no source). */
+/**
+ * A nickel pack that rested as a full one does is ready for so long, days (common practice, no
+ * source).
+ */
 const STAYS_FULL_DAYS = 7;
 /** A lithium pack below this is low, a share (common practice, no source). */
 const LOW_SOC = 0.13;
-/** A lithium pack that stands this full ages as a full one does, a share (common practice, no source). */
+/**
+ * A lithium pack that stands this full ages as a full one does, a share (common practice, no
+ * source).
+ */
 const STANDS_HIGH = 0.85;
 
 type Judged = Pick<Readiness, 'state' | 'sentence'>;
@@ -71,7 +89,10 @@ interface Sight {
 	since: string;
 }
 
-/** From `lowV` to `highV` in words; what reads alike is said once, and what is only a share of the sum as such. */
+/**
+ * From `lowV` to `highV` in words; equal volts once, and what is only a share of the
+ * sum as such.
+ */
 function voltsOver({ pack, reading }: Sight, lowV: number, highV = lowV): string {
 	const [low, high] = [lowV, highV].map((v) => v.toFixed(2));
 	const eachRead = pack.cells === 1 || reading?.cellVoltagesV?.length === pack.cells;
@@ -79,7 +100,7 @@ function voltsOver({ pack, reading }: Sight, lowV: number, highV = lowV): string
 }
 
 /** What contradicts, in one clause. */
-const CONTRADICTS: Record<Contradiction['piece'], string> = {
+const CONTRADICTS: Record<StateContradiction['piece'], string> = {
 	volts: 'its volts do not fit everything else',
 	end: 'how its last run ended does not fit its volts',
 	count: 'the charge that was counted does not fit how it ended',

@@ -1,4 +1,7 @@
-/** Courses that are simulated here by other means than the fits themselves: each is known again, and none decides alone. */
+/**
+ * Courses that are simulated here by other means than the fits themselves: each is known again, and
+ * none decides alone.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';
@@ -21,7 +24,10 @@ const solved = (change: Partial<ProgramContext> = {}) => {
 };
 const bench = solved();
 
-/** What the screen shows after some minutes of a charge in second steps, with what is changed in the pack. */
+/**
+ * What the screen shows after some minutes of a charge in second steps, with what is changed in the
+ * pack.
+ */
 function course(
 	change: (m: PackModel) => void = () => undefined,
 	{ leadOhm = 0.012, held = Infinity, minutes = SEEN_MIN } = {}
@@ -57,7 +63,8 @@ describe('a course is known again', () => {
 		for (const id of ['weak-cell', 'hot-plug', 'all-resistance']) assert.ok(f[id].factor < 0.7, id);
 	});
 	test('a start that was misread by one standard deviation and a half makes no other cause of a sound pack', () => {
-		// LiFe on its flat: the volts before say next to nothing of the charge, and its end is so steep that a grid of starts misses it.
+		// LiFe on its flat: the volts before say next to nothing of the charge, and its end is so steep
+		// that a grid of starts misses it.
 		const life = solved({
 			pack: aPack({ chemistry: 'life', cells: 4, capacityAh: 2.2, measuredCapacityAh: 2.2 }),
 			reading: aReading([3.28, 3.28, 3.28, 3.28])
@@ -80,7 +87,8 @@ describe('a course is known again', () => {
 				life
 			);
 			assert.ok(f.taper.factor > 1.2, `${off}: ${f.taper.factor}`);
-			// Ten degrees colder is a resistance that a sound pack may have as well: a course hardly tells these two apart.
+			// Ten degrees colder is a resistance that a sound pack may have as well: a course hardly tells
+			// these two apart.
 			for (const [id, times] of [
 				['weak-cell', 1.1],
 				['worn', 1.1],
@@ -104,7 +112,8 @@ describe('a course is known again', () => {
 			times(m.seriesOhm, 4);
 			times(m.relaxOhm, 4);
 		});
-		// With a start known no better than volts tell, a pack of half the capacity would show much the same.
+		// With a start known no better than volts tell, a pack of half the capacity would show much the
+		// same.
 		assert.ok(
 			best(shown).some((id) => id === 'all-resistance' || id === 'worn'),
 			best(shown).join()

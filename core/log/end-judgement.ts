@@ -2,12 +2,12 @@
 import type { Pack } from '../pack/pack';
 import { judgeRunEnd, type EndJudged } from '../pack-state/end-judgement';
 import type { DisplayReading } from '../pack-state/event';
-import { runRecordOf, type JudgedRun } from './run-record';
+import { runRecordOf, type RunToJudge } from './run-record';
 
 export type { EndJudged, EndOutcome } from '../pack-state/end-judgement';
 
 /** What is asked of a run and one of its packs to judge its end. */
-export type EndSeen = JudgedRun & {
+export type EndSeen = RunToJudge & {
 	pack: Pick<Pack, 'chemistry' | 'cells' | 'capacityAh' | 'measuredCapacityAh'>;
 	displayReadings?: readonly DisplayReading[];
 };

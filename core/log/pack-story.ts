@@ -1,4 +1,6 @@
-/** Why a pack is believed to stand where it stands: each event in words, with the charge after it. */
+/**
+ * Why a pack is believed to stand where it stands: each event in words, with the charge after it.
+ */
 import { OBSERVATION } from '../pack/observation';
 import { packVoltage } from '../pack/reading';
 import { taskOf } from '../request/task';
@@ -12,7 +14,10 @@ export interface StoryLine {
 	at: string;
 	/** What happened, in words with figures. */
 	words: string;
-	/** Charge after it, 5th to 95th percentile, shares clipped to 0 to 1; null where it says nothing of the charge. */
+	/**
+	 * Charge after it, 5th to 95th percentile, shares clipped to 0 to 1; null where it says nothing of
+	 * the charge.
+	 */
 	charge: { low: number; high: number } | null;
 	/** What does not fit of it; null where everything does. */
 	contradicted: boolean;

@@ -4,7 +4,7 @@ import { taskOf } from '../request/task';
 import { isOpen, type Run } from './run';
 
 /** What of a run its end is judged by. Fields that an older record lacks may be left out. */
-export type JudgedRun = Pick<
+export type RunToJudge = Pick<
 	Run,
 	'task' | 'endReason' | 'durationS' | 'chargeAh' | 'expectedAh' | 'endCellVoltagesV'
 > &
@@ -23,9 +23,12 @@ export type JudgedRun = Pick<
 		>
 	> & { settings: RunRecord['settings'] };
 
-/** The record of a run. Of joined packs nobody knows which took how much: then `alone` is false and nothing was counted. */
+/**
+ * The record of a run. Of joined packs only the sum was counted: then `alone` is false and
+ * nothing was counted.
+ */
 export function runRecordOf(
-	run: JudgedRun,
+	run: RunToJudge,
 	displayReadings: readonly DisplayReading[] = [],
 	alone = true
 ): RunRecord {
@@ -52,9 +55,12 @@ export function runRecordOf(
 	};
 }
 
-/** The run as an event of one of its packs; one that is open was heard of last at `heardAt` (ISO 8601). */
+/**
+ * The run as an event of one of its packs; one that is open was heard of last at `heardAt` (ISO
+ * 8601).
+ */
 export function runEventOf(
-	run: JudgedRun & Pick<Run, 'id' | 'startedAt' | 'endedAt' | 'status'> & { joined: readonly string[] },
+	run: RunToJudge & Pick<Run, 'id' | 'startedAt' | 'endedAt' | 'status'> & { joined: readonly string[] },
 	heardAt: string,
 	displayReadings: readonly DisplayReading[] = []
 ): RunEvent {

@@ -1,4 +1,7 @@
-/** How far each cell's charge lies above or below the mean of its pack: learned from readings of cells, carried through runs. */
+/**
+ * How far each cell's charge lies above or below the mean of its pack: learned from readings of
+ * cells, carried through runs.
+ */
 import type { Chemistry } from '../chemistry/chemistry';
 import { slopeAt, socAt } from '../chemistry/curve';
 import type { RunEvent } from './event';
@@ -17,7 +20,9 @@ export interface CellOffsets {
 const METER_EACH_V = 0.003;
 /** A cell's own part of what its curve remembers, a share of it. */
 const OWN_MEMORY = 0.7;
-/** Where the curve is flatter than this its volts are no measure of a cell, V per unit of charge. */
+/**
+ * Where the curve is flatter than this its volts are no measure of a cell, V per unit of charge.
+ */
 const LEAST_SLOPE_V = 0.02;
 /** From this slope on the volts of a cell tell its charge, V per unit of charge. */
 const TELLS_V = 0.2;
@@ -28,7 +33,10 @@ const LEVELLED = 0.01;
 /** Unlike self-discharge adds this in a month. */
 const LEAK_SPREAD_PER_MONTH = 0.004;
 
-/** How far cells of this chemistry differ in charge where nobody read them, one standard deviation as a share. */
+/**
+ * How far cells of this chemistry differ in charge where they were not read, one standard deviation
+ * as a share.
+ */
 export const unreadOffsetSigma = ({ traits, storage }: Chemistry): number =>
 	traits.cellsDiffer === null
 		? traits.cellSpread.sumRead
@@ -51,8 +59,8 @@ const centred = (values: readonly number[]): number[] => {
 };
 
 /**
- * After a reading of each cell at `cellV`, V: each offset weighed by the inverse of the variances. `sigmaV`: how far these volts are
- * from rest beyond the meter, one cell against the next, V.
+ * After a reading of each cell at `cellV`, V: each offset weighed by the inverse of the variances.
+ * `sigmaV`: how far these volts are from rest beyond the meter, one cell against the next, V.
  */
 export function offsetsRead(
 	before: CellOffsets,
@@ -88,11 +96,17 @@ const grown = (offsets: CellOffsets, by: number, chemistry: Chemistry): CellOffs
 export const offsetsRested = (offsets: CellOffsets, chemistry: Chemistry, hours: number): CellOffsets =>
 	offsets.offset.length < 2 ? offsets : grown(offsets, (LEAK_SPREAD_PER_MONTH * hours) / 720, chemistry);
 
-/** After charge of `share` of the capacity was moved through all cells alike, or an unknown amount (1). */
+/**
+ * After charge of `share` of the capacity was moved through all cells alike, or an unknown amount
+ * (1).
+ */
 export const offsetsMoved = (offsets: CellOffsets, chemistry: Chemistry, share: number): CellOffsets =>
 	offsets.offset.length < 2 ? offsets : grown(offsets, CAPACITY_SPREAD * Math.min(1, share), chemistry);
 
-/** Whether a run that ended so levelled the cells: balanced, full, and nothing speaks against its end. */
+/**
+ * Whether a run that ended so levelled the cells: balanced, full, and nothing speaks against its
+ * end.
+ */
 export const levels = (run: RunEvent, sound: boolean): boolean =>
 	sound && run.settings.balance === true && run.aim.fills && !run.aim.cutsTaper && run.endReason === 'full';
 

@@ -25,17 +25,26 @@ const MONTH_H = 30 * 24;
 const SELF_DISCHARGE_SIGMA = 0.5;
 /** A pack that discharges itself begins after this, days. */
 const OWN_DISCHARGE_DAYS = 2;
-/** Charger's counter, and capacity where it was measured or only printed, one standard deviation as shares. */
+/**
+ * Charger's counter, and capacity where it was measured or only printed, one standard deviation as
+ * shares.
+ */
 const COUNTER_SIGMA = 0.03;
 const CAPACITY_SIGMA = { measured: 0.04, printed: 0.14 };
 /** A charger holds its end of charge: cells come no further than this above it, a share. */
 const ABOVE_END = 0.015;
 /** A cell that gasses or warms takes up no more than this, a share. */
 const PAST_FULL = 1.02;
-/** Counted charge beyond full or empty: what is still within capacity's and counter's error, and how fast it becomes implausible, shares. */
+/**
+ * Counted charge beyond full or empty: what is still within capacity's and counter's error, and how
+ * fast it becomes implausible, shares.
+ */
 const OVER_SLACK = 0.05;
 const OVER_SIGMA = 0.08;
-/** What is moved at most: current × time with the meter's error and a minute's, see the judgement of ends. */
+/**
+ * What is moved at most: current × time with the meter's error and a minute's, see the judgement of
+ * ends.
+ */
 const METER = 0.05;
 
 /** The charge after `hours` of lying still. */
@@ -54,7 +63,7 @@ export function afterRest(
 					SELF_DISCHARGE_SIGMA * Math.min(lost, 0.4)
 				);
 	if (pack.electronics !== 'discharges itself' || hours < 24 * OWN_DISCHARGE_DAYS) return still;
-	// Its electronics take it down to storage: some of the way, nobody knows how far.
+	// Its electronics take it down to storage: some unknown part of the way.
 	const floor = socAt(chemistry.curve, chemistry.voltages.storageV);
 	const down = new Float64Array(SOC_POINTS);
 	for (let i = 0; i < SOC_POINTS; i++) {
@@ -69,7 +78,7 @@ export function afterRest(
 	return down;
 }
 
-/** The charge after a use of which nobody knows what it drew. */
+/** The charge after a use of unknown draw. */
 export const afterUse = drawnDown;
 
 /** Hours between two moments, ISO 8601; never negative. */
@@ -92,7 +101,10 @@ export function countedAh(run: RunEvent): number | null {
 	return Math.min(Math.abs(run.chargeAh), most);
 }
 
-/** Charge that is stored of `share` put in at `rateC`, from each state of charge: near full the rest becomes gas and heat. */
+/**
+ * Charge that is stored of `share` put in at `rateC`, from each state of charge: near full the rest
+ * becomes gas and heat.
+ */
 function stored(chemistry: Chemistry, share: number, rateC: number): (soc: number) => number {
 	const { acceptance, defaults } = chemistry;
 	if (acceptance === null) return (soc) => soc + share * defaults.coulombicEfficiency;
@@ -118,7 +130,10 @@ export interface CountedMove {
 const implausible = (over: number): number =>
 	over <= OVER_SLACK ? 1 : Math.exp(-0.5 * ((over - OVER_SLACK) / OVER_SIGMA) ** 2);
 
-/** The move of a run by its counted charge; null where nobody counted. `capacityAh`: what the pack holds. */
+/**
+ * The move of a run by its counted charge; null without a count. `capacityAh`: what the pack
+ * holds.
+ */
 export function countedMove(
 	chemistry: Chemistry,
 	pack: Pick<Pack, 'measuredCapacityAh'>,
@@ -132,7 +147,8 @@ export function countedMove(
 	const sigma = share * Math.hypot(COUNTER_SIGMA, capacity);
 	const rateC = run.settings.currentA / capacityAh;
 	const up = stored(chemistry, share, rateC);
-	// What went in is inexact before it is lost near full: a few shares stand for it (Gauss and Hermite, three points).
+	// What went in is inexact before it is lost near full: a few shares stand for it (Gauss and
+	// Hermite, three points).
 	const upTimes = [-1, 0, 1].map((k) => ({
 		weight: k === 0 ? 2 / 3 : 1 / 6,
 		at: SOC_AT.map(stored(chemistry, Math.max(0, share + k * Math.sqrt(3) * sigma), rateC))

@@ -1,16 +1,21 @@
-/** The charge of a pack as a forecast begins with it: each cell, one standard deviation, and what decisions go by. */
+/**
+ * The charge of a pack as a forecast begins with it: each cell, one standard deviation, and what
+ * decisions go by.
+ */
 import { UNREAD } from '../pack/charge-state';
-import type { Contradiction, PackState } from './pack-state';
+import type { StateContradiction, PackState } from './pack-state';
 
 /** Known besides volts to less than this, one standard deviation as a share, is worth saying. */
 const KNOWN_SIGMA = 0.2;
-/** So many standard deviations apart, what is known and the volts do not agree. */
+/** This many standard deviations apart, what is known and the volts do not agree. */
 const DISAGREES = 3;
 
 export interface ChargeState {
 	/** State of charge of each cell, bottom first. */
 	socs: readonly number[];
-	/** Mean state of charge, 0 to 1 (may leave that range for over-charged or over-discharged cells). */
+	/**
+	 * Mean state of charge, 0 to 1 (may leave that range for over-charged or over-discharged cells).
+	 */
 	soc: number;
 	/** One standard deviation of the mean. */
 	sigma: number;
@@ -21,10 +26,13 @@ export interface ChargeState {
 	most: number;
 	/** A reading since whatever moved the charge last says so. */
 	fromReading: boolean;
-	/** What was known besides the volts of the last reading; null when the volts are all there is, or do not agree with it. */
+	/**
+	 * What was known besides the volts of the last reading; null when the volts are all there is, or
+	 * do not agree with it.
+	 */
 	known: { soc: number; sigma: number; how: string } | null;
 	/** What does not fit, the gravest first; null where everything does. */
-	contradicted: Contradiction | null;
+	contradicted: StateContradiction | null;
 }
 
 const clip = (share: number): number => Math.min(1, Math.max(0, share));

@@ -1,4 +1,7 @@
-/** What a pack may be called by its charge: full, at storage, empty; or nothing, which is a good answer. */
+/**
+ * What a pack may be called by its charge: full, at storage, empty; or nothing, which is a good
+ * answer.
+ */
 import type { Chemistry } from '../chemistry/chemistry';
 import { ocvAt, socAt } from '../chemistry/curve';
 import { fullSoc } from '../chemistry/fill-window';
@@ -6,7 +9,9 @@ import { probabilityWithin, SOC_MAX, SOC_MIN, type SocDistribution } from './soc
 
 export type ChargeClaim = 'full' | 'storage' | 'empty' | null;
 
-/** Share of a charge to the usual end from which a pack counts as full (common practice, no source). */
+/**
+ * Share of a charge to the usual end from which a pack counts as full (common practice, no source).
+ */
 const FULL_SHARE = 0.9;
 /** Below this a pack is called empty, a share (common practice, no source). */
 const EMPTY_BELOW = 0.1;
@@ -14,7 +19,10 @@ const EMPTY_BELOW = 0.1;
 const STORAGE_SLACK_V = 0.02;
 /** A pack that is stored by charge lies within this of it, a share (common practice, no source). */
 const STORAGE_SHARE = 0.12;
-/** Charge above where full begins at which rest volts say it by themselves, a share (common practice, no source). */
+/**
+ * Charge above where full begins at which rest volts say it by themselves, a share (common
+ * practice, no source).
+ */
 const RESTS_ABOVE = 0.05;
 /** A claim is made from this probability on. */
 export const CLAIMED = 0.9;
@@ -37,7 +45,7 @@ function storageWindow({ storage, voltages, curve }: Chemistry): { low: number; 
 	}
 }
 
-interface Standing {
+interface ClaimContext {
 	known: boolean;
 	contradicted: boolean;
 	endDoubted: boolean;
@@ -45,11 +53,15 @@ interface Standing {
 	restV: readonly number[] | null;
 }
 
-/** The claim that `soc` bears with a probability of {@link CLAIMED}; none where evidence contradicts or an end is in doubt. */
-export function claimOf(chemistry: Chemistry, soc: SocDistribution, standing: Standing): ChargeClaim {
+/**
+ * The claim that `soc` bears with a probability of {@link CLAIMED}; none where evidence contradicts
+ * or an end is in doubt.
+ */
+export function claimOf(chemistry: Chemistry, soc: SocDistribution, standing: ClaimContext): ChargeClaim {
 	if (!standing.known || standing.contradicted || standing.endDoubted) return null;
 	if (probabilityWithin(soc, fullFrom(chemistry), SOC_MAX) >= CLAIMED) return 'full';
-	// Where volts tell, cells that rest well above where full begins are full, whatever was read before.
+	// Where volts tell, cells that rest well above where full begins are full, whatever was read
+	// before.
 	const restsFrom = ocvAt(chemistry.curve, fullFrom(chemistry) + RESTS_ABOVE);
 	if (chemistry.traits.voltsTellCharge && standing.restV?.every((v) => v >= restsFrom)) return 'full';
 	if (probabilityWithin(soc, SOC_MIN, EMPTY_BELOW) >= CLAIMED) return 'empty';

@@ -1,4 +1,6 @@
-/** Whether a pack may be used at all: what its page says, and every observation that still binds. */
+/**
+ * Whether a pack may be used at all: what its page says, and every observation that still binds.
+ */
 import { effectOf, graver, type ObservationEffect, type ObservationKind } from '../pack/observation';
 import type { Pack, PackCondition } from '../pack/pack';
 import type { PackEvent } from './event';
@@ -7,7 +9,10 @@ export interface ConditionState {
 	condition: PackCondition;
 	/** Nothing clears it but the correction of a mistaken entry. */
 	forGood: boolean;
-	/** What was seen that makes it so, newest first, and what to do at once; empty where the pack's page alone says it. */
+	/**
+	 * What was seen that makes it so, newest first, and what to do at once; empty where the pack's
+	 * page alone says it.
+	 */
 	observed: readonly { id: string; what: ObservationKind; at: string; effect: ObservationEffect }[];
 	/** What to do with the pack, whole sentences; empty where it is in service. */
 	act: string;

@@ -1,6 +1,7 @@
 /**
- * Does the end of a run fit what went before it? A charger's own word for why it stopped is evidence, no more: it is laid beside the
- * minutes, the charge, what was expected, what the cells and the display read, and only an end that fits all of them is believed.
+ * Does the end of a run fit what went before it? A charger's own word for why it stopped is
+ * evidence, no more: it is laid beside the minutes, the charge, what was expected, what the cells
+ * and the display read, and only an end that fits all of them is believed.
  */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
@@ -21,22 +22,33 @@ export interface EndJudged {
 }
 
 /** What is asked of a run and its pack to judge its end. */
-export interface EndSeen extends RunRecord {
+export interface RunEndRecord extends RunRecord {
 	pack: Pick<Pack, 'chemistry' | 'cells' | 'capacityAh' | 'measuredCapacityAh'>;
 }
 
 /* All common practice, no source. */
-/** A charger's own current and charge are this exact, and the minutes that were written down to one. */
+/**
+ * A charger's own current and charge are this exact, and the minutes that were written down to one.
+ */
 const METER = 0.05;
 const MINUTE = 1;
 const LEAST_AH = 0.01;
-/** A run is pressed started so much later than it was, and its minutes are written down so exactly, min. */
+/**
+ * A run is pressed started so much later than it was, and its minutes are written down so exactly,
+ * min.
+ */
 const CLOCK_MIN = 5;
 /** Charge that a pack takes at most, shares of its capacity. */
 const MOST_SHARE = { lithium: 1.1, lead: 1.25, nickel: 1.6 } as const;
-/** Counted on display above what was written down at the end by more than this: another count, a share and Ah. */
+/**
+ * Counted on display above what was written down at the end by more than this: another count, a
+ * share and Ah.
+ */
 const COUNT_SHARE = 0.05;
-/** An end with less than this share of what was expected came early, where this share of the capacity is missing as well. */
+/**
+ * An end with less than this share of what was expected came early, where this share of the
+ * capacity is missing as well.
+ */
 const EARLY_SHARE = 0.6;
 const EARLY_MISSING = 0.12;
 /** A run that moved more than this share of what was expected began emptier than was believed. */
@@ -47,7 +59,9 @@ const GUARD_MIN = 2;
 /** A timed nickel charge that put in this share of its limit, or of 1.4 × capacity, is complete. */
 const TIMED_SHARE = 0.97;
 const TIMED_FULL = 1.35;
-/** A full lithium cell ends no further under the end than this, V, and no further from its siblings. */
+/**
+ * A full lithium cell ends no further under the end than this, V, and no further from its siblings.
+ */
 const UNDER_END_V = 0.05;
 const OVER_END_V = 0.03;
 const APART_V = 0.02;
@@ -55,7 +69,10 @@ const APART_V = 0.02;
 const PACK_V = 0.03;
 /** A current at the end above this multiple of the taper is no taper. */
 const TAPERED = 2.5;
-/** Moved to storage a cell rests within this of the target; discharged it comes back up by this at most, V. */
+/**
+ * Moved to storage a cell rests within this of the target; discharged it comes back up by this at
+ * most, V.
+ */
 const STORAGE_V = 0.06;
 const REBOUND_V = 0.5;
 /** A cell this far under the end of a discharge went down before its siblings, V. */
@@ -64,7 +81,7 @@ const UNDER_DISCHARGE_V = 0.15;
 const mah = (ah: number): string => `${Math.round(ah * 1000)} mAh`;
 const volts = (v: number): string => `${v.toFixed(2)} V`;
 
-interface Sight extends EndSeen {
+interface Sight extends RunEndRecord {
 	chemistry: Chemistry;
 	capacityAh: number;
 	minutes: number | null;
@@ -83,7 +100,7 @@ const danger = (reason: string, next: string): EndJudged => ({ ...notSo(reason, 
 const LEAVE_IT =
 	'Leave it alone outdoors, away from what burns, for some hours, and watch it from afar; it is not charged again before every cell was measured and its end checked with a meter.';
 
-/** Cells that stand where no cell may, whatever the end is called and whoever saw it. */
+/** Cells that stand where no cell may, whatever the end is called. */
 const cellsInDanger: Judge = ({
 	endCellVoltagesV,
 	endPackVoltageV,
@@ -364,7 +381,10 @@ const cellsBelowFull: Judge = (s) => {
 	return null;
 };
 
-/** Whether what went in lies within what was expected at the start, where that is known as an interval. */
+/**
+ * Whether what went in lies within what was expected at the start, where that is known as an
+ * interval.
+ */
 const withinExpected = ({ chargeAh, expectedLowAh, expectedHighAh }: Sight): boolean =>
 	chargeAh !== null &&
 	expectedLowAh !== null &&
@@ -425,7 +445,8 @@ function fits({ chargeAh, expectedAh, expectedHighAh, endCellVoltagesV }: Sight)
 	);
 }
 
-// Danger first; an early end is looked into before cells that ended apart: the first may be no end at all.
+// Danger first; an early end is looked into before cells that ended apart: the first may be no end
+// at all.
 const JUDGES: readonly Judge[] = [
 	cellsInDanger,
 	figures,
@@ -444,7 +465,7 @@ const mainCurrentA = (aim: TaskAim, settings: RunRecord['settings']): number => 
 };
 
 /** Judges how a run ended. Where figures are missing, the end is judged by those that are there. */
-export function judgeRunEnd(seen: EndSeen): EndJudged {
+export function judgeRunEnd(seen: RunEndRecord): EndJudged {
 	const { settings, pack, aim } = seen;
 	const chemistry = chemistryOf(pack.chemistry);
 	const capacityAh = pack.measuredCapacityAh ?? pack.capacityAh;

@@ -1,6 +1,6 @@
 /**
- * What happened to a pack. Events are as they stand now: a figure that was corrected carries its corrected value, an entry that was
- * taken back is not among them.
+ * What happened to a pack. Events are as they stand now: a figure that was corrected carries its
+ * corrected value, an entry that was taken back is not among them.
  */
 import type { TaskId } from '../charger/programs';
 import type { EndReason } from '../pack/end-reason';
@@ -54,15 +54,23 @@ export interface RunRecord {
 	aim: TaskAim;
 	settings: RunSettings;
 	endReason: EndReason | null;
-	/** By the charger's clock or the person's, s; null where nobody wrote it down. */
+	/** By the charger's clock or the person's, s; null where it was not written down. */
 	durationS: number | null;
-	/** What was moved by the charger's counter, Ah; null for joined packs, of which nobody knows how much each took. */
+	/**
+	 * What was moved by the charger's counter, Ah; null for joined packs, of which only the
+	 * sum was counted.
+	 */
 	chargeAh: number | null;
-	/** What the forecast at the start expected, Ah, and the 5th and 95th percentile of it where that is kept. */
+	/**
+	 * What the forecast at the start expected, Ah, and the 5th and 95th percentile of it where that is
+	 * kept.
+	 */
 	expectedAh: number | null;
 	expectedLowAh: number | null;
 	expectedHighAh: number | null;
-	/** V per cell, bottom first; V of the pack; A; °C: as they were at the end, where they were seen. */
+	/**
+	 * V per cell, bottom first; V of the pack; A; °C: as they were at the end, where they were seen.
+	 */
 	endCellVoltagesV: readonly number[] | null;
 	endPackVoltageV: number | null;
 	endCurrentA: number | null;
@@ -70,8 +78,8 @@ export interface RunRecord {
 	peakTemperatureDegC: number | null;
 	displayReadings: readonly DisplayReading[];
 	/**
-	 * From its start to its end by this machine's clock, min, where a person wrote the minutes down; null where the charger's own clock
-	 * counted, or it was not begun here.
+	 * From its start to its end by this machine's clock, min, where a person wrote the minutes down;
+	 * null where the charger's own clock counted, or it was not begun here.
 	 */
 	elapsedMin: number | null;
 }
@@ -103,10 +111,16 @@ export interface ObservationEvent extends Omit<Observation, 'notes'> {
 }
 export type PackEvent = ReadingEvent | UseEvent | RunEvent | ObservationEvent;
 
-/** At one moment a run ends before it is read what it left, and a use before what was found after it. */
+/**
+ * At one moment a run ends before it is read what it left, and a use before what was found after
+ * it.
+ */
 const RANK: Record<PackEvent['kind'], number> = { run: 0, use: 1, observation: 2, reading: 3 };
 
-/** Events in the order in which they happened; those of one moment as they follow from one another, then by id. */
+/**
+ * Events in the order in which they happened; those of one moment as they follow from one another,
+ * then by id.
+ */
 export const inOrder = (events: readonly PackEvent[]): PackEvent[] =>
 	events.toSorted(
 		(a, b) => Date.parse(a.at) - Date.parse(b.at) || RANK[a.kind] - RANK[b.kind] || (a.id < b.id ? -1 : 1)

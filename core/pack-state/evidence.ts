@@ -1,4 +1,7 @@
-/** What volts, ends and answers say of a pack's charge, each as a likelihood over the state of charge. */
+/**
+ * What volts, ends and answers say of a pack's charge, each as a likelihood over the state of
+ * charge.
+ */
 import type { Chemistry } from '../chemistry/chemistry';
 import { ocvAt, slopeAt, socAt } from '../chemistry/curve';
 import { fullSoc } from '../chemistry/fill-window';
@@ -9,14 +12,18 @@ import type { Evidence } from './hypotheses';
 import { SOC_AT, SOC_STEP, type SocDistribution } from './soc-grid';
 
 /* All common practice, no source: judgement, calibrated on `npm run evaluate -- pack-state`. */
-/** How often a piece is right: a meter read and typed, a charger's own end that its record bears out, a person's answer. */
+/**
+ * How often a piece is right: a meter read and typed, a charger's own end that its record bears
+ * out, a person's answer.
+ */
 export const RIGHT = { meter: 0.995, end: 0.98, answer: 0.98 } as const;
 /** The same for an end that its record leaves open, and one that its record speaks against. */
 const RIGHT_END = { sound: RIGHT.end, doubtful: 0.7, 'not what it says': 0.4 } as const;
 
 /**
- * How far this pack's rest curve lies from the usual one of its chemistry in between its ends, one standard deviation: state of charge,
- * and V per cell. Learned from the difference between published curves and core's (`evaluation/pack-state/truth/curves.ts` has them).
+ * How far this pack's rest curve lies from the usual one of its chemistry in between its ends, one
+ * standard deviation: state of charge, and V per cell. Learned from the difference between
+ * published curves and core's (`evaluation/pack-state/truth/curves.ts` has them).
  */
 const CURVE_ERROR: Record<string, { soc: number; v: number }> = {
 	lipo: { soc: 0.03, v: 0.02 },
@@ -30,19 +37,25 @@ const CURVE_ERROR: Record<string, { soc: number; v: number }> = {
 };
 const USUAL_CURVE_ERROR = { soc: 0.05, v: 0.03 };
 
-/** Volts above rest just after a charge and below it just after a draw, V per cell, and the time they take to settle, h. */
-interface Settling {
+/**
+ * Volts above rest just after a charge and below it just after a draw, V per cell, and the time
+ * they take to settle, h.
+ */
+interface VoltageSettling {
 	readonly afterChargeV: number;
 	readonly afterDrawV: number;
 	readonly settlesH: number;
 }
-function settlingOf({ family, storage }: Chemistry): Settling {
+function settlingOf({ family, storage }: Chemistry): VoltageSettling {
 	if (family === 'lead') return { afterChargeV: 0.15, afterDrawV: 0.04, settlesH: 3 };
 	if (family === 'nickel') return { afterChargeV: 0.06, afterDrawV: 0.04, settlesH: 1.2 };
 	if (storage.kind === 'charge') return { afterChargeV: 0.06, afterDrawV: 0.04, settlesH: 0.7 };
 	return { afterChargeV: 0.015, afterDrawV: 0.03, settlesH: 0.2 };
 }
-/** Volts under a current that nobody noted are this far from rest, V per cell, one standard deviation. */
+/**
+ * Volts under a current that was not noted are this far from rest, V per cell, one standard
+ * deviation.
+ */
 const LOADED_SIGMA_V = 0.12;
 /** Settled to less than this a reading is one at rest, V per cell. */
 const SETTLED_V = 0.003;
@@ -80,7 +93,10 @@ export const isSettled = (chemistry: Chemistry, reading: ReadingInput, last: Las
 /** Slope below which a curve says nothing more about charge, V per unit: LiFe in its middle. */
 const FLATTEST = 0.03;
 
-/** Curves of one chemistry agree where cells are empty and full, and differ in between: the share of the difference at `soc`. */
+/**
+ * Curves of one chemistry agree where cells are empty and full, and differ in between: the share of
+ * the difference at `soc`.
+ */
 const ENDS_AGREE = { tells: 0.1, hardlyTells: 0.6 } as const;
 const bentAt = (chemistry: Chemistry, soc: number): number =>
 	Math.max(
@@ -88,7 +104,10 @@ const bentAt = (chemistry: Chemistry, soc: number): number =>
 		soc > 0 && soc < 1 ? Math.sqrt(4 * soc * (1 - soc)) : 0
 	);
 
-/** How far this pack's curve may lie from the usual one at `soc`, one standard deviation of charge as a share. */
+/**
+ * How far this pack's curve may lie from the usual one at `soc`, one standard deviation of charge
+ * as a share.
+ */
 function curveSigmaAt(chemistry: Chemistry, soc: number): number {
 	const curve = CURVE_ERROR[chemistry.id] ?? USUAL_CURVE_ERROR;
 	const slope = Math.max(FLATTEST, slopeAt(chemistry.curve, soc));
@@ -99,8 +118,8 @@ const density = (x: number, sigma: number): number =>
 	Math.exp(-0.5 * (x / sigma) ** 2) / (sigma * Math.sqrt(2 * Math.PI));
 
 /**
- * What the mean volts of a reading, V per cell, say of the mean charge. `offsets`: charge of each cell above the mean; `last`: the
- * current before it, null where none is on record.
+ * What the mean volts of a reading, V per cell, say of the mean charge. `offsets`: charge of each
+ * cell above the mean; `last`: the current before it, null where none is on record.
  */
 export function voltsEvidence(
 	id: string,
@@ -131,7 +150,8 @@ export function voltsEvidence(
 	const local = (voltsAt[i + 1] - voltsAt[i]) / SOC_STEP;
 	const likelihood: SocDistribution = SOC_AT.map((soc, k) => {
 		const off = soc - by;
-		// Errors of the meter lie in volts, those of the curve in charge: the secant turns the one into the other.
+		// Errors of the meter lie in volts, those of the curve in charge: the secant turns the one into
+		// the other.
 		const slope = Math.abs(off) < SOC_STEP ? local : (voltsAt[k] - restV) / off;
 		return density(off, Math.hypot(curve.soc * bend, errorV / Math.max(FLATTEST, slope)));
 	});
@@ -159,11 +179,17 @@ export const weakEvidence = (id: string): Evidence => ({
 
 /** Charge that a taper which was cut short leaves out, a share. */
 const CUT_TAPER = 0.04;
-/** How exactly an end by taper says what is in, a share: above, and in the tail below where resistance cuts the taper short. */
+/**
+ * How exactly an end by taper says what is in, a share: above, and in the tail below where
+ * resistance cuts the taper short.
+ */
 const TAPER_SIGMA = 0.02;
 const TAPER_TAIL = { share: 0.08, length: 0.05 };
 
-/** State of charge that a charge to `endV` volts per cell, ended by its taper, leaves in a usual cell. */
+/**
+ * State of charge that a charge to `endV` volts per cell, ended by its taper, leaves in a usual
+ * cell.
+ */
 export function socAtTaperEnd(chemistry: Chemistry, endV: number, cutsTaper: boolean): number {
 	const { traits, curve, rates, defaults } = chemistry;
 	const taperC = cutsTaper ? (rates.fastTaperC ?? rates.taperC) : rates.taperC;
@@ -184,13 +210,19 @@ function taperEvidence(id: string, chemistry: Chemistry, run: RunEvent): Evidenc
 	return { id, likelihood, otherwise: 1, right: RIGHT.end };
 }
 
-/** From this state of charge a nickel cell shows the fall of its volts, and how sharply that begins, shares. */
+/**
+ * From this state of charge a nickel cell shows the fall of its volts, and how sharply that begins,
+ * shares.
+ */
 const DELTA_PEAK_FROM = 0.94;
 const DELTA_PEAK_WIDTH = 0.015;
 /** Nickel takes up no more than this, and so wide is the range in which the fall lies, shares. */
 const PAST_FULL = 1.02;
 const DELTA_PEAK_RANGE = 0.08;
-/** A false peak comes in the first minutes: probability at the start, and the minutes in which it falls by a factor e. */
+/**
+ * A false peak comes in the first minutes: probability at the start, and the minutes of its
+ * decay by a factor e.
+ */
 const FALSE_PEAK = { atStart: 0.5, minutes: 8, always: 0.03 };
 
 function deltaPeakEvidence(id: string, run: RunEvent): Evidence {
@@ -202,7 +234,10 @@ function deltaPeakEvidence(id: string, run: RunEvent): Evidence {
 	return { id, likelihood, otherwise: 1, right: 1 - isFalse };
 }
 
-/** How far above its loaded end a discharged cell rests: resistance by rate, with as much again for a worn one; V per cell. */
+/**
+ * How far above its loaded end a discharged cell rests: resistance by rate, with as much again for
+ * a worn one; V per cell.
+ */
 function dischargeEndEvidence(id: string, chemistry: Chemistry, run: RunEvent, capacityAh: number): Evidence {
 	const { defaults, curve, voltages } = chemistry;
 	const endV = run.settings.dischargeEndV ?? voltages.dischargeEndV;
@@ -218,7 +253,10 @@ function dischargeEndEvidence(id: string, chemistry: Chemistry, run: RunEvent, c
 	};
 }
 
-/** How exactly a charger stops at its storage volts, a share, and what it says there (common practice, no source). */
+/**
+ * How exactly a charger stops at its storage volts, a share, and what it says there (common
+ * practice, no source).
+ */
 const STORAGE_SIGMA = 0.04;
 const STORAGE_OWN = 0.4;
 
@@ -231,8 +269,9 @@ const storageEvidence = (id: string, chemistry: Chemistry, run: RunEvent): Evide
 };
 
 /**
- * What the end of a run says by itself, beside the charge that was counted; null where it says nothing: a timer, a limit, an error.
- * `outcome` is how the end was judged on its record; `capacityAh` what the pack holds.
+ * What the end of a run says, beside the charge that was counted; null where it says
+ * nothing: a timer, a limit, an error. `outcome` is how the end was judged on its record;
+ * `capacityAh` what the pack holds.
  */
 export function endEvidence(
 	id: string,

@@ -1,18 +1,19 @@
 /**
- * Beliefs about a pack's charge that each hold some pieces of evidence to be wrong (multiple-hypothesis tracking, after Reid 1979,
- * IEEE Trans. Automatic Control 24, 843-854, from memory). A piece is right with a probability of its own and otherwise says
- * nothing, so that one wrong piece cannot own the estimate, and how likely each is to be wrong is read off the weights.
+ * Beliefs about a pack's charge that each hold some pieces of evidence to be wrong
+ * (multiple-hypothesis tracking, after Reid 1979, IEEE Trans. Automatic Control 24, 843-854, from
+ * memory). A piece is right with a probability of its own and otherwise says nothing, so that one
+ * wrong piece cannot own the estimate, and how likely each is to be wrong is read off the weights.
  */
 import { SOC_POINTS, unknownSoc, type SocDistribution } from './soc-grid';
 
-export interface Hypothesis {
+export interface ChargeHypothesis {
 	/** Its probability; those of all hypotheses add up to 1. */
 	weight: number;
 	soc: SocDistribution;
 	/** The pieces of evidence that it holds to be wrong, by their ids. */
 	wrong: readonly string[];
 }
-export type Belief = readonly Hypothesis[];
+export type Belief = readonly ChargeHypothesis[];
 
 /** Hypotheses kept at most, and the least weight of one. */
 const MOST_KEPT = 8;
@@ -20,14 +21,17 @@ const LEAST_WEIGHT = 1e-3;
 
 export const unknownBelief = (): Belief => [{ weight: 1, soc: unknownSoc(), wrong: [] }];
 
-/** The most probable hypotheses, their weights scaled to 1; those with the same wrong pieces are one. */
-function pruned(all: readonly Hypothesis[]): Belief {
-	const byWrong = new Map<string, Hypothesis[]>();
+/**
+ * The most probable hypotheses, their weights scaled to 1; those with the same wrong pieces are
+ * one.
+ */
+function pruned(all: readonly ChargeHypothesis[]): Belief {
+	const byWrong = new Map<string, ChargeHypothesis[]>();
 	for (const h of all) {
 		const key = h.wrong.join(' ');
 		byWrong.set(key, [...(byWrong.get(key) ?? []), h]);
 	}
-	const merged = [...byWrong.values()].map((same): Hypothesis => {
+	const merged = [...byWrong.values()].map((same): ChargeHypothesis => {
 		if (same.length === 1) return same[0];
 		const weight = same.reduce((sum, h) => sum + h.weight, 0);
 		const soc = new Float64Array(SOC_POINTS);
@@ -50,7 +54,10 @@ function pruned(all: readonly Hypothesis[]): Belief {
 export const predicted = (belief: Belief, change: (soc: SocDistribution) => SocDistribution): Belief =>
 	belief.map((h) => ({ ...h, soc: change(h.soc) }));
 
-/** What may have happened unseen: with `probability`, `change` took place; `piece` names what that makes wrong, if anything. */
+/**
+ * What may have happened unseen: with `probability`, `change` took place; `piece` names what that
+ * makes wrong, if anything.
+ */
 export interface Possibility {
 	probability: number;
 	change: (soc: SocDistribution) => SocDistribution;
@@ -92,7 +99,7 @@ export function updated(belief: Belief, evidence: Evidence): Belief {
 	const told = exponent === 1 ? likelihood : likelihood.map((l) => l ** exponent);
 	const untold = otherwise ** exponent;
 	return pruned(
-		belief.flatMap((h): Hypothesis[] => {
+		belief.flatMap((h): ChargeHypothesis[] => {
 			const soc = new Float64Array(told.length);
 			let agreed = 0;
 			for (let i = 0; i < soc.length; i++) {
@@ -100,7 +107,7 @@ export function updated(belief: Belief, evidence: Evidence): Belief {
 				agreed += soc[i];
 			}
 			for (let i = 0; i < soc.length; i++) soc[i] /= agreed;
-			const asRight: Hypothesis[] =
+			const asRight: ChargeHypothesis[] =
 				agreed > 0 ? [{ weight: h.weight * right * agreed, soc, wrong: h.wrong }] : [];
 			const asWrong = { ...h, weight: h.weight * (1 - right) * untold, wrong: [...h.wrong, id] };
 			return right < 1 ? [...asRight, asWrong] : asRight.length ? asRight : [asWrong];
@@ -108,7 +115,10 @@ export function updated(belief: Belief, evidence: Evidence): Belief {
 	);
 }
 
-/** Forgets which of the pieces that `keep` does not name were wrong: nothing depends on them any more. */
+/**
+ * Forgets which of the pieces that `keep` does not name were wrong: nothing depends on them any
+ * more.
+ */
 export const forgotten = (belief: Belief, keep: ReadonlySet<string>): Belief =>
 	pruned(belief.map((h) => ({ ...h, wrong: h.wrong.filter((id) => keep.has(id)) })));
 
@@ -121,7 +131,7 @@ export function marginal(belief: Belief): SocDistribution {
 }
 
 /** The most probable hypothesis: what is believed where pieces of evidence disagree. */
-export const mostProbable = (belief: Belief): Hypothesis =>
+export const mostProbable = (belief: Belief): ChargeHypothesis =>
 	belief.reduce((best, h) => (h.weight > best.weight ? h : best));
 
 /** Probability that the piece of evidence `id` is wrong. */

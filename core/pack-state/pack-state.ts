@@ -1,6 +1,7 @@
 /**
- * What is believed of a pack now, by one pass over its events in their order: charge, cells, warmth, condition, what it claims to be
- * and what contradicts what. Whatever asks what is known of a pack asks here.
+ * What is believed of a pack now, by one pass over its events in their order: charge, cells,
+ * warmth, condition, what it claims to be and what contradicts what. Whatever asks what is known of
+ * a pack asks here.
  */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
@@ -55,15 +56,15 @@ export interface ChargeEstimate {
 	low: number;
 	high: number;
 	/**
-	 * What decisions go by: the 1st and 99th percentile, and where pieces of evidence contradict one another whatever either of them
-	 * says.
+	 * What decisions go by: the 1st and 99th percentile, and where pieces of evidence contradict one
+	 * another whatever either of them says.
 	 */
 	least: number;
 	most: number;
 }
 
 /** A piece of evidence that the rest does not bear out. */
-export interface Contradiction {
+export interface StateContradiction {
 	/** The event whose word does not fit. */
 	event: string;
 	piece: 'volts' | 'end' | 'count' | 'answer' | 'use';
@@ -91,7 +92,10 @@ export interface PackState {
 	at: string;
 	/** Null where nothing on record says anything of the charge. */
 	charge: ChargeEstimate | null;
-	/** The charge by everything but the volts of a reading since the last move; null where nothing else tells it. */
+	/**
+	 * The charge by everything but the volts of a reading since the last move; null where nothing else
+	 * tells it.
+	 */
 	beforeReading: { mean: number; sigma: number } | null;
 	/** Charge of each cell, bottom first; all alike where no cell was ever read. */
 	socs: readonly number[];
@@ -101,12 +105,18 @@ export interface PackState {
 	/** Present capacity, Ah. */
 	capacityAh: number;
 	claim: ChargeClaim;
-	/** Volts of the cells at rest since the last move of the charge, V; null where they were not read so. */
+	/**
+	 * Volts of the cells at rest since the last move of the charge, V; null where they were not read
+	 * so.
+	 */
 	restV: readonly number[] | null;
-	/** What besides volts tells the charge: "filled 3 d ago and not used since"; null where volts are all there is. */
+	/**
+	 * What besides volts tells the charge: "filled 3 d ago and not used since"; null where volts are
+	 * all there is.
+	 */
 	how: string | null;
 	/** What leaves the charge open although something is on record; the gravest first. */
-	contradictions: readonly Contradiction[];
+	contradictions: readonly StateContradiction[];
 	/** Every event looked at, oldest first. */
 	steps: readonly StateStep[];
 	lastReading: ReadingEvent | null;
@@ -117,9 +127,15 @@ export interface PackState {
 	movedAt: string | null;
 	/** The last reading is from before what moved the charge last: its volts say nothing of now. */
 	readBefore: boolean;
-	/** The last run ended with a cell where it may burn, and its cells were not read at rest since; null otherwise. */
+	/**
+	 * The last run ended with a cell where it may burn, and its cells were not read at rest since;
+	 * null otherwise.
+	 */
 	endInDanger: EndJudged | null;
-	/** How far apart cells were read last, V, unless a balanced charge has levelled them since; null where cells were never read. */
+	/**
+	 * How far apart cells were read last, V, unless a balanced charge has levelled them since; null
+	 * where cells were never read.
+	 */
 	apart: { spreadV: number; lowest: number; at: string } | null;
 	/** How the last run's end was judged; null where none ended. */
 	judged: EndJudged | null;
@@ -127,7 +143,9 @@ export interface PackState {
 }
 
 const MOST_EVENTS = 24;
-/** Moves of the charge looked back over, and readings between two of them: older ones are overtaken. */
+/**
+ * Moves of the charge looked back over, and readings between two of them: older ones are overtaken.
+ */
 const MOST_MOVES = 5;
 const MOST_READINGS = 4;
 
@@ -137,20 +155,28 @@ const AHEAD_MS = 3600e3;
 const SAME_MOMENT_MS = 1000;
 
 /* Common practice, no source: judgement, calibrated on `npm run evaluate -- pack-state`. */
-/** Somebody used it and did not say so: where nothing was asked, growing with the days; and where they said that nobody did. */
+/**
+ * Somebody used it and did not say so: where nothing was asked, growing with the days; and where
+ * they denied it.
+ */
 const UNNOTED_USE = { soon: 0.02, most: 0.3, days: 2, thoughDenied: 0.03 };
 /** Somebody charged it and did not say so. */
 const UNNOTED_CHARGE = 0.02;
 /** So soon after a run or a reading nothing happens in between, h. */
 const SAME_SITTING_H = 0.75;
-/** A counted charge is written down wrong this often; what it says then, against a plausible one. */
+/**
+ * A counted charge is written down wrong this often; what it says then, against a plausible one.
+ */
 const COUNT_WRONG = 0.02;
 const COUNT_OTHERWISE = 0.15;
 /** A piece that is more probably wrong than right contradicts. */
 const CONTRADICTS = 0.5;
 /** A reading that is not at rest adds this much to one that is, of the same time of lying still. */
 const UNSETTLED_SHARE = 0.25;
-/** A reading that was followed by another of the same time of lying still is right so often: it may have been read again for a reason. */
+/**
+ * A reading that was followed by another of the same time of lying still is right so often: it may
+ * have been read again for a reason.
+ */
 const READ_AGAIN = 0.9;
 
 export interface Pass {
@@ -161,18 +187,18 @@ export interface Pass {
 	current: { direction: LastCurrent['direction']; at: string } | null;
 	/** Whether anything said something of the charge yet. */
 	known: boolean;
-	/** What each piece says by itself. */
+	/** Charge by each piece alone. */
 	says: Map<string, number>;
 	/** By everything but volts since the last move. */
 	besides: { mean: number; sigma: number } | null;
-	pieces: Map<string, Contradiction['piece']>;
+	pieces: Map<string, StateContradiction['piece']>;
 }
 
-const piece = (kind: Contradiction['piece'], event: string): string => `${kind}:${event}`;
+const piece = (kind: StateContradiction['piece'], event: string): string => `${kind}:${event}`;
 
 const meanByItself = (likelihood: SocDistribution): number => meanOf(normalised(likelihood));
 
-function take(pass: Pass, kind: Contradiction['piece'], event: string, evidence: Evidence): void {
+function take(pass: Pass, kind: StateContradiction['piece'], event: string, evidence: Evidence): void {
 	pass.belief = updated(pass.belief, evidence);
 	pass.pieces.set(evidence.id, kind);
 	pass.says.set(evidence.id, meanByItself(evidence.likelihood));
@@ -294,13 +320,19 @@ function onRun(
 	return judged;
 }
 
-/** How much a reading counts among those of its time of lying still, and whether another followed it. */
+/**
+ * How much a reading counts among those of its time of lying still, and whether another followed
+ * it.
+ */
 interface Counts {
 	exponent: number;
 	readAgain: boolean;
 }
 
-/** How much each reading counts among those of the same time of lying still, which share the error of curve and rest. */
+/**
+ * How much each reading counts among those of the same time of lying still, which share the error
+ * of curve and rest.
+ */
 function countsOf(events: readonly PackEvent[], chemistry: Chemistry): Map<string, Counts> {
 	const counts = new Map<string, Counts>();
 	let spell: { id: string; settled: boolean }[] = [];
@@ -369,7 +401,7 @@ function howKnown(steps: readonly StateStep[], belief: Belief, now: string): str
 function estimateOf(
 	believed: SocDistribution,
 	soc: SocDistribution,
-	contradictions: readonly Contradiction[]
+	contradictions: readonly StateContradiction[]
 ): ChargeEstimate {
 	const said = contradictions.flatMap((c) => [c.says, c.others]).filter((s) => s !== null);
 	return {
@@ -382,7 +414,10 @@ function estimateOf(
 	};
 }
 
-/** Volts of the cells in the newest reading at rest since the last move of the charge, V; null where there is none. */
+/**
+ * Volts of the cells in the newest reading at rest since the last move of the charge, V; null where
+ * there is none.
+ */
 function restVoltsSince(
 	steps: readonly StateStep[],
 	chemistry: Chemistry,
@@ -428,7 +463,10 @@ function apartIn(steps: readonly StateStep[], cells: number): PackState['apart']
 	return null;
 }
 
-/** The events that the charge is told by: the last moves, and the newest readings between two of them. */
+/**
+ * The events that the charge is estimated from: the last moves, and the newest readings between two of
+ * them.
+ */
 function newest(all: readonly PackEvent[]): PackEvent[] {
 	const kept: PackEvent[] = [];
 	let moves = 0;
@@ -444,7 +482,10 @@ function newest(all: readonly PackEvent[]): PackEvent[] {
 	return kept.toReversed();
 }
 
-/** What all events together say of a pack, as of the last of them: kept where the same pack is asked for often. */
+/**
+ * What all events together say of a pack, as of the last of them: kept where the same pack is asked
+ * for often.
+ */
 export interface EventPass {
 	pack: Pack;
 	/** In their order. */
@@ -454,8 +495,8 @@ export interface EventPass {
 }
 
 /**
- * One pass over `events`, in any order. Those after `now` (ISO 8601) are passed over. Costs a few tenths of a millisecond an event and
- * looks at the newest two dozen.
+ * One pass over `events`, in any order. Those after `now` (ISO 8601) are passed over. Costs a few
+ * tenths of a millisecond an event and looks at the newest two dozen.
  */
 export function passOver(pack: Pack, events: readonly PackEvent[], now: string): EventPass {
 	const chemistry = chemistryOf(pack.chemistry);
@@ -530,15 +571,18 @@ function newestOf<K extends PackEvent['kind']>(
 	return events.findLast((e): e is Extract<PackEvent, { kind: K }> => of(e) && is(e)) ?? null;
 }
 
-/** What the pieces of evidence say that are more probably wrong than right; a reading that was followed by another has been asked again. */
+/**
+ * What the pieces of evidence say that are more probably wrong than right; a reading that was
+ * followed by another has been asked again.
+ */
 const contradictionsIn = (
 	pass: Pass,
 	mean: number,
 	newestReading: string | null,
 	since: ReadonlySet<string>
-): Contradiction[] =>
+): StateContradiction[] =>
 	[...pass.pieces]
-		.map(([id, kind]): Contradiction => ({
+		.map(([id, kind]): StateContradiction => ({
 			event: id.slice(id.indexOf(':') + 1),
 			piece: kind,
 			probability: probabilityWrong(pass.belief, id),
@@ -561,7 +605,9 @@ function coolingOf(warmth: Warmth, use: UseEvent | null, reading: ReadingEvent |
 	return { ...warmth, coolAt: coolAt ?? null };
 }
 
-/** The state of a pack at `now` (ISO 8601) by what its events say; `airDegC` is the air around it. */
+/**
+ * The state of a pack at `now` (ISO 8601) by what its events say; `airDegC` is the air around it.
+ */
 export function stateAt(passed: EventPass, now: string, airDegC: number): PackState {
 	const { pack, events, steps } = passed;
 	const chemistry = chemistryOf(pack.chemistry);
@@ -617,8 +663,8 @@ export function stateAt(passed: EventPass, now: string, airDegC: number): PackSt
 }
 
 /**
- * The state of `pack` at `now` (ISO 8601) by `events`, in any order; events after `now` are passed over. `airDegC` is the air around
- * it. Pure and deterministic.
+ * The state of `pack` at `now` (ISO 8601) by `events`, in any order; events after `now` are passed
+ * over. `airDegC` is the air around it. Pure and deterministic.
  */
 export const packState = (
 	pack: Pack,

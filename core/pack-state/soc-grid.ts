@@ -1,6 +1,6 @@
 /**
- * A distribution over the state of charge on a uniform grid: 241 points of 0.5 % from −10 % to 110 %, so that cells that were
- * emptied or filled too far have their place. Weights add up to 1.
+ * A distribution over the state of charge on a uniform grid: 241 points of 0.5 % from −10 % to 110
+ * %, so that cells that were emptied or filled too far have their place. Weights add up to 1.
  */
 
 /** Grid step and range, state of charge as a share. */
@@ -20,7 +20,10 @@ export const SOC_AT: SocDistribution = Float64Array.from(
 const FIRST_ORDINARY = Math.round((0 - SOC_MIN) / SOC_STEP);
 const LAST_ORDINARY = Math.round((1 - SOC_MIN) / SOC_STEP);
 
-/** A cell outside 0 to 100 % is this much less likely than one inside before anything was read (common practice, no source). */
+/**
+ * A cell outside 0 to 100 % is this much less likely than one inside before anything was read
+ * (common practice, no source).
+ */
 const OUTSIDE = 0.5;
 
 /** Nothing is known: every state of charge from 0 to 1 alike, outside of that less. */
@@ -40,7 +43,10 @@ export function normalised(p: SocDistribution): SocDistribution {
 	return sum > 0 ? p.map((w) => w / sum) : unknownSoc();
 }
 
-/** Puts `weight` at `soc`, split between the two grid points beside it; beyond the ends it stays at the end. */
+/**
+ * Puts `weight` at `soc`, split between the two grid points beside it; beyond the ends it stays at
+ * the end.
+ */
 export function addAt(p: SocDistribution, soc: number, weight: number): void {
 	const place = Math.min(SOC_POINTS - 1, Math.max(0, (soc - SOC_MIN) / SOC_STEP));
 	const i = Math.min(SOC_POINTS - 2, Math.floor(place));
@@ -56,7 +62,10 @@ export function moved(p: SocDistribution, map: (soc: number) => number): SocDist
 	return out;
 }
 
-/** Widened by a normal error of standard deviation `sigma`, a share; mass that would leave the grid stays at its end. */
+/**
+ * Widened by a normal error of standard deviation `sigma`, a share; mass that would leave the grid
+ * stays at its end.
+ */
 export function widened(p: SocDistribution, sigma: number): SocDistribution {
 	const reach = Math.ceil((3.5 * sigma) / SOC_STEP);
 	if (!(sigma > SOC_STEP / 4)) return p;
@@ -78,7 +87,10 @@ export function widened(p: SocDistribution, sigma: number): SocDistribution {
 	return out;
 }
 
-/** An unknown amount taken out: what was at a point lies anywhere from empty to there, each share alike. */
+/**
+ * An unknown amount taken out: what was at a point lies anywhere from empty to there, each share
+ * alike.
+ */
 export function drawnDown(p: SocDistribution): SocDistribution {
 	const out = new Float64Array(SOC_POINTS);
 	let above = 0;
@@ -91,7 +103,9 @@ export function drawnDown(p: SocDistribution): SocDistribution {
 	return out;
 }
 
-/** An unknown amount put in: what was at a point lies anywhere from there to full, each share alike. */
+/**
+ * An unknown amount put in: what was at a point lies anywhere from there to full, each share alike.
+ */
 export function filledUp(p: SocDistribution): SocDistribution {
 	const out = new Float64Array(SOC_POINTS);
 	let below = 0;
@@ -118,7 +132,10 @@ export function sigmaOf(p: SocDistribution): number {
 	return Math.max(SOC_STEP / 2, Math.sqrt(sum));
 }
 
-/** The state of charge that a share `part` (0 to 1) of the distribution lies below; linear within a step. */
+/**
+ * The state of charge that a share `part` (0 to 1) of the distribution lies below; linear within a
+ * step.
+ */
 export function quantileOf(p: SocDistribution, part: number): number {
 	let below = 0;
 	for (let i = 0; i < SOC_POINTS; i++) {

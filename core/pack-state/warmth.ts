@@ -1,12 +1,16 @@
 /**
- * How warm a pack is: as it was measured while that is fresh, and after heat that was said or must be expected somewhere between that
- * and the air. Hot binds until it was measured or has had the time to cool. Common practice, no source.
+ * How warm a pack is: as it was measured while that is fresh, and after heat that was said or must
+ * be expected somewhere between that and the air. Hot binds until it was measured or has had the
+ * time to cool. Common practice, no source.
  */
 import type { Chemistry } from '../chemistry/chemistry';
 import { degrees, text } from '../quantity/format';
 import type { PackEvent, RunEvent } from './event';
 
-/** After this long a pack has taken on much of the air's temperature, or has been carried elsewhere, ms. */
+/**
+ * After this long a pack has taken on much of the air's temperature, or has been carried elsewhere,
+ * ms.
+ */
 const FRESH_MS = 3600e3;
 const MIN_MS = 60e3;
 /** A pack that is called hot, °C at most, and halves its distance to the air in this time, min. */
@@ -44,7 +48,10 @@ export interface Warmth {
 	howColdest: string;
 	/** Measuring it would settle the matter. */
 	supposed: boolean;
-	/** Until when it cools after heat that was said or must be expected, ISO 8601; null where it is cool, or only a thermometer can tell. */
+	/**
+	 * Until when it cools after heat that was said or must be expected, ISO 8601; null where it is
+	 * cool, or only a thermometer can tell.
+	 */
 	coolAt: string | null;
 	/** Hot although neither current nor use explains it: the id of the observation; null otherwise. */
 	unexplained: string | null;
@@ -99,7 +106,10 @@ const minutesAgo = (ms: number): string =>
 			? `${Math.max(0, Math.round(ms / MIN_MS))} min ago`
 			: `${Math.round(ms / 3600e3)} h ago`;
 
-/** The observation of heat that nothing explains and nothing since has settled; null where there is none. */
+/**
+ * The observation of heat that nothing explains and nothing since has settled; null where there is
+ * none.
+ */
 function unexplainedHeat(events: readonly PackEvent[], airDegC: number): string | null {
 	for (const event of events.toReversed()) {
 		if (event.kind === 'reading' && event.reading.temperatureDegC !== null) {

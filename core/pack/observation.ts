@@ -1,4 +1,7 @@
-/** What was seen, felt or smelt at a pack, and what that makes of its condition. Common practice, no source. */
+/**
+ * What was seen, felt or smelt at a pack, and what that makes of its condition. Common practice, no
+ * source.
+ */
 import { choice, moment, text, type ValuesOf } from '../quantity/field';
 import type { PackCondition } from './pack';
 

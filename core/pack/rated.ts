@@ -1,8 +1,12 @@
-/** The capacity that rates count from: a worn pack has less to take a current than its label says. */
+/**
+ * The capacity that rates count from: a worn pack has less to take a current than its label says.
+ */
 import { milliampHours, text } from '../quantity/format';
 import type { Pack } from './pack';
 
-/** Capacity lost per year of a pack whose capacity was never measured (common practice, no source). */
+/**
+ * Capacity lost per year of a pack whose capacity was never measured (common practice, no source).
+ */
 const FADE_PER_YEAR = 0.03;
 const YEAR_MS = 365.25 * 86400e3;
 
@@ -15,11 +19,17 @@ const WORTH_SAYING = 0.98;
 export const ratedAh = (pack: Rated): number =>
 	Math.min(pack.capacityAh, pack.measuredCapacityAh ?? Infinity);
 
-/** Behind a rate, where it is not the label's capacity that it counts from: " of 1560 mAh"; else nothing. */
+/**
+ * Behind a rate, where it is not the label's capacity that it counts from: " of 1560 mAh"; else
+ * nothing.
+ */
 export const ofMeasured = (pack: Rated): string =>
 	ratedAh(pack) < WORTH_SAYING * pack.capacityAh ? ` of ${text(milliampHours(ratedAh(pack)))}` : '';
 
-/** Best guess of the present capacity at `now` (ISO 8601), Ah: measured, or the label's less fade with age. */
+/**
+ * Best guess of the present capacity at `now` (ISO 8601), Ah: measured, or the label's less fade
+ * with age.
+ */
 export function presentCapacityAh(pack: Rated & Pick<Pack, 'firstUsedOn'>, now: string): number {
 	if (pack.measuredCapacityAh !== null) return pack.measuredCapacityAh;
 	const years = pack.firstUsedOn ? (Date.parse(now) - Date.parse(pack.firstUsedOn)) / YEAR_MS : 0;

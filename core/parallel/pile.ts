@@ -1,4 +1,7 @@
-/** A pile of packs that might charge together: what each is, what it reads, and why one cannot be joined with any other. */
+/**
+ * A pile of packs that might charge together: what each is, what it reads, and why one cannot be
+ * joined with any other.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import { socAt } from '../chemistry/curve';
 import type { PackState } from '../pack-state/pack-state';
@@ -58,14 +61,20 @@ const RENEWABLE = new Set(['join-reading-stale', 'join-not-read', 'join-cells-no
 /** Packs of one pile belong to one chemistry and one cell count. */
 export const kindOf = (pack: Pick<Pack, 'chemistry' | 'cells'>): string => `${pack.chemistry} ${pack.cells}`;
 
-/** So near its end of charge a pack has nothing to be charged for, V a cell (common practice, no source). */
+/**
+ * So near its end of charge a pack has nothing to be charged for, V a cell (common practice, no
+ * source).
+ */
 const NEARLY_V = 0.03;
 
 const isFull = (pack: Pack, reading: ReadingInput): boolean =>
 	packVoltage(reading) / pack.cells >=
 	(pack.makerEndVoltageV ?? chemistryOf(pack.chemistry).voltages.chargeEndV) - NEARLY_V - 1e-9;
 
-/** Why a pack is joined with nothing by what is believed of it; null where nothing speaks against it. */
+/**
+ * Why a pack is joined with nothing by what is believed of it; null where nothing speaks against
+ * it.
+ */
 function byState(pack: Pack, state: JoiningState, now: string): Omit<NotInPile, 'pack'> | null {
 	const { condition, warmth, claim, endInDanger, judged, restV, contradictions, how } = state;
 	const name = pack.name;
@@ -86,7 +95,10 @@ function byState(pack: Pack, state: JoiningState, now: string): Omit<NotInPile, 
 	return null;
 }
 
-/** Sorts a pile of one kind into what may be joined with others at all, and what may not, each with its reason. */
+/**
+ * Sorts a pile of one kind into what may be joined with others at all, and what may not, each with
+ * its reason.
+ */
 export function sift(
 	pile: readonly PileMember[],
 	practice: ResolvedPractice,

@@ -1,4 +1,7 @@
-/** Everything a program depends on: this pack, on this channel, from this supply, for this purpose, now. */
+/**
+ * Everything a program depends on: this pack, on this channel, from this supply, for this purpose,
+ * now.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
 import { heldOf, type Channel, type Charger } from '../charger/charger';
@@ -60,8 +63,9 @@ export interface Resolved extends Omit<ProgramContext, 'around' | 'joined'> {
 }
 
 /**
- * The most a pack whose label says no rate is charged at, 1/h: the chemistry's own figure, or what the person follows instead
- * for lithium. `guessed` when it is above what the chemistry bears without harm.
+ * The most a pack whose label says no rate is charged at, 1/h: the chemistry's own figure, or what
+ * the person follows instead for lithium. `guessed` when it is above what the chemistry bears
+ * without harm.
  */
 export function unlabelledRate(
 	chemistry: Chemistry,
@@ -106,7 +110,10 @@ export function packRates(
 	return rates;
 }
 
-/** What joined packs are charged at unless a person decides otherwise, 1/h of each (common practice, no source). */
+/**
+ * What joined packs are charged at unless a person decides otherwise, 1/h of each (common practice,
+ * no source).
+ */
 export const JOINED_C = 1;
 
 /** Rates that come from being joined: 1C of each, and what the plug of each bears of its share. */
@@ -124,7 +131,10 @@ function joinedRates(load: Load, connectors: readonly Connector[] | undefined): 
 	];
 }
 
-/** The state of a pack by its events and the reading that a program begins with, which need not be one of them. */
+/**
+ * The state of a pack by its events and the reading that a program begins with, which need not be
+ * one of them.
+ */
 function stateOf(
 	pack: Pack,
 	reading: ReadingInput | null,
@@ -140,7 +150,10 @@ function stateOf(
 const isSame = (a: ReadingInput, b: ReadingInput): boolean =>
 	Date.parse(a.takenAt) === Date.parse(b.takenAt) && packVoltage(a) === packVoltage(b);
 
-/** Follows the references of a context. The channel must belong to the charger; a miss is a bug and throws. */
+/**
+ * Follows the references of a context. The channel must belong to the charger; a miss is a bug and
+ * throws.
+ */
 export function resolve(context: ProgramContext): Resolved {
 	const { charger, purpose, ambientDegC } = context;
 	const { joined = [], ...given } = context;
@@ -217,7 +230,10 @@ function settingsFor(task: Task, chemistry: Chemistry, pack: Pack, channel: Chan
 /** Whether this program has the setting. */
 export const asks = (r: Pick<Resolved, 'settingIds'>, id: SettingId): boolean => r.settingIds.includes(id);
 
-/** The held setting of this kind that bears on the program's channel, or null when the charger has none. */
+/**
+ * The held setting of this kind that bears on the program's channel, or null when the charger has
+ * none.
+ */
 export function heldSetting(
 	r: Pick<Resolved, 'charger' | 'channelId' | 'task' | 'chemistry'>,
 	kind: HeldSettingKind

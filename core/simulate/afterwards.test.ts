@@ -5,9 +5,9 @@ import { aPackModel } from '../../tests/support/pack-models';
 import { chemistryOf } from '../chemistry/catalogue';
 import { curveFromAnchors } from '../chemistry/curve';
 import { afterwards } from './afterwards';
-import type { PackState } from './pack-simulation';
+import type { SimulatedState } from './pack-simulation';
 
-const rested = (soc: number, degC = 20): PackState => ({
+const rested = (soc: number, degC = 20): SimulatedState => ({
 	soc: Float64Array.of(soc),
 	relaxV: Float64Array.of(0),
 	temperatureDegC: degC

@@ -3,7 +3,7 @@ import type { ChargeControl } from './charge-control';
 import { ChargeSimulation } from './charge-simulation';
 import { DischargeSimulation, type DischargeControl } from './discharge-simulation';
 import type { PackModel } from './pack-model';
-import type { PackSimulation, PackState } from './pack-simulation';
+import type { PackSimulation, SimulatedState } from './pack-simulation';
 
 export type Leg = (
 	| { readonly kind: 'charge'; readonly control: ChargeControl }
@@ -30,7 +30,7 @@ export const restLeg = (seconds: number): Leg => ({
 });
 
 /** The simulation of one leg from where the pack stands; from the model's start when nothing went before. */
-export function simulateLeg(model: PackModel, leg: Leg, from?: PackState): PackSimulation {
+export function simulateLeg(model: PackModel, leg: Leg, from?: SimulatedState): PackSimulation {
 	return leg.kind === 'charge'
 		? new ChargeSimulation(model, leg.control, from)
 		: new DischargeSimulation(model, leg.control, from);

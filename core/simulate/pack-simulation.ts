@@ -13,7 +13,7 @@ const RENEW_S = 30;
 const BURNS_DEG_C = 200;
 
 /** Where a pack stands: what the next leg of a program begins with. */
-export interface PackState {
+export interface SimulatedState {
 	soc: Float64Array;
 	relaxV: Float64Array;
 	temperatureDegC: number;
@@ -63,7 +63,7 @@ export abstract class PackSimulation {
 
 	constructor(
 		protected readonly model: PackModel,
-		from?: PackState
+		from?: SimulatedState
 	) {
 		this.cells = model.capacityAh.length;
 		this.soc = Float64Array.from(from?.soc ?? model.startSoc);
@@ -94,7 +94,7 @@ export abstract class PackSimulation {
 	}
 
 	/** Where the pack stands now. */
-	get state(): PackState {
+	get state(): SimulatedState {
 		return { soc: this.soc, relaxV: this.relaxV, temperatureDegC: this.temperatureDegC };
 	}
 

@@ -4,7 +4,7 @@ import { PHASES, type ChargeControl, type Phase } from './charge-control';
 import type { EndReason } from './end';
 import { goesOn, simulateLeg, type Leg } from './legs';
 import type { PackModel } from './pack-model';
-import type { PackSimulation, PackState } from './pack-simulation';
+import type { PackSimulation, SimulatedState } from './pack-simulation';
 
 /** No leg is followed for longer than this, s. A control without a usable end stops here. */
 const LONGEST_S = 2 * 86400;
@@ -46,7 +46,7 @@ export interface Outcome {
 	endCellV: number[];
 	endSoc: number[];
 	/** Where the pack stands at the end: what follows begins with it. */
-	endState: PackState;
+	endState: SimulatedState;
 	/** Phases in order with the time each began, s. */
 	phases: { phase: Phase; fromS: number }[];
 	legs: LegOutcome[];
@@ -161,7 +161,7 @@ function book(sim: PackSimulation, leg: Leg, out: Outcome): void {
 /** Runs `legs` one after another on `model`. Deterministic; throws nothing for any finite positive input. */
 export function runLegs(model: PackModel, legs: readonly Leg[], options: RunOptions): Outcome {
 	const out = begin(model);
-	let from: PackState | undefined;
+	let from: SimulatedState | undefined;
 	for (const leg of legs) {
 		const sim = simulateLeg(model, leg, from);
 		followLeg(sim, out, options);

@@ -1,4 +1,7 @@
-/** How often the state's intervals hold the truth of packs that core does not know, and how often its claims are right. */
+/**
+ * How often the state's intervals hold the truth of packs that core does not know, and how often
+ * its claims are right.
+ */
 import type { Pack } from '../../core/pack/pack';
 import { uniform } from '../../core/simulate/random';
 import { packState } from '../../core/pack-state/pack-state';
@@ -13,7 +16,10 @@ export interface Coverage {
 	held: number;
 	below: number;
 	width: number;
-	/** Packs called full: how many, and the share of them with at least 90 % of what the program's end holds; with nothing left out. */
+	/**
+	 * Packs called full: how many, and the share of them with at least 90 % of what the program's end
+	 * holds; with nothing left out.
+	 */
 	full: number;
 	fullRight: number;
 	fullRightComplete: number;

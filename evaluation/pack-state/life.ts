@@ -1,4 +1,7 @@
-/** Stories of packs whose truth core does not know, as forgetful people tell them: what happened, and what was written down of it. */
+/**
+ * Stories of packs whose truth core does not know, as forgetful people tell them: what happened,
+ * and what was written down of it.
+ */
 import type { Pack } from '../../core/pack/pack';
 import { PackSchema } from '../../core/pack/pack-schema';
 import type { PackEvent, RunEvent } from '../../core/pack-state/event';
@@ -43,7 +46,7 @@ const EMPTY_V: Record<string, number> = {
 };
 
 /** What was true, and on record, at one moment of a life. */
-export interface Moment {
+export interface LifeMoment {
 	at: string;
 	pack: Pack;
 	events: readonly PackEvent[];
@@ -55,7 +58,7 @@ export interface Moment {
 	complete: boolean;
 	/** The last event is a charge that ended soundly full. */
 	soundFull: boolean;
-	/** All that happened so far was told, and rightly. */
+	/** Everything so far is on record, and correct. */
 	honest: boolean;
 }
 
@@ -280,13 +283,16 @@ function dischargeRun(t: Teller): void {
 		t.complete = true;
 }
 
-/** A life of one pack: `steps` things that happen, and the moments between them at which somebody might ask. */
+/**
+ * A life of one pack: `steps` things that happen, and the moments between them at which somebody
+ * might ask.
+ */
 export function* lifeOf(
 	chemistry: string,
 	steps: number,
 	draw: Draw,
 	stateAt: (pack: Pack, events: readonly PackEvent[], at: string) => PackState
-): Generator<Moment> {
+): Generator<LifeMoment> {
 	const truth = aTruth(chemistry, draw);
 	const pack = PackSchema.parse({
 		id: 'pack',

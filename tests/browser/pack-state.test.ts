@@ -1,4 +1,6 @@
-/** One pack, one state: what was seen, said or charged last binds on every page, in the same words. */
+/**
+ * One pack, one state: what was seen, said or charged last binds on every page, in the same words.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { By } from 'selenium-webdriver';
@@ -137,7 +139,7 @@ describe('one pack, one state', { timeout: 300_000 }, () => {
 	test('a false full corrected into a sound end is believed from then on, and its story can be taken back', async () => {
 		const { person } = bench;
 		const name = 'Guillemot trawler';
-		// What the demo read of it an hour ago is put out of the way: nobody reads a pack that is being charged.
+		// What the demo read of it an hour ago is put out of the way: a pack is not read while it is charged.
 		const [last] = await bench.api<{ id: string }[]>(`/packs/${bench.packId(name)}/readings`);
 		await bench.api(`/readings/${last.id}`, 'DELETE');
 		await bench.api(`/packs/${bench.packId(name)}/readings`, 'POST', {

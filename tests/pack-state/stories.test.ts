@@ -1,4 +1,6 @@
-/** Stories of packs, with what must be believed of each and of its next program; see `stories.ts`. */
+/**
+ * Stories of packs, with what must be believed of each and of its next program; see `stories.ts`.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { verdictOf } from '../../core/program/check';

@@ -1,6 +1,7 @@
 /**
- * What happened to a pack in two to six events, told with the figures of every chemistry that it may happen to, and what must be believed
- * then and of its next program. Worked by hand from the figures below; common practice, no source.
+ * What happened to a pack in two to six events, told with the figures of every chemistry that it
+ * may happen to, and what must be believed then and of its next program. Worked by hand from the
+ * figures below; common practice, no source.
  */
 import type { Pack } from '../../core/pack/pack';
 import type { PackEvent, RunEvent } from '../../core/pack-state/event';
@@ -10,13 +11,18 @@ import { anObservation, aReadingEvent, aRunEvent, atHour, aUseEvent } from '../s
 
 export interface Figures {
 	pack: Pack;
-	/** Volts of a cell at rest: full, about 60 %, about 20 %; and the charge at the last two, shares. */
+	/**
+	 * Volts of a cell at rest: full, about 60 %, about 20 %; and the charge at the last two, shares.
+	 */
 	fullV: number;
 	midV: number;
 	lowV: number;
 	mid: number;
 	low: number;
-	/** End of charge and of discharge, storage, V per cell; storage is null where there is none by volts. */
+	/**
+	 * End of charge and of discharge, storage, V per cell; storage is null where there is none by
+	 * volts.
+	 */
 	endV: number;
 	emptyV: number;
 	storeV: number | null;
@@ -53,7 +59,7 @@ export const FIGURES: Record<string, Figures> = {
 	lead: other('lead', [2.15, 2.06, 1.97, 0.6, 0.2, 2.4, 1.8, 0.5])
 };
 
-export interface Believed {
+export interface StoryExpectation {
 	/** Between these the mean charge must lie, shares. */
 	mean?: readonly [number, number];
 	/** The 90 % interval reaches at least from here to here. */
@@ -65,17 +71,17 @@ export interface Believed {
 	/** Rules that the next ordinary charge must find, and some that it must not. */
 	finds?: readonly string[];
 	spares?: readonly string[];
-	/** The next charge may be started as it is, or may not. */
+	/** `false`: the next charge is not clear. */
 	clear?: false;
 	condition?: Pack['condition'];
 }
-export interface Story {
+export interface PackStory {
 	name: string;
 	of: (f: Figures) => boolean;
 	events: (f: Figures) => PackEvent[];
 	/** Hours at which it is asked, from the first morning. */
 	askedAt: number;
-	believed: (f: Figures) => Believed;
+	believed: (f: Figures) => StoryExpectation;
 }
 
 const CAPACITY = 2.6;
@@ -163,7 +169,7 @@ const soft = (f: Figures): boolean => !f.lithium;
 const nick = (f: Figures): boolean => f.nickel;
 const around = (soc: number, by = 0.13): readonly [number, number] => [soc - by, soc + by];
 
-export const STORIES: readonly Story[] = [
+export const STORIES: readonly PackStory[] = [
 	{
 		name: 'read half full at rest',
 		of: every,

@@ -1,6 +1,7 @@
 /**
- * What three looks are worth against what they are worth at best: the posterior of somebody who knows the truth's own physics and
- * what it was drawn by (`scripts/follow/reference.ts`). A cut of `npm run follow`; figures in docs/figures.md.
+ * What three looks are worth against what they are worth at best: the posterior of somebody who
+ * knows the truth's own physics and what it was drawn by (`scripts/follow/reference.ts`). A cut of
+ * `npm run follow`; figures in docs/figures.md.
  */
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
@@ -24,7 +25,8 @@ test('what is kept of the reference is what it says of these charges, and all th
 		const { reference } = measure(run, chemistry, 0, true);
 		const known = knownOf(chemistry, 0);
 		assert.ok(
-			// What is kept was found with limits of an earlier reckoning of the start; they cut a course a little elsewhere now.
+			// What is kept was found with limits of an earlier reckoning of the start; they cut a course a
+			// little elsewhere now.
 			Math.abs(reference!.end - known.end) < 0.03 * known.end,
 			`${chemistry}: ${reference!.end}, kept ${known.end}`
 		);

@@ -1,6 +1,6 @@
 /**
- * A seeded cut of `npm run evaluate -- pack-state`: packs with curves of other hands, forgetful people, and how often the state's
- * intervals and claims are right about them.
+ * A seeded cut of `npm run evaluate -- pack-state`: packs with curves of other hands, forgetful
+ * people, and how often the state's intervals and claims are right about them.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';

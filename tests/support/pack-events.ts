@@ -1,5 +1,5 @@
 /** Small makers of events of a pack for tests; every call gives a fresh, valid object. */
-import { runRecordOf, type JudgedRun } from '../../core/log/run-record';
+import { runRecordOf, type RunToJudge } from '../../core/log/run-record';
 import type {
 	DisplayReading,
 	ObservationEvent,
@@ -11,11 +11,11 @@ import { aReading } from './bench-chargers';
 
 const HOUR_MS = 3600e3;
 
-/** A moment so many hours after 8 o'clock on 1 May 2026, ISO 8601. */
+/** A moment in hours after 8 o'clock on 1 May 2026, ISO 8601. */
 export const atHour = (hours: number): string =>
 	new Date(Date.parse('2026-05-01T08:00:00.000Z') + hours * HOUR_MS).toISOString();
 
-interface RunChange extends Partial<Omit<JudgedRun, 'settings'>> {
+interface RunChange extends Partial<Omit<RunToJudge, 'settings'>> {
 	id?: string;
 	settings?: Partial<RunEvent['settings']>;
 	startedAt?: string;

@@ -1,6 +1,7 @@
 /**
- * Rest volts of cells that core did not draw: published half-cell and empirical curves, quoted from memory, and handbook tables. Nothing
- * here is shared with core. State of charge runs from 0, empty as the trade measures it, to 1, charged to the usual end.
+ * Rest volts of cells that core did not draw: published half-cell and empirical curves, quoted from
+ * memory, and handbook tables. Nothing here is shared with core. State of charge runs from 0, empty
+ * as the trade measures it, to 1, charged to the usual end.
  */
 
 /** Rest volts per cell at a state of charge. */
@@ -32,7 +33,10 @@ function stretched(
 	return (soc) => own(empty + soc * (full - empty));
 }
 
-/** Chen and Rincón-Mora 2006, IEEE Trans. Energy Conversion 21, 504-511: polymer Li-ion; from memory. */
+/**
+ * Chen and Rincón-Mora 2006, IEEE Trans. Energy Conversion 21, 504-511: polymer Li-ion; from
+ * memory.
+ */
 const polymer = (s: number): number =>
 	-1.031 * exp(-35 * s) + 3.685 + 0.2156 * s - 0.1178 * s ** 2 + 0.3201 * s ** 3;
 
@@ -60,7 +64,10 @@ function cobalt(y: number): number {
 		0.02167 * tanh((s - 0.525) / 0.006)
 	);
 }
-/** Nickel-rich oxide and graphite-silicon of Chen et al. 2020, J. Electrochem. Soc. 167, 080534; from memory. */
+/**
+ * Nickel-rich oxide and graphite-silicon of Chen et al. 2020, J. Electrochem. Soc. 167, 080534;
+ * from memory.
+ */
 const graphiteChen = (x: number): number =>
 	1.9793 * exp(-39.3631 * x) +
 	0.2482 -
@@ -77,7 +84,9 @@ const nickelRich = (y: number): number =>
 const ironPhosphate = (y: number): number =>
 	3.4077 - 0.020269 * y + 0.5 * exp(-150 * y) - 0.9 * exp(-30 * (1 - y));
 
-/** A whole cell: its negative filled from `x0` to `x1` while its positive empties from `y0` to `y1`. */
+/**
+ * A whole cell: its negative filled from `x0` to `x1` while its positive empties from `y0` to `y1`.
+ */
 const cell =
 	(
 		positive: (y: number) => number,
@@ -93,7 +102,10 @@ const cobaltHighCell = cell(cobalt, graphiteMarquis, [0.005, 0.98], [0.985, 0.31
 const nickelRichCell = cell(nickelRich, graphiteChen, [0.0263, 0.9106], [0.854, 0.2638]);
 const ironChen = cell(ironPhosphate, graphiteChen, [0.01, 0.85], [0.99, 0.005]);
 
-/** Tremblay and Dessaint 2009, older form without the filtered current; from memory. Per cell and per unit of charge. */
+/**
+ * Tremblay and Dessaint 2009, older form without the filtered current; from memory. Per cell and
+ * per unit of charge.
+ */
 const tremblay =
 	(e0: number, k: number, a: number, b: number) =>
 	(soc: number): number => {
@@ -138,7 +150,10 @@ const sealed = table([
 	[1.1, 2.2]
 ]);
 
-/** Curves of each chemistry with how often a pack has one of them (judgement, no source: which cells hobby packs are made of). */
+/**
+ * Curves of each chemistry with how often a pack has one of them (judgement, no source: which cells
+ * hobby packs are made of).
+ */
 export const REST_CURVES: Record<string, readonly (readonly [number, RestCurve])[]> = {
 	lipo: [
 		[0.75, stretched(polymer, 0.002, 1.3, 3.1, 4.19)],

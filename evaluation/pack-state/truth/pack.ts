@@ -1,6 +1,7 @@
 /**
- * Packs whose truth core does not know: a rest curve of another hand, a capacity, cells that differ, a resistance, volts that come to
- * rest slowly. Charge is moved by coulomb counting with the losses of the chemistry; no equation is shared with core.
+ * Packs whose truth core does not know: a rest curve of another hand, a capacity, cells that
+ * differ, a resistance, volts that come to rest slowly. Charge is moved by coulomb counting with
+ * the losses of the chemistry; no equation is shared with core.
  */
 import { REST_CURVES, solveRising, type RestCurve } from './curves';
 
@@ -23,7 +24,10 @@ export interface Truth {
 	soc: number[];
 	/** Series resistance of a cell × capacity, Ω·Ah. */
 	ohmAh: number;
-	/** Volts above rest that are left of the last current, V per cell, and the time in which they fall by a factor e, h. */
+	/**
+	 * Volts above rest that are left of the last current, V per cell, and the time in which they fall
+	 * by a factor e, h.
+	 */
 	excessV: number;
 	settlesH: number;
 	/** Charge kept of what goes in, below the range where it gasses or warms. */
@@ -112,7 +116,10 @@ export function lie(t: Truth, hours: number): void {
 /** Rest volts of each cell as they are now, without the meter's error. */
 export const cellVolts = (t: Truth): number[] => t.soc.map((s) => t.curve(s) + t.offsetV + t.excessV);
 
-/** Charge `ah` goes in (or out, below zero) at `amps`. Near full nickel and lead keep less and less of it. */
+/**
+ * Charge `ah` goes in (or out, below zero) at `amps`. Near full nickel and lead keep less and less
+ * of it.
+ */
 export function move(t: Truth, ah: number, amps: number): void {
 	const steps = 60;
 	const soft = t.efficiency < 1;
@@ -136,7 +143,10 @@ export interface Charged {
 	full: boolean;
 }
 
-/** Charges to `endV` volts per cell (lithium), to the fall of its volts (nickel) or by absorption (lead); no more than `mostAh`. */
+/**
+ * Charges to `endV` volts per cell (lithium), to the fall of its volts (nickel) or by absorption
+ * (lead); no more than `mostAh`.
+ */
 export function charge(t: Truth, amps: number, endV: number, balance: boolean, mostAh: number): Charged {
 	const soft = t.efficiency < 1;
 	let missing: number;

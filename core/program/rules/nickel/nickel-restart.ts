@@ -3,7 +3,10 @@ import { text, volts } from '../../../quantity/format';
 import type { PackState } from '../../../pack-state/pack-state';
 import { PRACTICE, type Rule, type RuleResult } from '../../rule';
 
-/** Where the 5th percentile of the charge lies here or higher, a nickel pack counts as full, a share (common practice, no source). */
+/**
+ * Where the 5th percentile of the charge lies here or higher, a nickel pack counts as full, a share
+ * (common practice, no source).
+ */
 const FULL_FROM = 0.88;
 
 function byState({ charge, how }: PackState): RuleResult | null {

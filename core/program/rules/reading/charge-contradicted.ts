@@ -1,11 +1,11 @@
-import type { Contradiction } from '../../../pack-state/pack-state';
+import type { StateContradiction } from '../../../pack-state/pack-state';
 import type { Resolved } from '../../../request/context';
 import { PRACTICE, type Rule } from '../../rule';
 
 const percent = (share: number): number => Math.round(100 * Math.min(1, Math.max(0, share)));
 
 /** What does not fit, in a sentence with both sides. */
-function sentenceOf(r: Resolved, { piece, says, others }: Contradiction): string {
+function sentenceOf(r: Resolved, { piece, says, others }: StateContradiction): string {
 	const { how } = r.state;
 	const known = says === null ? null : percent(says);
 	const now = percent(others);

@@ -1,4 +1,4 @@
-/** Notes what was seen at a pack: it binds at once, and is said with the way back. */
+/** Notes what was seen at a pack: it binds at once; a toast offers the undo. */
 import { toast } from 'svelte-sonner';
 import { effectOf, type Observation, type ObservationKind } from '$core/pack/observation';
 import { offerUndo } from '../frame/undo.svelte';

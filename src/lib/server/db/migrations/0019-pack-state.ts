@@ -1,6 +1,6 @@
 /**
- * What was observed at a pack; what was expected of a run as an interval; volts, current and warmth at its end. Ends are judged anew:
- * by more of their record than before. Frozen.
+ * What was observed at a pack; what was expected of a run as an interval; volts, current and warmth
+ * at its end. Ends are judged anew: by more of their record than before. Frozen.
  */
 import type { QueryInterface } from 'sequelize';
 
@@ -33,7 +33,8 @@ export async function up(q: QueryInterface): Promise<void> {
 		 )`
 	);
 	await run(`CREATE INDEX observations_pack_id_at ON observations (packId, at)`);
-	// What was set on a pack's page is on record as seen, so that it can be corrected as an entry made by mistake.
+	// What was set on a pack's page is on record as seen, so that it can be corrected as an entry made
+	// by mistake.
 	await run(
 		`INSERT INTO observations (id, packId, at, what, notes, createdAt, updatedAt)
 		 SELECT 'swollen ' || substr(id, 1, 56), id, updatedAt, 'swollen', 'set on its page', updatedAt, updatedAt FROM packs WHERE condition = 'swollen'`

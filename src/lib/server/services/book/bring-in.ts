@@ -1,6 +1,7 @@
 /**
- * Brings a book, or tables of one, in: first what would change, then, when a person says so, all of it in one transaction or none.
- * The data as it was before is kept beside the data file, so that it can be put back.
+ * Brings a book, or tables of one, in: first what would change, then, when a person says so, all of
+ * it in one transaction or none. The data as it was before is kept beside the data file, so that it
+ * can be put back.
  */
 import { settleConditions } from '../packs/observations';
 import { isDeepStrictEqual } from 'node:util';
@@ -143,7 +144,10 @@ export function checkBook(book: unknown): Result<Checked> {
 	return done(checked);
 }
 
-/** What a cell holds, by the description of its field; what cannot be read is left as the words that stand there. */
+/**
+ * What a cell holds, by the description of its field; what cannot be read is left as the words that
+ * stand there.
+ */
 function valueOf(text: string, field: Field | undefined): unknown {
 	const kind = field?.kind ?? 'text';
 	// An empty cell is nothing; in a field that cannot be nothing it is an empty text.
@@ -172,7 +176,9 @@ function valueOf(text: string, field: Field | undefined): unknown {
 	}
 }
 
-/** The table whose columns these are; a file of an earlier release lacks those that may be empty. */
+/**
+ * The table whose columns these are; a file of an earlier release lacks those that may be empty.
+ */
 function tableOf(header: readonly string[]): TableName | undefined {
 	const lacks = (n: TableName): string[] => columnsOf(n).filter((column) => !header.includes(column));
 	const isOf = (n: TableName): boolean =>
@@ -290,7 +296,9 @@ export interface BroughtIn {
 	keptAs: string;
 }
 
-/** Writes `checked`; `replace` says whether rows that are here and differ become what the file says. */
+/**
+ * Writes `checked`; `replace` says whether rows that are here and differ become what the file says.
+ */
 export async function bringIn(db: Database, checked: Checked, replace: boolean): Promise<Result<BroughtIn>> {
 	if (checked.problems.length) return refuse(422, checked.problems[0]);
 	const keptAs = `${db.file}.before-import-${stamp()}`;
@@ -334,7 +342,8 @@ export async function bringIn(db: Database, checked: Checked, replace: boolean):
 				const old = await tx.models.Preference.findByPk(key);
 				if (!old || replace) await tx.models.Preference.upsert({ key, value });
 			}
-			// The record of acts is only added to: what is there already, to the moment, is not written twice.
+			// The record of acts is only added to: what is there already, to the moment, is not written
+			// twice.
 			for (const one of checked.events) {
 				const event = Event.safeParse(one);
 				if (!event.success) continue;

@@ -112,7 +112,7 @@ function elsewhere(
 	return refuse(409, `In another window this was answered since: ${words}. Look at it once more.`);
 }
 
-/** What an eye sees at a pack binds it at once, wherever it is said. */
+/** What is seen at a pack binds it at once, in Diagnose too. */
 const SEEN: Record<string, ObservationKind> = {
 	'swollen, dented or leaking': 'swollen',
 	'smells or hisses': 'smell'

@@ -1,6 +1,7 @@
 /**
- * What was seen, felt or smelt at a pack. It binds at once: the pack has the condition that follows from it from the same write on. An
- * entry made by mistake is taken back; what may be cleared is cleared with a reason, and both are on record.
+ * What was seen, felt or smelt at a pack. It binds at once: the pack has the condition that follows
+ * from it from the same write on. An entry made by mistake is taken back; what may be cleared is
+ * cleared with a reason, and both are on record.
  */
 import { randomUUID } from 'node:crypto';
 import { effectOf, graver, type Observation, type ObservationKind } from '$core/pack/observation';
@@ -28,7 +29,10 @@ export async function observationsOf(db: Store, packId: string): Promise<Observa
 const binding = (tx: Store, packId: string): Promise<RowOf<'Observation'>[]> =>
 	tx.models.Observation.findAll({ where: { packId, clearedAt: null }, order: [['at', 'ASC']] });
 
-/** The condition that a pack has by what still binds, where `before` is what it was without any of it. */
+/**
+ * The condition that a pack has by what still binds, where `before` is what it was without any of
+ * it.
+ */
 async function conditionBy(tx: Store, packId: string, before: PackCondition): Promise<PackCondition> {
 	const rows = await binding(tx, packId);
 	return rows.reduce((c, row) => graver(c, effectOf(row.get('what')).condition ?? 'in service'), before);
@@ -61,7 +65,10 @@ export async function observeWithin(
 	return row;
 }
 
-/** Notes what was seen at a pack, at the moment it was seen (now, where none is given). The same `id` again is the same entry. */
+/**
+ * Notes what was seen at a pack, at the moment it was seen (now, where none is given). The same
+ * `id` again is the same entry.
+ */
 export async function addObservation(
 	db: Database,
 	packId: string,
@@ -88,7 +95,10 @@ export async function addObservation(
 	});
 }
 
-/** What a pack's condition is once this entry no longer counts; one that was changed by hand since stays. */
+/**
+ * What a pack's condition is once this entry no longer counts; one that was changed by hand since
+ * stays.
+ */
 async function unbind(tx: Store, row: RowOf<'Observation'>): Promise<void> {
 	const pack = await tx.models.Pack.findByPk(row.get('packId'), { paranoid: false });
 	const { condition } = effectOf(row.get('what'));
@@ -165,8 +175,8 @@ export async function clearObservation(
 }
 
 /**
- * What a change of a pack's condition by hand asks for: a graver one is noted as seen, and a milder one than an observation that still
- * binds is refused.
+ * What a change of a pack's condition by hand asks for: a graver one is noted as seen, and a milder
+ * one than an observation that still binds is refused.
  */
 export async function changeCondition(
 	tx: Store,
@@ -195,7 +205,10 @@ export async function changeCondition(
 
 const BROUGHT_IN = 'brought in as swollen';
 
-/** Packs brought in from elsewhere have the condition that their observations ask for, and one that is swollen is on record as seen. */
+/**
+ * Packs brought in from elsewhere have the condition that their observations ask for, and one that
+ * is swollen is on record as seen.
+ */
 export async function settleConditions(tx: Store, now: string): Promise<void> {
 	for (const pack of await tx.models.Pack.findAll()) {
 		const rows = await binding(tx, pack.get('id'));

@@ -1,4 +1,7 @@
-/** The state of packs from everything on record of them; computed once for as long as nothing of a pack changes. */
+/**
+ * The state of packs from everything on record of them; computed once for as long as nothing of a
+ * pack changes.
+ */
 import { QueryTypes } from 'sequelize';
 import { runEventOf } from '$core/log/run-record';
 import type { Run } from '$core/log/run';
@@ -68,7 +71,7 @@ export async function displayReadingsOf(
 	return byRun;
 }
 
-/** A run as it stood at `asOf`: one that ended later was open then. */
+/** A run as of `asOf`: one that ended later was open then. */
 const asItStood = (run: Run, asOf: string): Run =>
 	run.endedAt !== null && run.endedAt > asOf ? { ...run, status: 'running', endedAt: null } : run;
 
@@ -127,7 +130,10 @@ async function eventsByPack(
 export const packEventsOf = (db: Store, packId: string, asOf: string): Promise<PackEvent[]> =>
 	db.kept(`events ${packId}`, async () => (await eventsByPack(db, packId, asOf)).get(packId) ?? [], asOf);
 
-/** Passes over events that were made already, by pack; a pack whose events or description changed is passed over anew. */
+/**
+ * Passes over events that were made already, by pack; a pack whose events or description changed is
+ * passed over anew.
+ */
 const passes = new Map<string, { key: string; passed: EventPass }>();
 const MOST_PASSES = 5000;
 
@@ -170,7 +176,10 @@ export async function packStateOf(db: Store, pack: Pack, now: string): Promise<P
 	return stateAt(passedOver(pack, steady(events), now), now, ambientDegC);
 }
 
-/** What would be believed of a pack without each of the events that its state is told by, by their ids. */
+/**
+ * What would be believed of a pack without each of the events of its state, by their
+ * ids.
+ */
 export async function statesWithoutEach(
 	db: Store,
 	pack: Pack,

@@ -74,7 +74,10 @@ const storedShelf = (db: Store) =>
 /** Days and hours are told, no less: what was found for one minute holds for all of it. */
 const minuteOf = (now: string): string => now.slice(0, 16);
 
-/** Every pack with what is believed of it, by name: what pages and plans are made of, too much to hand to either. */
+/**
+ * Every pack with what is believed of it, by name: what pages and plans are made of, too much to
+ * hand to either.
+ */
 export const shelfWithStates = (db: Store, now: string): Promise<(PackOnShelf & { state: PackState })[]> =>
 	db.kept(
 		'care',
@@ -93,7 +96,10 @@ export const shelfWithStates = (db: Store, now: string): Promise<(PackOnShelf & 
 		minuteOf(now)
 	);
 
-/** Every pack with its last reading, its readiness at the moment `now` and a count of its runs, by name. */
+/**
+ * Every pack with its last reading, its readiness at the moment `now` and a count of its runs, by
+ * name.
+ */
 export const listPacks = (db: Store, now: string): Promise<PackOnShelf[]> =>
 	db.kept(
 		'shelf with care',
@@ -126,7 +132,10 @@ export async function lastReading(db: Store, packId: string, asOf: string): Prom
 	return row ? toReading(row) : null;
 }
 
-/** A partner must be another pack that there is, or was: a pair outlasts the pack that was taken off the shelf. */
+/**
+ * A partner must be another pack that there is, or was: a pair outlasts the pack that was taken off
+ * the shelf.
+ */
 async function pairOf(tx: Store, packId: string, pairId: string | null): Promise<Result<null>> {
 	const no = (message: string) => refuse(422, message, { pairId: message });
 	if (pairId === packId) return no('A pack cannot be its own pair.');
@@ -135,7 +144,10 @@ async function pairOf(tx: Store, packId: string, pairId: string | null): Promise
 	return done(null);
 }
 
-/** Adds a pack from anything that claims to be one. The same `id` again is the same pack: a request may repeat itself. */
+/**
+ * Adds a pack from anything that claims to be one. The same `id` again is the same pack: a request
+ * may repeat itself.
+ */
 export async function createPack(
 	db: Database,
 	input: unknown,
@@ -179,7 +191,9 @@ export async function updatePack(db: Database, id: string, input: unknown): Prom
 	});
 }
 
-/** Takes a pack off the shelf; its readings and runs stay, and {@link restorePack} brings it back. */
+/**
+ * Takes a pack off the shelf; its readings and runs stay, and {@link restorePack} brings it back.
+ */
 export async function deletePack(db: Database, id: string): Promise<Result<Pack>> {
 	return db.write(async (tx) => {
 		const row = await tx.models.Pack.findByPk(id, { paranoid: false });
@@ -203,7 +217,10 @@ export async function restorePack(db: Database, id: string): Promise<Result<Pack
 }
 
 /** The moment of a reading, no later than `now`; refused where it cannot be. */
-/** Adds a reading; its cell count must be the pack's, and its moment one that has been by `now` (ISO 8601). */
+/**
+ * Adds a reading; its cell count must be the pack's, and its moment one that has been by `now` (ISO
+ * 8601).
+ */
 export async function addReading(
 	db: Database,
 	packId: string,

@@ -59,7 +59,7 @@ async function readyToStart(tx: Store, request: StartRequest, now: string): Prom
 	const solution = await solveSaved(tx, program.value, now);
 	if (!solution.ok) return solution;
 	const { findings, resolved } = solution.value;
-	// What goes on already is the answer, whatever else is found of a pack that is being charged.
+	// A run that is open already is the answer, before any finding.
 	if (await openRunOn(tx, program.value.channelId)) return refuse(409, 'This channel is already in a run.');
 	for (const { pack } of resolved.load)
 		if (await openRunOf(tx, pack.id))

@@ -5,8 +5,9 @@ import type { RunRow } from '../../db/models';
 import { packEventsOf } from '../packs/pack-states';
 
 /**
- * Begun before it was noted: its start is set back by what the minutes of the charger's clock say, and no further than to whatever is
- * on record of its packs before it, as nobody reads or uses a pack that is being charged.
+ * Begun before it was noted: its start is set back by what the minutes of the charger's clock say,
+ * and no further than to whatever is on record of its packs before it, because a pack is not read
+ * or used while it is charged.
  */
 export async function setBack(
 	tx: Store,
