@@ -7,7 +7,7 @@ import { LOOK_KIND_IDS, type LookKind } from '../log/look';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { goesOn, simulateLeg } from '../simulate/legs';
-import type { PackSimulation, PackState } from '../simulate/pack-simulation';
+import type { PackSimulation, SimulatedState } from '../simulate/pack-simulation';
 
 export interface Course {
 	/** What the screen shows at each moment of the grid; no number once the run is over. */
@@ -63,7 +63,7 @@ export function courseOf(
 	const model = startSoc ? { ...usual, startSoc } : usual;
 	let offsetS = 0;
 	let next = 0;
-	let from: PackState | undefined;
+	let from: SimulatedState | undefined;
 	for (const leg of endedByFull(legsOf(r, unguarded(r, settings), departure))) {
 		const sim = simulateLeg(model, leg, from);
 		while (sim.endReason === null && offsetS + sim.timeS < untilMin * 60) {

@@ -6,7 +6,7 @@ import { quantileSorted } from 'd3-array';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { goesOn, simulateLeg } from '../simulate/legs';
-import type { PackState } from '../simulate/pack-simulation';
+import type { SimulatedState } from '../simulate/pack-simulation';
 import { packModel, uncertaintyOf } from './assume';
 import type { Departure } from './departure';
 import { coarseStepS, type Spread } from './forecast';
@@ -105,7 +105,7 @@ export function* drawRuns(
 		let next = 0;
 		let largestAh = 0;
 		let highestV = 0;
-		let from: PackState | undefined;
+		let from: SimulatedState | undefined;
 		for (const leg of legs) {
 			const sim = simulateLeg(model, leg, from);
 			while (sim.endReason === null && sim.timeS < LONGEST_S) {

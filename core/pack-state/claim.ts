@@ -63,7 +63,8 @@ export function claimOf(chemistry: Chemistry, soc: SocDistribution, standing: Cl
 	// Where volts tell, cells that rest well above where full begins are full, whatever was read
 	// before.
 	const restsFrom = ocvAt(chemistry.curve, fullFrom(chemistry) + RESTS_ABOVE);
-	if (chemistry.traits.voltsTellCharge && standing.restV?.every((v) => v >= restsFrom)) return 'full';
+	const tells = chemistry.traits.voltsTellCharge && chemistry.storage.kind !== 'charge';
+	if (tells && standing.restV?.every((v) => v >= restsFrom)) return 'full';
 	if (probabilityWithin(soc, SOC_MIN, EMPTY_BELOW) >= CLAIMED) return 'empty';
 	const { low, high } = chemistry.voltages.storageWindowV;
 	// Where storage is a matter of volts, cells that rest in its window are at storage.

@@ -20,22 +20,28 @@ export const RIGHT = { meter: 0.995, end: 0.98, answer: 0.98 } as const;
 /** The same for an end that its record leaves open, and one that its record speaks against. */
 const RIGHT_END = { sound: RIGHT.end, doubtful: 0.7, 'not what it says': 0.4 } as const;
 
+interface CurveError {
+	soc: number;
+	/** Where it is emptier than the usual curve says, and where it is fuller, V per cell. */
+	emptierV: number;
+	fullerV: number;
+}
 /**
  * How far this pack's rest curve lies from the usual one of its chemistry in between its ends, one
  * standard deviation: state of charge, and V per cell. Learned from the difference between
  * published curves and core's (`evaluation/pack-state/truth/curves.ts` has them).
  */
-const CURVE_ERROR: Record<string, { soc: number; v: number }> = {
-	lipo: { soc: 0.03, v: 0.02 },
-	lihv: { soc: 0.06, v: 0.055 },
-	liion: { soc: 0.03, v: 0.02 },
-	life: { soc: 0.05, v: 0.05 },
-	nimh: { soc: 0.05, v: 0.045 },
-	nicd: { soc: 0.05, v: 0.04 },
-	lead: { soc: 0.05, v: 0.025 },
-	leadgel: { soc: 0.05, v: 0.025 }
+const CURVE_ERROR: Record<string, CurveError> = {
+	lipo: { soc: 0.025, emptierV: 0.008, fullerV: 0.03 },
+	lihv: { soc: 0.04, emptierV: 0.02, fullerV: 0.07 },
+	liion: { soc: 0.03, emptierV: 0.015, fullerV: 0.025 },
+	life: { soc: 0.05, emptierV: 0.05, fullerV: 0.05 },
+	nimh: { soc: 0.05, emptierV: 0.045, fullerV: 0.045 },
+	nicd: { soc: 0.05, emptierV: 0.04, fullerV: 0.04 },
+	lead: { soc: 0.05, emptierV: 0.025, fullerV: 0.025 },
+	leadgel: { soc: 0.05, emptierV: 0.025, fullerV: 0.025 }
 };
-const USUAL_CURVE_ERROR = { soc: 0.05, v: 0.03 };
+const USUAL_CURVE_ERROR: CurveError = { soc: 0.05, emptierV: 0.03, fullerV: 0.03 };
 
 /**
  * Volts above rest just after a charge and below it just after a draw, V per cell, and the time
@@ -111,7 +117,7 @@ const bentAt = (chemistry: Chemistry, soc: number): number =>
 function curveSigmaAt(chemistry: Chemistry, soc: number): number {
 	const curve = CURVE_ERROR[chemistry.id] ?? USUAL_CURVE_ERROR;
 	const slope = Math.max(FLATTEST, slopeAt(chemistry.curve, soc));
-	return bentAt(chemistry, soc) * Math.hypot(curve.soc, curve.v / slope);
+	return bentAt(chemistry, soc) * Math.hypot(curve.soc, Math.max(curve.emptierV, curve.fullerV) / slope);
 }
 
 const density = (x: number, sigma: number): number =>
@@ -141,19 +147,20 @@ export function voltsEvidence(
 	const by = SOC_AT[i] + ((restV - voltsAt[i]) / (voltsAt[i + 1] - voltsAt[i])) * SOC_STEP;
 	const curve = CURVE_ERROR[chemistry.id] ?? USUAL_CURVE_ERROR;
 	const bend = bentAt(chemistry, by);
-	const errorV = Math.hypot(
-		METER_SIGMA_V,
-		chemistry.defaults.restUncertaintyV,
-		excess.sigmaV,
-		curve.v * bend
-	);
+	const errorV = (off: number): number =>
+		Math.hypot(
+			METER_SIGMA_V,
+			chemistry.defaults.restUncertaintyV,
+			excess.sigmaV,
+			(off < 0 ? curve.emptierV : curve.fullerV) * bend
+		);
 	const local = (voltsAt[i + 1] - voltsAt[i]) / SOC_STEP;
 	const likelihood: SocDistribution = SOC_AT.map((soc, k) => {
 		const off = soc - by;
 		// Errors of the meter lie in volts, those of the curve in charge: the secant turns the one into
 		// the other.
 		const slope = Math.abs(off) < SOC_STEP ? local : (voltsAt[k] - restV) / off;
-		return density(off, Math.hypot(curve.soc * bend, errorV / Math.max(FLATTEST, slope)));
+		return density(off, Math.hypot(curve.soc * bend, errorV(off) / Math.max(FLATTEST, slope)));
 	});
 	return { id, likelihood, otherwise: 1, right: RIGHT.meter };
 }

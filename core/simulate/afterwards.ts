@@ -4,7 +4,7 @@
  */
 import { ChargeSimulation } from './charge-simulation';
 import type { PackModel } from './pack-model';
-import type { PackState } from './pack-simulation';
+import type { SimulatedState } from './pack-simulation';
 
 /**
  * Held at `voltageV` per cell with at most `mostA`, where a full battery goes on taking `gassingA`; or given `currentA` without
@@ -32,14 +32,19 @@ const STEP_S = 60;
  * Where a float begins: the over-voltage of gassing dies away within hours once the absorption is over, which the cell model
  * does not follow, so cells that were pushed above full begin as full cells at rest.
  */
-const settled = ({ soc, relaxV, temperatureDegC }: PackState): PackState => ({
+const settled = ({ soc, relaxV, temperatureDegC }: SimulatedState): SimulatedState => ({
 	soc: soc.map((s) => Math.min(1, s)),
 	relaxV: relaxV.map(() => 0),
 	temperatureDegC
 });
 
 /** Follows a pack of `model` from `state` for `hours` of upkeep. */
-export function afterwards(model: PackModel, state: PackState, upkeep: Upkeep, hours: number): Afterwards {
+export function afterwards(
+	model: PackModel,
+	state: SimulatedState,
+	upkeep: Upkeep,
+	hours: number
+): Afterwards {
 	const floats = upkeep.kind === 'float';
 	const from = floats ? settled(state) : state;
 	const gassingA = floats ? upkeep.gassingA : 0;

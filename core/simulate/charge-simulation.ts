@@ -9,7 +9,7 @@
  */
 import type { ChargeControl } from './charge-control';
 import { LOW_SOC, LOW_SOC_RISE, type PackModel } from './pack-model';
-import { PackSimulation, type PackState } from './pack-simulation';
+import { PackSimulation, type SimulatedState } from './pack-simulation';
 
 /** Shares of the balance tolerance at which a cell starts and stops bleeding; apart, so that it does not chatter. */
 const ENGAGE = 0.5;
@@ -39,7 +39,7 @@ export class ChargeSimulation extends PackSimulation {
 	constructor(
 		model: PackModel,
 		private readonly control: ChargeControl,
-		from?: PackState
+		from?: SimulatedState
 	) {
 		super(model, from);
 		this.bleedA = new Float64Array(this.cells);

