@@ -161,8 +161,11 @@
 									>{/if}</td
 							>
 							<td class="right"
-								><a class="btn" href="/program?pack={pack.id}" aria-label="Program {pack.name}">Program</a
-								></td
+								>{#if r.state === 'out of service'}<span class="quiet text-[12px]">no program</span>{:else}<a
+										class="btn"
+										href="/program?pack={pack.id}"
+										aria-label="Program {pack.name}">Program</a
+									>{/if}</td
 							>
 						</tr>
 					{:else}

@@ -84,6 +84,7 @@ const STANDING: readonly Entry[] = [
 const ofPack = ({ pack, readiness }: Findable['packs'][number]): Entry[] => {
 	const chemistry = chemistryOf(pack.chemistry);
 	const search = `${cellsLabel(pack)} ${chemistry.name} ${pack.usedIn}`;
+	const usable = readiness.state !== 'out of service';
 	return [
 		{
 			id: `pack ${pack.id}`,
@@ -93,7 +94,7 @@ const ofPack = ({ pack, readiness }: Findable['packs'][number]): Entry[] => {
 			go: { to: `/packs/${pack.id}` },
 			weight: 2
 		},
-		...TASKS.filter((task) => task.families.includes(chemistry.family)).map((task): Entry => ({
+		...TASKS.filter((task) => usable && task.families.includes(chemistry.family)).map((task): Entry => ({
 			id: `${task.id} ${pack.id}`,
 			label: `${task.name}: ${pack.name}`,
 			about: 'program',
@@ -101,7 +102,7 @@ const ofPack = ({ pack, readiness }: Findable['packs'][number]): Entry[] => {
 			go: { to: `/program?pack=${pack.id}&task=${task.id}` },
 			weight: 0
 		})),
-		...(chemistry.traits.mayJoin
+		...(usable && chemistry.traits.mayJoin
 			? [
 					{
 						id: `parallel ${pack.id}`,

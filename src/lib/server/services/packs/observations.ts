@@ -48,8 +48,9 @@ export async function observeWithin(
 	const { condition } = effectOf(seen.what);
 	const already = pack.get('condition');
 	const others = await binding(tx, pack.get('id'));
-	// A condition that nothing on record explains is explained by this: taken back, it is gone.
-	const before = already === condition && others.length === 0 ? 'in service' : already;
+	// What it was without any of them; a condition that nothing on record explains is explained by this.
+	const before =
+		others.length > 0 ? others[0].get('conditionBefore') : already === condition ? 'in service' : already;
 	// Noted before and taken back: the same entry stands again.
 	await tx.models.Observation.destroy({ where: { id }, force: true });
 	const row = await tx.models.Observation.create({
@@ -102,9 +103,10 @@ export async function addObservation(
 async function unbind(tx: Store, row: RowOf<'Observation'>): Promise<void> {
 	const pack = await tx.models.Pack.findByPk(row.get('packId'), { paranoid: false });
 	const { condition } = effectOf(row.get('what'));
-	if (!pack || condition === null || pack.get('condition') !== graver(row.get('conditionBefore'), condition))
-		return;
-	await pack.update({ condition: await conditionBy(tx, row.get('packId'), row.get('conditionBefore')) });
+	if (!pack || condition === null) return;
+	const base = row.get('conditionBefore');
+	const without = await conditionBy(tx, row.get('packId'), base);
+	if (pack.get('condition') === graver(without, condition)) await pack.update({ condition: without });
 }
 
 /** Takes an entry back within the caller's write; one that is not there is none. */
