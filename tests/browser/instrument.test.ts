@@ -323,18 +323,18 @@ describe('one instrument', () => {
 				} catch {
 					return false;
 				}
-			}, 5000);
+			}, 15000);
 		await press();
 		await person.driver.wait(
 			async () => (await limit()) === before,
-			5000,
+			15000,
 			'a slip of the thumb is taken back'
 		);
 		// Stale while it is drawn anew.
 		const ticked = async () => (await box()).getAttribute('aria-checked').catch(() => null);
-		await person.driver.wait(async () => (await ticked()) === 'false', 5000, 'the card never showed it');
+		await person.driver.wait(async () => (await ticked()) === 'false', 15000, 'the card never showed it');
 		await press();
-		await person.driver.wait(async () => (await limit()) === keyed, 5000);
+		await person.driver.wait(async () => (await limit()) === keyed, 15000);
 		await person.goTo('/');
 		assert.equal((await person.driver.findElements(By.css('[data-put-back]'))).length, 0, 'nothing ran yet');
 		await person.driver.navigate().back();
@@ -352,10 +352,10 @@ describe('one instrument', () => {
 		await person.sees('To put back in the charger');
 		const waits = '//*[@data-put-back]//li[contains(., "pack temperature")]';
 		await person.driver.findElement(By.xpath(`${waits}//button[@role="checkbox"]`)).click();
-		await person.driver.wait(async () => (await limit()) === before, 5000);
+		await person.driver.wait(async () => (await limit()) === before, 15000);
 		await person.driver.wait(
 			async () => (await person.driver.findElements(By.xpath(waits))).length === 0,
-			5000,
+			15000,
 			'it is asked no more'
 		);
 	});
