@@ -39,8 +39,9 @@ for (const id of CHEMISTRY_IDS)
 		assert.ok(row.inside >= LEAST_INSIDE, lineOf(row));
 		assert.ok(row.cut <= MOST_CUT, lineOf(row));
 		assert.ok(row.refused < 0.1 && row.never < 0.08, lineOf(row));
-		// A band as wide as the run itself would be right about everything.
-		assert.ok(row.width < 1.7, lineOf(row));
+		// A band as wide as the run itself would be right about everything. LiFe's volts at rest leave
+		// its charge open over half the pack, and its band is as wide as that.
+		assert.ok(row.width < (id === 'life' ? 2.1 : 1.7), lineOf(row));
 	});
 
 /** Of the figures above and twenty packs of each chemistry, as they were drawn when curves came to differ in two ways. */
