@@ -22,9 +22,9 @@ export interface TestApp {
 	complaints(): string;
 }
 
-async function answers(url: string, child: ChildProcess): Promise<void> {
+async function answers(url: string, child: ChildProcess, complaints: () => string): Promise<void> {
 	for (let i = 0; i < 400; i++) {
-		if (child.exitCode !== null) throw new Error('the server ended by itself');
+		if (child.exitCode !== null) throw new Error(`the server ended by itself: ${complaints().slice(-2000)}`);
 		try {
 			if (await within(5000, async (signal) => (await fetch(url, { signal })).ok)) return;
 		} catch {
@@ -91,7 +91,7 @@ export async function startApp(options: AppOptions = {}): Promise<TestApp> {
 				complaints += part;
 				if (!options.quiet) process.stderr.write(part);
 			});
-			await answers(`${base}/api/v1/preferences`, server);
+			await answers(`${base}/api/v1/preferences`, server, app.complaints);
 		},
 		async kill() {
 			// One that went by itself will not go again.

@@ -4,8 +4,9 @@
  * own (SQLite's `user_version`, in the header) and notes the number beside it: a log is only believed when the file still
  * carries the number that was noted. Backups carry none.
  */
-import { existsSync, openSync, readSync, closeSync, renameSync, statSync } from 'node:fs';
+import { existsSync, openSync, readSync, closeSync, renameSync, rmSync, statSync } from 'node:fs';
 import { ownerOf } from './lock';
+import { OPEN_READWRITE, withHandle } from './sqlite';
 import { StartError } from './start-error';
 
 const HEADER_BYTES = 100;
@@ -42,6 +43,23 @@ export function mustLookLikeDatabase(file: string): void {
 /** The number that the file on disk carries; 0 for none. */
 export const generationOnDisk = (file: string): number =>
 	existsSync(file) && statSync(file).size >= HEADER_BYTES ? headOf(file).readInt32BE(USER_VERSION_AT) : 0;
+
+/** What SQLite keeps beside a data file: its write-ahead log with the index of it, and the journal of a change of mode. */
+export const COMPANIONS = ['-wal', '-shm', '-journal'] as const;
+
+/** Removes a data file and whatever stands beside it: a journal that is left would be played into the next file of that name. */
+export function removeDatabase(file: string): void {
+	for (const tail of ['', ...COMPANIONS]) rmSync(file + tail, { force: true });
+}
+
+/**
+ * Rolls back what a kill has left half done outside of the write-ahead log (a change of the journal's mode). It takes a handle that
+ * may write: one that may only read is refused the whole file.
+ */
+export async function rollBackHalfDone(file: string): Promise<void> {
+	if (size(`${file}-journal`) === 0) return;
+	await withHandle(file, OPEN_READWRITE, (handle) => handle.all('SELECT COUNT(*) FROM sqlite_master'));
+}
 
 const size = (file: string): number => (existsSync(file) ? statSync(file).size : 0);
 

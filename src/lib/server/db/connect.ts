@@ -6,7 +6,7 @@ import { randomInt } from 'node:crypto';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
 import { Sequelize, QueryTypes } from 'sequelize';
-import { mustLookLikeDatabase, setForeignLogAside } from './companions';
+import { mustLookLikeDatabase, removeDatabase, rollBackHalfDone, setForeignLogAside } from './companions';
 import { Keeper } from './keeper';
 import { takeLock, type Lock } from './lock';
 import { migrate, type Migration } from './migrate';
@@ -63,6 +63,7 @@ export const stamp = (): string => new Date().toISOString().replace(/[:.]/g, '-'
 
 async function mustBeSound(file: string): Promise<void> {
 	if (!existsSync(file)) return;
+	await rollBackHalfDone(file);
 	// Read only, so that closing it plays no log into a file that may turn out to be damaged.
 	await withHandle(file, OPEN_READONLY, async (handle) => {
 		const [row] = await handle.all<{ quick_check: string }>('PRAGMA quick_check(1)');
@@ -73,7 +74,7 @@ async function mustBeSound(file: string): Promise<void> {
 /** Keeps the file as it is before an upgrade changes it. Written under another name first: half a copy is no copy. */
 async function keepBefore(file: string, next: string): Promise<string> {
 	const kept = `${file}.before-${next}`;
-	rmSync(`${kept}.part`, { force: true });
+	removeDatabase(`${kept}.part`);
 	await copyDatabase(file, `${kept}.part`);
 	renameSync(`${kept}.part`, kept);
 	return kept;

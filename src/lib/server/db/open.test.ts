@@ -1,6 +1,6 @@
 /** Opening a data file: one owner, a log that belongs to it, a sentence for everything that stands in the way; restoring. */
 import assert from 'node:assert/strict';
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import {
 	copyFileSync,
 	existsSync,
@@ -117,6 +117,38 @@ describe('opening a data file', () => {
 		writeFileSync(again, killed);
 		writeFileSync(`${again}-wal`, log);
 		assert.deepEqual(await keysIn(again), ['one', 'two'], 'nothing noted: believed');
+	});
+
+	/** Kills a process in the middle of a change that goes round the write-ahead log: its journal is left. */
+	function killedOutsideTheLog(file: string): void {
+		const script = `
+			import sqlite3 from 'sqlite3';
+			const db = new sqlite3.Database(${JSON.stringify(file)});
+			db.exec("PRAGMA journal_mode = DELETE; PRAGMA cache_size = 2; BEGIN IMMEDIATE; UPDATE preferences SET key = key || '!'",
+				() => process.kill(process.pid, 'SIGKILL'));`;
+		spawnSync('node', ['--input-type=module', '-e', script]);
+		assert.ok(statSync(`${file}-journal`).size > 0, 'there is a journal to roll back');
+	}
+
+	test('killed in the middle of a change outside its log, it opens again as it was before', async () => {
+		const names = Array.from({ length: 300 }, (_, k) => `name ${1000 + k}`);
+		const file = await fileWith(...names);
+		killedOutsideTheLog(file);
+		assert.deepEqual(await keysIn(file), names);
+		killedOutsideTheLog(file);
+		const { keptAs } = await restoreDatabase(await fileWith('new'), file);
+		assert.deepEqual(await keysIn(file), ['new'], 'the journal of the one before is not played into it');
+		assert.deepEqual(await keysIn(keptAs!), names);
+	});
+
+	test('a restore that was killed half-way leaves nothing that the next one would take up', async () => {
+		const names = Array.from({ length: 300 }, (_, k) => `name ${1000 + k}`);
+		const file = await fileWith('mine');
+		const coming = await fileWith(...names);
+		killedOutsideTheLog(coming);
+		for (const tail of ['', '-journal']) copyFileSync(coming + tail, `${file}.coming${tail}`);
+		await restoreDatabase(await fileWith('new'), file);
+		assert.deepEqual(await keysIn(file), ['new']);
 	});
 
 	test('a copy carries no mark of where it was made, so that it is never taken for the file it was made from', async () => {

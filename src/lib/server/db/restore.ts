@@ -17,7 +17,7 @@ import {
 } from 'node:fs';
 import { dirname, resolve } from 'node:path';
 import { copyDatabase, stamp } from './connect';
-import { beginsAsDatabase, setForeignLogAside } from './companions';
+import { beginsAsDatabase, COMPANIONS, removeDatabase, setForeignLogAside } from './companions';
 import { takeLock } from './lock';
 import { MIGRATIONS, mustKnowAll } from './migrate';
 import { OPEN_READONLY, OPEN_READWRITE, withHandle } from './sqlite';
@@ -52,8 +52,6 @@ function settle(file: string): void {
 	closeSync(handle);
 }
 
-const LOGS = ['-wal', '-shm'];
-
 /** Keeps what is in place under another name: its log is played in where that can be done, and kept beside it where not. */
 async function keepAside(file: string): Promise<string | null> {
 	if (!existsSync(file)) return null;
@@ -66,9 +64,9 @@ async function keepAside(file: string): Promise<string | null> {
 		);
 	} catch {
 		// Damaged: it is kept as it is, log and all.
-		for (const tail of LOGS) if (existsSync(file + tail)) renameSync(file + tail, aside + tail);
+		for (const tail of COMPANIONS) if (existsSync(file + tail)) renameSync(file + tail, aside + tail);
 	}
-	for (const tail of LOGS) rmSync(file + tail, { force: true });
+	for (const tail of COMPANIONS) rmSync(file + tail, { force: true });
 	try {
 		linkSync(file, aside);
 	} catch {
@@ -90,7 +88,7 @@ export async function restoreDatabase(backup: string, file: string): Promise<{ k
 		const lock = await takeLock(file);
 		try {
 			const coming = `${file}.coming`;
-			rmSync(coming, { force: true });
+			removeDatabase(coming);
 			await copyDatabase(backup, coming);
 			settle(coming);
 			const keptAs = await keepAside(file);
