@@ -35,6 +35,8 @@ export interface HeldTarget {
 	channelId: string | null;
 	task: string | null;
 	chemistry: string | null;
+	/** What it holds now, and what it is to hold; null for off. */
+	before: number | null;
 	value: number | null;
 }
 
@@ -93,11 +95,12 @@ function whoRelies(held: HeldSetting, r: Resolved): string {
 		: 'if other packs rely on it';
 }
 
-const targetOf = ({ kind, channelId, task, chemistry }: HeldSetting, value: number | null): HeldTarget => ({
-	kind,
-	channelId,
-	task,
-	chemistry,
+const targetOf = (held: HeldSetting, value: number | null): HeldTarget => ({
+	kind: held.kind,
+	channelId: held.channelId,
+	task: held.task,
+	chemistry: held.chemistry,
+	before: held.heldValue,
 	value
 });
 

@@ -101,6 +101,9 @@ export function countedAh(run: RunEvent): number | null {
 	return Math.min(Math.abs(run.chargeAh), most);
 }
 
+/** Steps of Newton's method: five are exact to 1e-9 of the charge. */
+const NEWTON_STEPS = 5;
+
 /**
  * Charge that is stored of `share` put in at `rateC`, from each state of charge: near full the rest
  * becomes gas and heat.
@@ -109,12 +112,17 @@ function stored(chemistry: Chemistry, share: number, rateC: number): (soc: numbe
 	const { acceptance, defaults } = chemistry;
 	if (acceptance === null) return (soc) => soc + share * defaults.coulombicEfficiency;
 	const half = acceptance.halfSoc + acceptance.perLnRate * Math.log(Math.max(0.02, rateC));
-	const steps = 24;
+	const width = acceptance.widthSoc;
+	// What is taken up falls as 1 / (1 + exp((soc - half) / width)): integrated, put(soc) grows with what was put in.
+	const put = (soc: number): number => soc + width * Math.exp((soc - half) / width);
+	const taken = share * defaults.coulombicEfficiency;
 	return (start) => {
-		let soc = start;
-		for (let k = 0; k < steps; k++) {
-			const lost = 1 / (1 + Math.exp(-(soc - half) / acceptance.widthSoc));
-			soc += (share / steps) * defaults.coulombicEfficiency * (1 - lost);
+		const target = put(start) + taken;
+		// Newton's method from above: put is convex.
+		let soc = Math.min(start + taken, half + width * Math.log((target - start) / width));
+		for (let k = 0; k < NEWTON_STEPS; k++) {
+			const steep = Math.exp((soc - half) / width);
+			soc -= (soc + width * steep - target) / (1 + steep);
 		}
 		return soc;
 	};
@@ -146,10 +154,10 @@ export function countedMove(
 	const capacity = pack.measuredCapacityAh !== null ? CAPACITY_SIGMA.measured : CAPACITY_SIGMA.printed;
 	const sigma = share * Math.hypot(COUNTER_SIGMA, capacity);
 	const rateC = run.settings.currentA / capacityAh;
-	const up = stored(chemistry, share, rateC);
+	const losesNearFull = chemistry.acceptance !== null && run.aim.moves === 'in';
 	// What went in is inexact before it is lost near full: a few shares stand for it (Gauss and
 	// Hermite, three points).
-	const upTimes = [-1, 0, 1].map((k) => ({
+	const upTimes = (losesNearFull ? [-1, 0, 1] : []).map((k) => ({
 		weight: k === 0 ? 2 / 3 : 1 / 6,
 		at: SOC_AT.map(stored(chemistry, Math.max(0, share + k * Math.sqrt(3) * sigma), rateC))
 	}));
@@ -157,7 +165,7 @@ export function countedMove(
 		? socAt(chemistry.curve, run.settings.endVoltageV) + ABOVE_END
 		: PAST_FULL;
 	// The same for every hypothesis: worked out once for each point.
-	const upAt = SOC_AT.map(up);
+	const upAt = losesNearFull ? SOC_AT : SOC_AT.map(stored(chemistry, share, rateC));
 	const at = (soc: number): number => Math.round((soc - SOC_MIN) / SOC_STEP);
 	const down = (soc: number): number => soc - share;
 	const upHeld = (soc: number): number => Math.min(upAt[at(soc)], Math.max(soc, ceiling));
@@ -166,7 +174,7 @@ export function countedMove(
 		run.aim.moves === 'in' || (run.aim.moves === 'either' && soc <= target);
 	return {
 		change: (soc) => {
-			if (chemistry.acceptance !== null && run.aim.moves === 'in') {
+			if (losesNearFull) {
 				const out = new Float64Array(SOC_POINTS);
 				for (const { weight, at: to } of upTimes)
 					for (let i = 0; i < SOC_POINTS; i++)

@@ -40,7 +40,10 @@ export const total = (p: SocDistribution): number => {
 /** The same weights scaled to a total of 1; where all are zero, {@link unknownSoc}. */
 export function normalised(p: SocDistribution): SocDistribution {
 	const sum = total(p);
-	return sum > 0 ? p.map((w) => w / sum) : unknownSoc();
+	if (!(sum > 0)) return unknownSoc();
+	const out = new Float64Array(p.length);
+	for (let i = 0; i < p.length; i++) out[i] = p[i] / sum;
+	return out;
 }
 
 /**
@@ -73,16 +76,17 @@ export function widened(p: SocDistribution, sigma: number): SocDistribution {
 		Math.exp(-0.5 * (((k - reach) * SOC_STEP) / sigma) ** 2)
 	);
 	const sum = total(kernel);
-	const last = SOC_POINTS - 1;
-	const out = new Float64Array(SOC_POINTS);
-	for (let i = 0; i <= last; i++) {
+	// On a wider grid first: what would leave this one is put to its ends once.
+	const wide = new Float64Array(SOC_POINTS + 2 * reach);
+	for (let i = 0; i < SOC_POINTS; i++) {
 		if (p[i] < 1e-9) continue;
 		const share = p[i] / sum;
-		if (i >= reach && i + reach <= last)
-			for (let k = 0; k < kernel.length; k++) out[i - reach + k] += share * kernel[k];
-		else
-			for (let k = 0; k < kernel.length; k++)
-				out[Math.min(last, Math.max(0, i - reach + k))] += share * kernel[k];
+		for (let k = 0; k < kernel.length; k++) wide[i + k] += share * kernel[k];
+	}
+	const out = wide.slice(reach, reach + SOC_POINTS);
+	for (let i = 0; i < reach; i++) {
+		out[0] += wide[i];
+		out[SOC_POINTS - 1] += wide[reach + SOC_POINTS + i];
 	}
 	return out;
 }

@@ -2,7 +2,6 @@
  * How often the state's intervals hold the truth of packs that core does not know, and how often
  * its claims are right.
  */
-import type { Pack } from '../../core/pack/pack';
 import { uniform } from '../../core/simulate/random';
 import { packState } from '../../core/pack-state/pack-state';
 import { lifeOf } from './life';
@@ -38,9 +37,7 @@ export function coverageOf(chemistry: string, lives: number, steps: number, seed
 		Array<number>(11).fill(0);
 	for (let life = 0; life < lives; life++) {
 		const draw = uniform(seed + life);
-		const stateAt = (pack: Pack, events: Parameters<typeof packState>[1], at: string) =>
-			packState(pack, events, at, 20);
-		for (const m of lifeOf(chemistry, steps, draw, stateAt)) {
+		for (const m of lifeOf(chemistry, steps, draw)) {
 			const state = packState(m.pack, m.events, m.at, 20);
 			if (state.charge === null) continue;
 			asked++;

@@ -5,7 +5,7 @@
 import type { Pack } from '../../core/pack/pack';
 import { PackSchema } from '../../core/pack/pack-schema';
 import type { PackEvent, RunEvent } from '../../core/pack-state/event';
-import type { PackState } from '../../core/pack-state/pack-state';
+import { packState, type PackState } from '../../core/pack-state/pack-state';
 import type { EndReason } from '../../core/pack/end-reason';
 import { taskOf, type TaskId } from '../../core/request/task';
 import {
@@ -22,6 +22,7 @@ import {
 } from './truth/pack';
 
 const HOUR_MS = 3600e3;
+const AIR_DEG_C = 20;
 const START_MS = Date.parse('2026-03-01T08:00:00.000Z');
 /** How often a use, and a run, is not written down; how often an answer is wrong. */
 export const FORGETS = { use: 0.04, run: 0.01, answer: 0.02 };
@@ -43,6 +44,16 @@ const EMPTY_V: Record<string, number> = {
 	nimh: 1.0,
 	nicd: 1.0,
 	lead: 1.8
+};
+
+/** Volts of a cell as labels print them. */
+const NOMINAL_V: Record<string, number> = {
+	lipo: 3.7,
+	lihv: 3.8,
+	liion: 3.6,
+	life: 3.2,
+	nimh: 1.2,
+	nicd: 1.2
 };
 
 /** What was true, and on record, at one moment of a life. */
@@ -290,8 +301,7 @@ function dischargeRun(t: Teller): void {
 export function* lifeOf(
 	chemistry: string,
 	steps: number,
-	draw: Draw,
-	stateAt: (pack: Pack, events: readonly PackEvent[], at: string) => PackState
+	draw: Draw
 ): Generator<LifeMoment> {
 	const truth = aTruth(chemistry, draw);
 	const pack = PackSchema.parse({
@@ -301,6 +311,7 @@ export function* lifeOf(
 		cells: truth.cells,
 		capacityAh: round(truth.labelAh, 2),
 		measuredCapacityAh: draw() < 0.5 ? round(truth.capacityAh * (1 + 0.02 * normal(draw)), 3) : null,
+		labelVoltageV: round((NOMINAL_V[chemistry] ?? 2) * truth.cells, 1),
 		labelChargeRateC: 2,
 		balanceLead: lithium(chemistry)
 	});
@@ -315,7 +326,7 @@ export function* lifeOf(
 		honest: true,
 		soundFull: false,
 		usedSinceRead: false,
-		stateAt: (events, at) => stateAt(pack, events, at)
+		stateAt: (events, at) => packState(pack, events, at, AIR_DEG_C)
 	};
 	read(t);
 	for (let k = 0; k < steps; k++) {

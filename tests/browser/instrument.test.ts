@@ -335,6 +335,14 @@ describe('one instrument', () => {
 		await person.driver.wait(async () => (await ticked()) === 'false', 15000, 'the card never showed it');
 		await press();
 		await person.driver.wait(async () => (await limit()) === keyed, 15000);
+		await person.sees(/keyed; it was at/);
+		// Off and on again before the page has heard the first answer: what the box shows is what is on record.
+		await person.driver.executeScript(
+			`const box = document.querySelector('[data-key-first] [role="checkbox"][aria-checked="true"]'); box.click(); box.click();`
+		);
+		await person.driver.sleep(1500);
+		await person.driver.wait(async () => (await limit()) === keyed, 15000, 'both presses are carried out');
+		await person.driver.wait(async () => (await ticked()) === 'true', 15000);
 		await person.goTo('/');
 		assert.equal((await person.driver.findElements(By.css('[data-put-back]'))).length, 0, 'nothing ran yet');
 		await person.driver.navigate().back();

@@ -25,35 +25,52 @@
 		keyed
 	}: Props = $props();
 
-	async function note(target: HeldTarget, value: number | null): Promise<void> {
-		const sent = await send('PATCH', `/chargers/${chargerId}/held`, { ...target, value, programId });
-		if (!sent.ok) toast.error(sent.message);
-		await refresh();
+	/** Presses are sent in their order, each with what its box shows then: the list is drawn anew only after the answer. */
+	let sending: Promise<unknown> = Promise.resolve();
+	/** Draws the boxes as they are on record, after one that was refused. */
+	let refused = $state(0);
+
+	function note(target: HeldTarget, keyedNow: boolean): void {
+		const { kind, channelId, task, chemistry } = target;
+		const value = keyedNow ? target.value : target.before;
+		sending = sending
+			.catch(() => undefined)
+			.then(async () => {
+				const body = { kind, channelId, task, chemistry, value, programId };
+				const sent = await send('PATCH', `/chargers/${chargerId}/held`, body);
+				if (!sent.ok) {
+					toast.error(sent.message);
+					refused++;
+				}
+				await refresh();
+			});
 	}
 </script>
 
 {#if lines.length || keyed.length}
 	<h2 class="mt-4">{title}</h2>
-	<ul class="mt-1" data-key-first>
-		{#each keyed as k (`${k.kind}${k.channelId}${k.task}${k.chemistry}`)}
-			<li class="border-b py-[5px]">
-				<Checkbox checked={true} onchange={() => void note(k, k.before)}>
-					{HELD_SETTINGS[k.kind].label}
-					<b class="num ml-2 text-[1.15rem]">{showHeld(k.kind, k.value)}</b>
-					<span class="quiet ml-3 text-[12.5px]">keyed; it was at {showHeld(k.kind, k.before)}</span>
-				</Checkbox>
-			</li>
-		{/each}
-		{#each lines as line (line.what)}
-			<li class="border-b py-[5px]">
-				{#if line.held}
-					{@const target = line.held}
-					<Checkbox checked={false} onchange={() => void note(target, target.value)}>
-						{line.what} <b class="num ml-2 text-[1.15rem]">{line.value}</b>
-						<span class="quiet ml-3 text-[12.5px]">{line.remark}; tick it once keyed</span>
+	{#key refused}
+		<ul class="mt-1" data-key-first>
+			{#each keyed as k (`${k.kind}${k.channelId}${k.task}${k.chemistry}`)}
+				<li class="border-b py-[5px]">
+					<Checkbox checked={true} onchange={(on) => note(k, on)}>
+						{HELD_SETTINGS[k.kind].label}
+						<b class="num ml-2 text-[1.15rem]">{showHeld(k.kind, k.value)}</b>
+						<span class="quiet ml-3 text-[12.5px]">keyed; it was at {showHeld(k.kind, k.before)}</span>
 					</Checkbox>
-				{/if}
-			</li>
-		{/each}
-	</ul>
+				</li>
+			{/each}
+			{#each lines as line (line.what)}
+				<li class="border-b py-[5px]">
+					{#if line.held}
+						{@const target = line.held}
+						<Checkbox checked={false} onchange={(on) => note(target, on)}>
+							{line.what} <b class="num ml-2 text-[1.15rem]">{line.value}</b>
+							<span class="quiet ml-3 text-[12.5px]">{line.remark}; tick it once keyed</span>
+						</Checkbox>
+					{/if}
+				</li>
+			{/each}
+		</ul>
+	{/key}
 {/if}
