@@ -226,7 +226,7 @@ test('an end of charge that the charger holds is changed first, and put back; a 
 			what: 'End of charge',
 			value: '4.2 V/cell',
 			remark: 'holds 4.1 V/cell, for the whole charger',
-			held: { kind: 'endVoltageV', channelId: null, task: null, chemistry: null, value: 4.2 }
+			held: { kind: 'endVoltageV', channelId: null, task: null, chemistry: null, before: 4.1, value: 4.2 }
 		}
 	]);
 	assert.equal(card.putBack[0].value, '4.1 V/cell');

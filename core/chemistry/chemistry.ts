@@ -117,9 +117,12 @@ export type EndOfCharge =
 			/** Below this rate the dip is weak; below the next it is not to be relied on, 1/h. */
 			readonly weakBelowC: number;
 			readonly unreliableBelowC: number;
+			/** Up to this rate a charge may be ended by time after `timedFactor`, up to the next after `fastFactor`, 1/h. */
+			readonly slowC: number;
+			readonly timedMaxC: number;
 			/** The first dip is ignored for this long, s. */
 			readonly holdOffS: number;
-			/** Share of capacity that a fast charge puts in at most, and a timed slow one. */
+			/** Charge that is put in before time ends it, times what is missing: above the slow rate, and at it. */
 			readonly fastFactor: number;
 			readonly timedFactor: number;
 			/** Rise of temperature that also ends the charge, K/min. */

@@ -73,6 +73,8 @@ export interface Traits {
 	readonly counting: { readonly by: 'most' } | { readonly by: 'rest'; readonly volts: number } | null;
 	/** Rest volts per cell between which a pack of the right count stands; null: its floor and its limit. */
 	readonly restsBetweenV: { readonly low: number; readonly high: number } | null;
+	/** How far a capacity limit goes at most: times what is missing, and times what the pack holds (common practice, no source). */
+	readonly limitFactors: { readonly missing: number; readonly capacity: number };
 	/** Share of its label below which it is worn out for what it was bought for (common practice, no source). */
 	readonly wornShare: number;
 	/** Some practitioners spare it capacity checks. */

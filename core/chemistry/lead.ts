@@ -27,6 +27,7 @@ const LEAD_TRAITS: Traits = {
 	emptyHarm: 'has hardened inside and takes no charge',
 	wornShare: 0.6,
 	readyFrom: null,
+	limitFactors: { missing: 1.25, capacity: 1.3 },
 	cellSpread: { cellsRead: 0.002, sumRead: 0.002 },
 	cellsDiffer: null,
 	counting: { by: 'rest', volts: 2.06 },

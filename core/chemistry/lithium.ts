@@ -26,6 +26,7 @@ const LITHIUM_TRAITS: Traits = {
 	emptyHarm: 'may have grown metal inside',
 	wornShare: 0.8,
 	readyFrom: null,
+	limitFactors: { missing: 1.15, capacity: 1.15 },
 	cellSpread: { cellsRead: 0.002, sumRead: 0.01 },
 	cellsDiffer: { capacity: 0.03, resistance: 0.2, cellsRead: 0.01, sumRead: 0.04 },
 	counting: { by: 'most' },

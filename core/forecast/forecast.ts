@@ -14,7 +14,7 @@ import { NO_DEPARTURE, type Departure } from './departure';
 import { endedByFull, legsOf, storageSoc, timedAh, unguarded } from './program-legs';
 
 /** 99th and 95th percentile of the normal distribution, in standard deviations. */
-const P99 = 2.326;
+export const P99 = 2.326;
 const P95 = 1.645;
 
 export interface Spread {
@@ -101,7 +101,7 @@ const LONGEST_TAIL_STEP_S = 180;
 /** Standard deviation of the range of a few normal numbers, nearly the same for any few (Tippett 1925, Biometrika 17; from memory). */
 const RANGE_SIGMA = 0.85;
 /** How far apart the first and the last of so many normal numbers are where they are `by` standard deviations further apart than usual. */
-const rangeOf = (numbers: number, by: number): number =>
+export const rangeOf = (numbers: number, by: number): number =>
 	2 * normalScores(numbers)[numbers - 1] + by * RANGE_SIGMA;
 
 /**

@@ -31,14 +31,16 @@ export function storageNeedAh(r: Resolved): number | null {
 }
 
 /**
- * Charge that a slow nickel charge puts in before it is ended by time, Ah; null when the dip ends it. The factor is the one of
- * the standard charge, 0.1C for 16 h (IEC 61951, from memory), on what is missing.
+ * Charge that a slow nickel charge puts in before it is ended by time, Ah; null when the dip ends it. At 0.1C the factor is the one
+ * of the standard charge, 0.1C for 16 h (IEC 61951, from memory), on what is missing; above it less, as what is too much heats.
  */
 export function timedAh(r: Resolved, currentA: number): number | null {
 	const end = r.chemistry.endOfCharge;
-	if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * r.pack.capacityAh - 1e-9) return null;
-	const missing = Math.min(1, Math.max(0.1, 1 - r.chargeState.soc));
-	return end.timedFactor * missing * ratedAh(r.pack);
+	if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * ratedAh(r.pack) - 1e-9) return null;
+	// A cycle takes everything out before, or after.
+	const missing = r.taskData.moves === 'both' ? 1 : Math.min(1, Math.max(0.1, 1 - r.chargeState.soc));
+	const slow = currentA <= end.slowC * ratedAh(r.pack) + 1e-9;
+	return (slow ? end.timedFactor : end.fastFactor) * missing * ratedAh(r.pack);
 }
 
 /** What a drained lead battery is given before it is judged, Ah; null for every other program. */

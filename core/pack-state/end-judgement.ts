@@ -7,6 +7,7 @@ import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
 import { ocvAt, socAt } from '../chemistry/curve';
 import type { Pack } from '../pack/pack';
+import { ratedAh } from '../pack/rated';
 import type { RunRecord, TaskAim } from './event';
 
 export type EndOutcome = 'sound' | 'doubtful' | 'not what it says';
@@ -479,7 +480,7 @@ export function judgeRunEnd(seen: RunEndRecord): EndJudged {
 		timed:
 			endOfCharge.kind === 'dip' &&
 			aim.fills &&
-			settings.currentA < endOfCharge.unreliableBelowC * pack.capacityAh - 1e-9
+			settings.currentA < endOfCharge.unreliableBelowC * ratedAh(pack) - 1e-9
 	};
 	for (const judge of JUDGES) {
 		const judged = judge(sight);

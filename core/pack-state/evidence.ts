@@ -33,7 +33,7 @@ interface CurveError {
  */
 const CURVE_ERROR: Record<string, CurveError> = {
 	lipo: { soc: 0.025, emptierV: 0.008, fullerV: 0.03 },
-	lihv: { soc: 0.04, emptierV: 0.02, fullerV: 0.07 },
+	lihv: { soc: 0.05, emptierV: 0.02, fullerV: 0.08 },
 	liion: { soc: 0.03, emptierV: 0.015, fullerV: 0.025 },
 	life: { soc: 0.05, emptierV: 0.05, fullerV: 0.05 },
 	nimh: { soc: 0.05, emptierV: 0.045, fullerV: 0.045 },
@@ -191,7 +191,7 @@ const CUT_TAPER = 0.04;
  * resistance cuts the taper short.
  */
 const TAPER_SIGMA = 0.02;
-const TAPER_TAIL = { share: 0.08, length: 0.05 };
+const TAPER_TAIL = { share: 0.05, length: 0.05 };
 
 /**
  * State of charge that a charge to `endV` volts per cell, ended by its taper, leaves in a usual

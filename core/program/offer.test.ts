@@ -6,6 +6,7 @@ import { aMultiCharger, leadPack, nimhPack } from '../../tests/support/rule-case
 import { chemistryOf } from '../chemistry/catalogue';
 import { socAt } from '../chemistry/curve';
 import { resolvePractice } from '../practice/practice';
+import type { SettingId } from '../request/settings';
 import {
 	forbids,
 	heldBack,
@@ -118,15 +119,17 @@ test('what is held back is read off the curve', () => {
 });
 
 test('a held value cuts a run short that it would end in one of a hundred', () => {
-	const { forecast } = solve(aContext());
-	const { timeMin, chargeAh } = forecast!;
-	assert.ok(wouldCut(forecast, 'safetyTimerMin', timeMin.p99 - 0.01));
-	assert.ok(!wouldCut(forecast, 'safetyTimerMin', timeMin.p99));
-	assert.ok(wouldCut(forecast, 'capacityLimitAh', chargeAh.p99 - 1e-6));
-	assert.ok(!wouldCut(forecast, 'capacityLimitAh', chargeAh.p99));
-	assert.ok(!wouldCut(forecast, 'temperatureLimitDegC', 0));
-	assert.ok(!wouldCut(forecast, 'safetyTimerMin', null));
-	assert.ok(!wouldCut(null, 'safetyTimerMin', 1));
+	const { resolved, settings, forecast: given } = solve(aContext());
+	const cuts = (forecast: typeof given, id: SettingId, heldValue: number | null) =>
+		wouldCut(resolved, settings, forecast, id, heldValue);
+	const { legMin, chargeAh } = given!;
+	assert.ok(cuts(given, 'safetyTimerMin', legMin.p99 - 0.01));
+	assert.ok(!cuts(given, 'safetyTimerMin', legMin.p99));
+	assert.ok(cuts(given, 'capacityLimitAh', chargeAh.p99 - 1e-6));
+	assert.ok(!cuts(given, 'capacityLimitAh', chargeAh.p99));
+	assert.ok(!cuts(given, 'temperatureLimitDegC', 0));
+	assert.ok(!cuts(given, 'safetyTimerMin', null));
+	assert.ok(!cuts(null, 'safetyTimerMin', 1));
 });
 
 test('schools are listed that are not the usual practice, with whose they are', () => {

@@ -11,7 +11,7 @@ import { heldSetting, type Resolved } from '../request/context';
 import { isGuard } from '../request/setting-range';
 import { shownPerStored, type ProgramSettings, type SettingId, type SettingValue } from '../request/settings';
 import { TASKS, type Task } from '../request/task';
-import { limitIsProgram } from './needs';
+import { limitIsProgram, neededAh, neededMin } from './needs';
 import type { Finding } from './rule';
 
 /** The tasks that a pack of this chemistry and cell count has. */
@@ -67,10 +67,16 @@ export const heldBack = ({ curve, voltages }: Chemistry, endVoltageV: number): n
 	socAt(curve, endVoltageV) - socAt(curve, voltages.gentleEndV.low);
 
 /** Whether a value that the charger still holds would end this run early, in one of a hundred runs or more. */
-export function wouldCut(forecast: Forecast | null, id: SettingId, heldValue: number | null): boolean {
+export function wouldCut(
+	r: Resolved,
+	settings: ProgramSettings,
+	forecast: Forecast | null,
+	id: SettingId,
+	heldValue: number | null
+): boolean {
 	if (heldValue === null || !forecast) return false;
-	if (id === 'safetyTimerMin') return heldValue < forecast.timeMin.p99;
-	return id === 'capacityLimitAh' && heldValue < forecast.chargeAh.p99;
+	if (id === 'safetyTimerMin') return heldValue < neededMin(r, settings, forecast);
+	return id === 'capacityLimitAh' && heldValue < neededAh(r, settings, forecast);
 }
 
 /** The schools that are followed and are not the usual practice, in words, with whose they are. */

@@ -73,9 +73,9 @@ export function solve(context: ProgramContext, overrides: Overrides = {}, traceE
 	const outlook = canBeForecast(r, bare) ? forecast(r, bare, traceEveryS) : null;
 	const decisions: Decisions = {
 		...first,
-		safetyTimerMin: GUARDS.safetyTimerMin(r, outlook, bare.currentA),
-		capacityLimitAh: GUARDS.capacityLimitAh(r, outlook, bare.currentA),
-		temperatureLimitDegC: GUARDS.temperatureLimitDegC(r, outlook, bare.currentA)
+		safetyTimerMin: GUARDS.safetyTimerMin(r, outlook, bare),
+		capacityLimitAh: GUARDS.capacityLimitAh(r, outlook, bare),
+		temperatureLimitDegC: GUARDS.temperatureLimitDegC(r, outlook, bare)
 	};
 	const solved = valuesOf(decisions);
 	const settings = { ...solved, ...own };

@@ -28,6 +28,47 @@ const NEARLY_FULL = 0.95;
 /** A cell of so many times the resistance of the middle one is worn out. */
 const WORN_TIMES = 5;
 
+/** What a capacity limit lets in at most, times what the pack holds; slow nickel is ended by it (common practice, no source). */
+const LIMIT_TIMES = { lithium: 1.15, lead: 1.3, nickel: 1.2 } as const;
+const SLOW_NICKEL = { timesTenth: 1.6, fromC: 0.1, toC: 0.3 };
+/** A timer of this many times the hours that its limit needs at the set current, or of so many more, guards nothing. */
+const TIMER = { times: 4, min: 13 * 60 };
+
+/** What is wrong with the limits that were set: they guard nothing. */
+function looseLimits(c: DrawnCase, s: Solution, holdsAh: number): string | null {
+	const { settings, resolved: r } = s;
+	const limit = 'capacityLimitAh' in c.keyed ? null : settings.capacityLimitAh;
+	if (limit === null) return null;
+	const { family } = r.chemistry;
+	const rateC = settings.currentA / holdsAh;
+	const slow = family === 'nickel' && rateC <= SLOW_NICKEL.fromC + 1e-9 && r.taskData.moves !== 'out';
+	const most = slow ? SLOW_NICKEL.timesTenth : LIMIT_TIMES[family];
+	const held = c.context.charger.held.find((h) => h.kind === 'capacityLimitAh')!;
+	if (limit > Math.max(most * holdsAh + held.step + 1e-6, held.min))
+		return `a limit of ${limit} Ah around a pack of ${holdsAh} Ah at ${rateC.toFixed(2)}C`;
+	if (
+		family === 'nickel' &&
+		r.taskData.moves === 'in' &&
+		rateC > 0.2 + 1e-6 &&
+		rateC < SLOW_NICKEL.toC - 1e-6
+	)
+		return `${settings.currentA} A into a nickel pack of ${holdsAh} Ah: no peak, and too fast for time`;
+	const timer = 'safetyTimerMin' in c.keyed ? null : settings.safetyTimerMin;
+	if (timer === null || r.taskData.moves !== 'in' || r.taskData.recovers) return null;
+	const packV = c.context.pack.cells * Math.max(settings.endVoltageV, r.chemistry.voltages.nominalV);
+	const amps = Math.min(
+		settings.currentA,
+		r.channel.powerW / packV,
+		(r.charger.sharedPowerW ?? Infinity) / packV
+	);
+	const bleeds =
+		settings.balance && r.channel.balanceCurrentA > 0 ? (60 * 0.6 * holdsAh) / r.channel.balanceCurrentA : 0;
+	const hours = (60 * limit) / amps;
+	if (timer > Math.max(TIMER.times * hours, hours + TIMER.min) + bleeds + 60)
+		return `a timer of ${timer} min around ${limit} Ah at ${amps.toFixed(2)} A`;
+	return null;
+}
+
 /** Whether every number in it is one. */
 function finite(data: unknown, path = ''): string | null {
 	if (typeof data === 'number') return Number.isFinite(data) ? null : `${path} is ${data}`;
@@ -95,6 +136,8 @@ export function broken(c: DrawnCase, s: Solution): string | null {
 	const charges = !discharges(r, settings) || r.taskData.moves === 'both';
 	const holdsAh = Math.min(pack.capacityAh, pack.measuredCapacityAh ?? Infinity);
 
+	const loose = looseLimits(c, s, holdsAh);
+	if (loose) return loose;
 	if (pack.condition !== 'in service') return 'a pack that is out of service';
 	if (warmest > HOT_DEG_C) return `started at ${warmest} °C`;
 	if (charges) {

@@ -361,6 +361,12 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		severity: 'check',
 		says: 'weak'
 	},
+	'no-peak-expected': {
+		fires: nimh({ reading: wholePack(7.3, { temperatureDegC: 29 }), ambientDegC: 56, set: { currentA: 2.4 } }),
+		misses: nimh({ set: { currentA: 2.4 } }),
+		severity: 'stop',
+		says: 'no fall of the volts'
+	},
 	'nickel-restart': {
 		fires: nimh({ reading: wholePack(8.4) }),
 		misses: nimh({ reading: wholePack(8.2) }),

@@ -55,23 +55,42 @@ function taskLimits(r: Resolved): Limit[] {
 	return limits;
 }
 
-/** The most that is still gentle on nickel when it goes on past full, 1/h (common practice, no source). */
-const GENTLE_NICKEL_C = 0.2;
 /** What 99 of 100 charges by time take longer than the typical one. */
 const TIMED_SPREAD = 1.06;
 
 /**
- * Current at which a gentle nickel charge that is ended by time is done before the charger's longest timer, A; null where it is
- * anyway, or it is not ended by time.
+ * Current at which a nickel charge that is ended by time is done before the charger's longest timer, A; null where it is anyway, or
+ * it is not ended by time.
  */
 export function withinTimerA(r: Resolved, currentA: number): number | null {
 	const timer = heldSetting(r, 'safetyTimerMin');
+	const end = r.chemistry.endOfCharge;
 	const neededAh = timedAh(r, currentA);
-	if (!timer || neededAh === null) return null;
+	if (!timer || end.kind !== 'dip' || neededAh === null) return null;
 	const longestMin = timer.fixed ? timer.heldValue : timer.max;
-	if (longestMin === null) return null;
-	const needed = ceilToStep((TIMED_SPREAD * neededAh) / (longestMin / 60), r.channel.currentStepA);
-	return needed > currentA + 1e-9 && needed <= GENTLE_NICKEL_C * ratedAh(r.pack) + 1e-9 ? needed : null;
+	if (longestMin === null || (60 * TIMED_SPREAD * neededAh) / currentA <= longestMin) return null;
+	const { currentStepA } = r.channel;
+	// Faster, less is put in.
+	const faster = Math.max(currentA, end.slowC * ratedAh(r.pack)) + currentStepA;
+	const fasterAh = timedAh(r, faster) ?? neededAh;
+	const needed = Math.max(
+		ceilToStep((60 * TIMED_SPREAD * fasterAh) / longestMin, currentStepA),
+		ceilToStep(currentA + currentStepA / 2, currentStepA)
+	);
+	return needed <= end.timedMaxC * ratedAh(r.pack) + 1e-9 ? needed : null;
+}
+
+/**
+ * Current at which a nickel charge can be ended where `currentA` is too weak for the fall of the volts and too strong to be ended by
+ * time, A; null where it is neither, or the channel cannot go so low.
+ */
+function endableA(r: Resolved, currentA: number): number | null {
+	const end = r.chemistry.endOfCharge;
+	if (end.kind !== 'dip' || r.taskData.moves === 'out') return null;
+	const holdsAh = ratedAh(r.pack);
+	if (timedAh(r, currentA) === null || currentA <= end.slowC * holdsAh + 1e-9) return null;
+	const slow = Math.max(r.channel.minCurrentA, floorToStep(end.slowC * holdsAh, r.channel.currentStepA));
+	return slow <= end.timedMaxC * holdsAh + 1e-9 ? Math.min(slow, currentA) : null;
 }
 
 /**
@@ -100,8 +119,11 @@ export function decideCurrent(r: Resolved, endVoltageV: number): Decision<'curre
 	const upward = r.practice.values.stepRounding === 'nearest' && near > down && near <= hard + 1e-9;
 	const stepped = upward ? near : down;
 	// A channel whose least current is off its own step still offers that least current.
-	const value = stepped >= minCurrentA ? stepped : minCurrentA;
-	const raised = least.id === 'purpose rate' && r.purpose === 'gentle' ? withinTimerA(r, value) : null;
+	const wanted = stepped >= minCurrentA ? stepped : minCurrentA;
+	const endable = endableA(r, wanted);
+	const value = endable ?? wanted;
+	const timed = endable !== null || (least.id === 'purpose rate' && r.purpose === 'gentle');
+	const raised = timed ? withinTimerA(r, value) : null;
 	if (raised !== null && raised <= hard + 1e-9)
 		return {
 			setting: 'currentA',
@@ -109,7 +131,16 @@ export function decideCurrent(r: Resolved, endVoltageV: number): Decision<'curre
 			candidates,
 			decidedBy: 'timer',
 			step: currentStepA,
-			why: `${least.label} would outlast the longest timer of ${r.charger.name}; this ends within it.`
+			why: `${endable === null ? least.label : text(amps(value))} would outlast the longest timer of ${r.charger.name}; this ends within it.`
+		};
+	if (endable !== null)
+		return {
+			setting: 'currentA',
+			value,
+			candidates,
+			decidedBy: 'timed',
+			step: currentStepA,
+			why: `${least.label}: too little for a fall of the volts to end on, so it is charged slowly and ended by its limit.`
 		};
 	const rounding = upward
 		? `, to the nearest ${currentStepA} A by ${whose(r.practice, 'stepRounding')}`

@@ -79,10 +79,11 @@ test('a gentle nickel charge by time is raised to what its longest timer lets en
 	assert.ok(current({ kind: 'safetyTimerMin', heldValue: 600, max: 600 }) > gentle);
 });
 
-test('the capacity limit is the smaller of capacity and a tenth and need and 15 %, on the step', () => {
-	const empty = decisions({ reading: aReading([3.45, 3.45, 3.45]) });
-	assert.equal(empty.capacityLimitAh.decidedBy, 'capacity');
-	assert.ok(Math.abs(empty.capacityLimitAh.value! - 2.86) < 0.011);
+test('the capacity limit is a margin over what may be missing, at most over the whole capacity, on the step', () => {
+	const empty = decisions({ reading: aReading([3.0, 3.0, 3.0]) });
+	assert.ok(Math.abs(empty.capacityLimitAh.value! - 1.15 * 2.6) < 0.011);
+	const low = decisions({ reading: aReading([3.45, 3.45, 3.45]) });
+	assert.equal(low.capacityLimitAh.decidedBy, 'missing');
 	const half = solve(aContext({ reading: aReading([3.9, 3.9, 3.9]) }));
 	assert.ok(half.settings.capacityLimitAh! < 1.6);
 	assert.ok(half.settings.capacityLimitAh! >= half.forecast!.chargeAh.p99);

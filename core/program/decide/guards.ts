@@ -1,12 +1,20 @@
 /** The guards of a run: safety timer, capacity limit and temperature, from what the forecast says it may need. */
 import { ratedAh } from '../../pack/rated';
 import type { Forecast } from '../../forecast/forecast';
-import { drainedAh, storageNeedAh, timedAh } from '../../forecast/program-legs';
+import { presentCapacityAh } from '../../forecast/assume';
+import { discharges, drainedAh, storageNeedAh, timedAh } from '../../forecast/program-legs';
 import type { HeldSetting } from '../../charger/setting';
 import { whose } from '../../practice/practice';
 import { heldSetting, type Resolved } from '../../request/context';
 import { askedShare, travels } from '../../request/storage-target';
 import { showSetting } from '../../request/settings';
+import {
+	capacityBoundAh,
+	missingShare,
+	mostOfCapacityAh,
+	timerBoundMin,
+	type LimitedProgram
+} from '../safety-bounds';
 import { plainly, roundDownWithin, roundUpWithin, type Candidate, type Decision } from './decision';
 
 const rising = (candidates: Candidate[]) => candidates.sort((a, b) => a.value - b.value);
@@ -49,12 +57,13 @@ function bySchool<Id extends GuardId>(
 
 /**
  * Safety timer, min: the 99th percentile of the longest leg plus a tenth, not above one and a half times the typical time, and
- * never below the 99th percentile itself. A recovery is timed by its chemistry. Null where the charger has no timer.
+ * never below the 99th percentile itself; but never above its bound, whatever the forecast says. A recovery is timed by its
+ * chemistry. Null where the charger has no timer.
  */
 export function decideTimer(
 	r: Resolved,
 	forecast: Forecast | null,
-	currentA: number
+	program: LimitedProgram
 ): Decision<'safetyTimerMin'> {
 	const held = heldSetting(r, 'safetyTimerMin');
 	if (!held)
@@ -72,12 +81,15 @@ export function decideTimer(
 		);
 	if (!forecast) return plainly('safetyTimerMin', held.heldValue, 'none', 'no forecast to set it by.', step);
 	const { median, p99 } = forecast.legMin;
+	const bound = timerBoundMin(r, program);
 	const candidates = rising([
 		{ id: 'p99 and a tenth', label: '99 of 100 runs end by then, plus a tenth', value: 1.1 * p99 },
 		{ id: 'one and a half', label: 'one and a half times the typical run', value: 1.5 * median },
-		{ id: 'p99', label: '99 of 100 runs end by then', value: p99 }
+		{ id: 'p99', label: '99 of 100 runs end by then', value: p99 },
+		{ id: 'bound', label: 'the capacity limit has flowed by then, and the taper is over', value: bound }
 	]);
-	const wanted = Math.max(p99, Math.min(1.1 * p99, 1.5 * median));
+	const usual = Math.max(p99, Math.min(1.1 * p99, 1.5 * median));
+	const wanted = Math.min(usual, bound);
 	const value = roundUpWithin(wanted, held);
 	const leg = forecast.best.legs.length > 2 ? 'the longest leg of ' : '';
 	if (value < wanted - 1e-9)
@@ -85,20 +97,28 @@ export function decideTimer(
 			...plainly('safetyTimerMin', value, 'range', `the charger's timer ends at ${held.max} min.`, step),
 			candidates
 		};
+	if (wanted === bound)
+		return bySchool(r, held, program.currentA, {
+			...plainly(
+				'safetyTimerMin',
+				value,
+				'bound',
+				`by ${Math.ceil(bound)} min all that may be missing has flowed, and the rest is over.`,
+				step
+			),
+			candidates
+		});
 	const decidedBy = wanted === p99 ? 'p99' : wanted === 1.1 * p99 ? 'p99 and a tenth' : 'one and a half';
 	const more = decidedBy === 'p99 and a tenth' ? ', and a tenth more' : '';
 	const why = `${leg}99 of 100 simulated runs ends by ${Math.ceil(p99)} min${more}.`.replace(
 		/^99 of 100 simulated runs ends/,
 		'99 of 100 simulated runs end'
 	);
-	return bySchool(r, held, currentA, {
+	return bySchool(r, held, program.currentA, {
 		...plainly('safetyTimerMin', value, decidedBy, why, step),
 		candidates
 	});
 }
-
-/** Below this share of the capacity a figure of what is needed says nothing. */
-const HARDLY_ANY = 0.01;
 
 /** How full a pack is put away that goes by charge: "half full", or the person's own share and whose it is. */
 function storedShare(r: Resolved): string {
@@ -107,36 +127,30 @@ function storedShare(r: Resolved): string {
 	return `${Math.round(100 * share)} % full, ${travels(r) ? 'to travel' : `by ${whose(r.practice, 'storageShare')}`},`;
 }
 
-/** What bears on the capacity limit, Ah, and what is wanted of it. */
-function limitCandidates(r: Resolved, forecast: Forecast, currentA: number) {
-	const { median, p99 } = forecast.chargeAh;
-	const { endOfCharge } = r.chemistry;
-	const most: Candidate = { id: 'p99', label: 'what 99 of 100 runs take', value: p99 };
-	if (endOfCharge.kind === 'dip' && r.taskData.moves !== 'out') {
-		const timed = timedAh(r, currentA);
-		const factor = timed === null ? endOfCharge.fastFactor : endOfCharge.timedFactor;
-		const share: Candidate = {
-			id: 'capacity',
-			label: `${factor} × capacity, for nickel`,
-			value: timed ?? factor * r.pack.capacityAh
-		};
-		// Rest volts say little of a nickel pack's charge, so its forecast is wide; the limit goes by the capacity.
-		return { candidates: [share, most], wanted: timed ?? Math.max(share.value, median) };
-	}
-	const share: Candidate = { id: 'capacity', label: 'capacity and a tenth', value: 1.1 * r.pack.capacityAh };
-	const need: Candidate = { id: 'need', label: 'what is needed and 15 %', value: 1.15 * median };
-	return { candidates: [share, need, most], wanted: Math.max(p99, Math.min(share.value, need.value)) };
+/** What bears on the capacity limit, Ah: the margin over what may be missing and over what the pack holds, and the least that is a limit. */
+function limitCandidates(r: Resolved, program: LimitedProgram, stepAh: number): Candidate[] {
+	const { missing, capacity } = r.chemistry.traits.limitFactors;
+	const timed = r.taskData.moves === 'out' ? null : timedAh(r, program.currentA);
+	if (timed !== null) return [{ id: 'timed', label: 'a slow charge is ended by its limit', value: timed }];
+	return rising([
+		{
+			id: 'missing',
+			label: `${missing} × what may be missing`,
+			value: missing * missingShare(r, program) * presentCapacityAh(r)
+		},
+		{ id: 'capacity', label: `${capacity} × capacity`, value: mostOfCapacityAh(r) },
+		{ id: 'least', label: 'less is no limit', value: capacityBoundAh(r, program, stepAh, 0) }
+	]);
 }
 
 /**
- * Capacity limit, Ah. Lithium and lead: the smaller of 1.10 × capacity and 1.15 × what is needed, but never below the 99th
- * percentile of what the pack may take. Nickel: 1.2 × capacity, or what a slow timed charge puts in. Null where the charger has
- * none.
+ * Capacity limit, Ah: a margin over what may be missing, at least a step or 3 % of the capacity, at most a margin over the whole of
+ * it; what a slow nickel charge puts in. Null where the charger has none.
  */
 export function decideCapacityLimit(
 	r: Resolved,
-	forecast: Forecast | null,
-	currentA: number
+	_forecast: Forecast | null,
+	program: LimitedProgram
 ): Decision<'capacityLimitAh'> {
 	const held = heldSetting(r, 'capacityLimitAh');
 	if (!held)
@@ -170,10 +184,9 @@ export function decideCapacityLimit(
 			`a drained battery is given ${Math.round((100 * drained) / ratedAh(r.pack))} % of its capacity, and judged an hour later.`,
 			step
 		);
-	if (!forecast) return plainly('capacityLimitAh', held.heldValue, 'none', 'no forecast to set it by.', step);
-	const { candidates, wanted } = limitCandidates(r, forecast, currentA);
+	const candidates = limitCandidates(r, program, step);
+	const wanted = capacityBoundAh(r, program, step);
 	const value = roundUpWithin(wanted, held);
-	rising(candidates);
 	if (value < wanted - 1e-9)
 		return {
 			...plainly(
@@ -185,15 +198,13 @@ export function decideCapacityLimit(
 			),
 			candidates
 		};
-	const by = candidates.find((c) => Math.abs(c.value - wanted) < 1e-12) ?? candidates[0];
+	const by = candidates.find((c) => Math.abs(c.value - wanted) < 1e-9) ?? candidates[0];
+	const missingAh = missingShare(r, program) * presentCapacityAh(r);
 	const whys: Record<string, string> = {
-		p99: `99 of 100 simulated runs take no more than ${Math.round(forecast.chargeAh.p99 * 1000)} mAh.`,
-		need:
-			forecast.chargeAh.median < HARDLY_ANY * r.pack.capacityAh
-				? 'hardly anything is needed.'
-				: `about ${Math.round(forecast.chargeAh.median * 1000)} mAh are needed, and 15 % more.`
+		missing: `at most ${Math.round(1000 * missingAh)} mAh ${discharges(r, program) ? 'have to come out' : 'are missing'}, and ${Math.round(100 * (r.chemistry.traits.limitFactors.missing - 1))} % more.`,
+		least: 'hardly anything is needed.'
 	};
-	return bySchool(r, held, currentA, {
+	return bySchool(r, held, program.currentA, {
 		...plainly('capacityLimitAh', value, by.id, whys[by.id] ?? `${by.label}.`, step),
 		candidates
 	});

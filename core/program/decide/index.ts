@@ -2,6 +2,7 @@
 import type { Forecast } from '../../forecast/forecast';
 import type { Resolved } from '../../request/context';
 import type { ProgramSettings, SettingId } from '../../request/settings';
+import type { LimitedProgram } from '../safety-bounds';
 import { decideBalance } from './balance';
 import { decideCells } from './cells';
 import { decideCurrent } from './current';
@@ -38,7 +39,7 @@ export const FIRST: { readonly [Id in FirstId]: Decider<Id> } = {
 
 /** Set from the outlook of the program without them. */
 export const GUARDS: {
-	readonly [Id in GuardId]: (r: Resolved, outlook: Forecast | null, currentA: number) => Decision<Id>;
+	readonly [Id in GuardId]: (r: Resolved, outlook: Forecast | null, program: LimitedProgram) => Decision<Id>;
 } = {
 	safetyTimerMin: decideTimer,
 	capacityLimitAh: decideCapacityLimit,

@@ -324,7 +324,7 @@
 								{#if h && h.heldValue !== solution.settings[id]}
 									<p class="quiet">
 										{charger.name} is at
-										<b class="num" class:text-stop={wouldCut(forecast, id, h.heldValue)}
+										<b class="num" class:text-stop={wouldCut(r, solution.settings, forecast, id, h.heldValue)}
 											>{h.heldValue === null ? 'off' : Math.round(h.heldValue * shownPerStored(id))}</b
 										>{h.scope === 'channel'
 											? ', on this channel'

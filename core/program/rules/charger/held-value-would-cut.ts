@@ -1,6 +1,6 @@
 import { showHeld } from '../../../charger/setting';
 import { heldSetting } from '../../../request/context';
-import { limitIsProgram, neededAh } from '../../needs';
+import { limitIsProgram, neededAh, neededMin } from '../../needs';
 import { PRACTICE, type Rule } from '../../rule';
 
 export const heldValueWouldCut: Rule = {
@@ -12,8 +12,8 @@ export const heldValueWouldCut: Rule = {
 	check({ r, settings, forecast }) {
 		if (!forecast) return null;
 		const need = {
-			safetyTimerMin: r.taskData.limitsAreProgram ? 0 : forecast.legMin.p99,
-			capacityLimitAh: limitIsProgram(r, settings) ? 0 : neededAh(r, forecast)
+			safetyTimerMin: r.taskData.limitsAreProgram ? 0 : neededMin(r, settings, forecast),
+			capacityLimitAh: limitIsProgram(r, settings) ? 0 : neededAh(r, settings, forecast)
 		};
 		const wrong = (['capacityLimitAh', 'safetyTimerMin'] as const)
 			.map((kind) => ({ kind, held: heldSetting(r, kind), wanted: settings[kind] }))

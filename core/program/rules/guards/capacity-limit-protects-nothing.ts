@@ -1,11 +1,8 @@
 import { milliampHours, text } from '../../../quantity/format';
 import { heldSetting } from '../../../request/context';
 import { guardSchool } from '../../guard-school';
-import { limitIsProgram } from '../../needs';
+import { limitIsProgram, mostProtectingAh } from '../../needs';
 import { PRACTICE, type Fix, type Rule } from '../../rule';
-
-/** A lithium pack never takes this much more than its capacity, so a higher limit guards nothing. */
-const USELESS_SHARE = 1.3;
 
 export const capacityLimitProtectsNothing: Rule = {
 	id: 'capacity-limit-protects-nothing',
@@ -14,7 +11,7 @@ export const capacityLimitProtectsNothing: Rule = {
 	protects: 'person',
 	source: PRACTICE,
 	check(input) {
-		const { r, settings, solved, forecast } = input;
+		const { r, settings, solved } = input;
 		const held = heldSetting(r, 'capacityLimitAh');
 		if (!held) return null;
 		const limit = settings.capacityLimitAh;
@@ -37,15 +34,11 @@ export const capacityLimitProtectsNothing: Rule = {
 			};
 		if (limit === null)
 			return { sentence: `The capacity limit is off${by}: a charger that misses full would go on.`, fix };
-		// A coarse step may force the limit up; one step above what is needed is never reproached.
-		const most = Math.max(
-			USELESS_SHARE * r.pack.capacityAh,
-			(forecast?.chargeAh.p99 ?? 0) + held.step,
-			held.min
-		);
-		if (limit <= most) return null;
+		// A coarse step may force the limit up; one step above the bound is never reproached.
+		const most = Math.max(mostProtectingAh(r, settings, held.step) + held.step, held.min);
+		if (limit <= most + 1e-9) return null;
 		return {
-			sentence: `${text(milliampHours(limit))}${by}${by && ','} is more than a ${text(milliampHours(r.pack.capacityAh))} pack can ever take: the limit would not act.`,
+			sentence: `${text(milliampHours(limit))}${by}${by && ','} is more than ${text(milliampHours(mostProtectingAh(r, settings, held.step)))}, from where on the limit would no longer keep this ${text(milliampHours(r.pack.capacityAh))} pack from harm.`,
 			fix
 		};
 	}

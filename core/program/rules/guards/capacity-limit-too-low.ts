@@ -11,11 +11,12 @@ export const capacityLimitTooLow: Rule = {
 	check({ r, settings, solved, forecast }) {
 		const limit = settings.capacityLimitAh;
 		if (limit === null || !forecast || limitIsProgram(r, settings)) return null;
-		if (limit >= neededAh(r, forecast) - 1e-9) return null;
-		const { median, p99 } = forecast.chargeAh;
-		const enough = solved.capacityLimitAh !== null && solved.capacityLimitAh >= neededAh(r, forecast);
+		const needAh = neededAh(r, settings, forecast);
+		if (limit >= needAh - 1e-9) return null;
+		const median = Math.min(forecast.chargeAh.median, needAh);
+		const enough = solved.capacityLimitAh !== null && solved.capacityLimitAh >= needAh;
 		return {
-			sentence: `A limit of ${text(milliampHours(limit))} ${limit < median ? 'stops' : 'may stop'} it early: about ${text(milliampHours(median))}, up to ${text(milliampHours(p99))}, will flow.`,
+			sentence: `A limit of ${text(milliampHours(limit))} ${limit < median ? 'stops' : 'may stop'} it early: about ${text(milliampHours(median))}, up to ${text(milliampHours(needAh))}, will flow.`,
 			fix: enough
 				? {
 						label: `Set ${text(milliampHours(solved.capacityLimitAh!))}`,

@@ -1,6 +1,7 @@
 import { minutes, text } from '../../../quantity/format';
 import { heldSetting } from '../../../request/context';
 import { guardSchool } from '../../guard-school';
+import { mostProtectingMin } from '../../needs';
 import { PRACTICE, type Fix, type Rule } from '../../rule';
 
 export const timerProtectsNothing: Rule = {
@@ -26,11 +27,11 @@ export const timerProtectsNothing: Rule = {
 		const by = school?.by ?? '';
 		if (timer === null)
 			return { sentence: `The safety timer is off${by}: nothing ends a charge that never gets full.`, fix };
-		const { p99 } = forecast.legMin;
-		const useful = Math.max(2 * p99, p99 + 45);
-		if (timer <= useful) return null;
+		const held = heldSetting(r, 'safetyTimerMin')!;
+		const most = mostProtectingMin(r, settings, forecast);
+		if (timer <= Math.max(most + held.step, held.min)) return null;
 		return {
-			sentence: `${text(minutes(timer))}${by}${by && ','} is far longer than the ${text(minutes(p99))} this can take: a fault would run on for hours.`,
+			sentence: `${text(minutes(timer))}${by}${by && ','} is longer than ${text(minutes(Math.ceil(most)))}, the most that guards this run: a fault would go on until then.`,
 			fix
 		};
 	}

@@ -1,5 +1,6 @@
 import { minutes, text } from '../../../quantity/format';
 import { heldSetting } from '../../../request/context';
+import { neededMin } from '../../needs';
 import { PRACTICE, type Rule } from '../../rule';
 
 export const timerTooShort: Rule = {
@@ -11,18 +12,19 @@ export const timerTooShort: Rule = {
 	check({ r, settings, solved, forecast }) {
 		const timer = settings.safetyTimerMin;
 		if (timer === null || !forecast || r.taskData.limitsAreProgram) return null;
-		const { median, p99 } = forecast.legMin;
-		if (timer >= p99 - 1e-6) return null;
+		const needMin = neededMin(r, settings, forecast);
+		if (timer >= needMin - 1e-6) return null;
+		const median = Math.min(forecast.legMin.median, needMin);
 		const whole = {
 			in: 'before it is full: a full charge',
 			out: 'before it is done: the discharge',
 			either: 'before it is there: the run',
 			both: 'before a leg is done: the longest leg'
 		}[r.taskData.moves];
-		const enough = solved.safetyTimerMin !== null && solved.safetyTimerMin >= p99;
+		const enough = solved.safetyTimerMin !== null && solved.safetyTimerMin >= needMin;
 		const sure = timer < median ? 'Stops' : 'May stop';
 		return {
-			sentence: `${sure} at ${text(minutes(timer))} ${whole} takes about ${text(minutes(median))}, up to ${text(minutes(Math.ceil(p99)))}.`,
+			sentence: `${sure} at ${text(minutes(timer))} ${whole} takes about ${text(minutes(median))}, up to ${text(minutes(Math.ceil(needMin)))}.`,
 			fix: enough
 				? {
 						label: `Set ${text(minutes(solved.safetyTimerMin!))}`,

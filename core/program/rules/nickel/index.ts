@@ -6,6 +6,7 @@ import { nickelCellReversed } from './nickel-cell-reversed';
 import { nickelHighVolts } from './nickel-high-volts';
 import { nickelPackDead } from './nickel-pack-dead';
 import { nickelRestart } from './nickel-restart';
+import { noPeakExpected } from './no-peak-expected';
 import { slowNickelOnDip } from './slow-nickel-on-dip';
 import { trickleNever } from './trickle-never';
 import { trickleTooMuch } from './trickle-too-much';
@@ -17,6 +18,7 @@ export const nickelRules: readonly Rule[] = [
 	nickelHighVolts,
 	nickelPackDead,
 	nickelRestart,
+	noPeakExpected,
 	slowNickelOnDip,
 	trickleNever,
 	trickleTooMuch

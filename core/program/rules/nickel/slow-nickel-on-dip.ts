@@ -1,3 +1,4 @@
+import { limitsAt } from '../../../charger/envelope';
 import { ratedAh } from '../../../pack/rated';
 import { ceilToStep, floorToStep } from '../../../quantity/step';
 import { amps, cRate, text } from '../../../quantity/format';
@@ -27,6 +28,21 @@ export const slowNickelOnDip: Rule = {
 					set: { currentA: ceilToStep(end.weakBelowC * holdsAh, r.channel.currentStepA) }
 				}
 			};
+		if (rateC > end.timedMaxC + 1e-9) {
+			const { currentStepA, minCurrentA } = r.channel;
+			const slow = Math.max(minCurrentA, floorToStep(end.slowC * holdsAh, currentStepA));
+			const enough = ceilToStep(end.weakBelowC * holdsAh, currentStepA);
+			const bears = Math.min(
+				...limitsAt(r.envelope, r.pack.cells * settings.endVoltageV).map((l) => l.currentA)
+			);
+			const set = enough <= bears + 1e-9 ? enough : slow <= end.timedMaxC * holdsAh + 1e-9 ? slow : null;
+			return {
+				severity: 'stop',
+				sentence: `At ${cRate(rateC)} ${r.chemistry.name} shows no dip to end on, and to be ended by time it is too fast: ${cRate(end.weakBelowC)} or more, or ${cRate(end.slowC)}.${set === null ? ' This channel can do neither: use another.' : ''}`,
+				fix:
+					set === null ? undefined : { label: `Set ${text(amps(set))}`, kind: 'set', set: { currentA: set } }
+			};
+		}
 		if (settings.safetyTimerMin !== null || settings.capacityLimitAh !== null) return null;
 		return {
 			severity: 'stop',
