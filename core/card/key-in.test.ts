@@ -119,12 +119,12 @@ test('a charger may keep one value per program: the one of this task is changed,
 	const charger = aMultiCharger({
 		asks: ['currentA'],
 		held: [
-			held({ kind: 'safetyTimerMin', heldValue: 90, task: 'storage' }),
+			held({ kind: 'safetyTimerMin', heldValue: 9, task: 'storage' }),
 			held({ kind: 'safetyTimerMin', heldValue: 300 })
 		]
 	});
 	const remark = (task: 'storage' | 'balance') => cardOf({ charger, task }).first[0].remark;
-	assert.match(remark('storage'), /holds 90 min/);
+	assert.match(remark('storage'), /holds 9 min/);
 	assert.match(remark('balance'), /holds 300 min/);
 });
 
@@ -188,7 +188,7 @@ test('a lead card gives the compensated end', () => {
 describe('what is put back says who needs it', () => {
 	const charger = aMultiCharger({
 		asks: ['currentA'],
-		held: [held({ kind: 'safetyTimerMin', heldValue: 120 })]
+		held: [held({ kind: 'safetyTimerMin', heldValue: 30 })]
 	});
 	const kept = (pack: string, safetyTimerMin: number) => ({
 		pack,
@@ -199,9 +199,9 @@ describe('what is put back says who needs it', () => {
 		cardOf({ charger, around: { keptHere } }).putBack.find((l) => l.what === 'Safety timer')!.remark;
 
 	test('the packs whose kept programs were made with it, by name', () => {
-		assert.equal(remark([kept('Gull', 120), kept('Tern', 90)]), 'Gull relies on it, by what is kept');
+		assert.equal(remark([kept('Gull', 30), kept('Tern', 90)]), 'Gull relies on it, by what is kept');
 		assert.equal(
-			remark([kept('Gull', 120), kept('Tern', 120), kept('Tern', 120)]),
+			remark([kept('Gull', 30), kept('Tern', 30), kept('Tern', 30)]),
 			'Gull and Tern rely on it, by what is kept'
 		);
 	});

@@ -10,6 +10,7 @@ import {
 import { heldFor } from '../charger/charger';
 import { storageSoc } from '../forecast/program-legs';
 import { compositionOf, type ProgramStep } from '../program/composition';
+import { showGuardRange } from '../program/decide/guards';
 import { asks, heldSetting, type Resolved } from '../request/context';
 import {
 	SETTINGS,
@@ -104,7 +105,15 @@ const targetOf = (held: HeldSetting, value: number | null): HeldTarget => ({
 	value
 });
 
-function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<string>) {
+/** "; 64 to 128 min would do", where a range of values would; nothing where only this one does. */
+function orElse({ decisions, settings }: Solution, kind: HeldSettingKind): string {
+	if (kind !== 'safetyTimerMin' && kind !== 'capacityLimitAh') return '';
+	const { wouldDo, value } = decisions[kind];
+	return wouldDo && settings[kind] === value ? `; ${showGuardRange(kind, wouldDo)} would do` : '';
+}
+
+function heldLines(solution: Solution, asked: ReadonlySet<string>) {
+	const { resolved: r, settings } = solution;
 	const first: KeyInLine[] = [];
 	const putBack: KeyInLine[] = [];
 	for (const held of heldFor(r.charger, r.channelId)) {
@@ -116,7 +125,7 @@ function heldLines(r: Resolved, settings: ProgramSettings, asked: ReadonlySet<st
 		first.push({
 			what,
 			value: showHeld(held.kind, value),
-			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}`,
+			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}${orElse(solution, held.kind)}`,
 			held: targetOf(held, value)
 		});
 		if (held.scope !== 'slot')
@@ -203,7 +212,7 @@ export function keyInCard(solution: Solution): KeyInCard {
 	const then = askedFor
 		.map((ask) => askedLine(ask, r, settings))
 		.filter((line): line is KeyInLine => line !== null);
-	const heldAlready = heldLines(r, settings, asked);
+	const heldAlready = heldLines(solution, asked);
 	const trickle = settingName('trickleA', r.task);
 	const said = [...heldAlready.first, ...then].some((line) => line.what === trickle);
 	if (r.channel.asksTrickle && !asked.has('trickleA') && !said) {

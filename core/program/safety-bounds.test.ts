@@ -8,9 +8,9 @@ import { capacityBoundAh, missingShare, mostOfCapacityAh, timerBoundMin } from '
 import { solve } from './solve';
 
 const sum = (packVoltageV: number) => aReading([], { cellVoltagesV: null, packVoltageV });
-const limits = { heldValue: 5, min: 0.01, max: 200, step: 0.01 } as const;
+const limits = { heldValue: null, min: 0.01, max: 200, step: 0.01 } as const;
 const both = [
-	held({ kind: 'safetyTimerMin', heldValue: 120, min: 5, max: 2880 }),
+	held({ kind: 'safetyTimerMin', heldValue: null, min: 5, max: 2880 }),
 	held({ kind: 'capacityLimitAh', ...limits })
 ];
 
@@ -73,7 +73,7 @@ test('the timer is the limit at the current that is held with the other channels
 });
 
 test('nickel too weak for its peak goes slowly by time, 1.6 × at a tenth, 1.2 × up to a fifth, else it is refused', () => {
-	const charged = (channel: object, set = {}) =>
+	const charged = (channel: Record<string, unknown>, set = {}) =>
 		solve(
 			aContext({
 				pack: nimhPack({ capacityAh: 2 }),

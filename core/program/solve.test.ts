@@ -132,14 +132,17 @@ test('a swollen pack has no program, and no override changes that', () => {
 });
 
 test('the card asks in the charger’s own order and says what to change first and put back', () => {
-	const charger = aCharger({ asks: ['task', 'chemistry', 'currentA', 'cells'] });
+	const charger = aCharger({
+		asks: ['task', 'chemistry', 'currentA', 'cells'],
+		held: [held({ kind: 'safetyTimerMin', heldValue: 30 })]
+	});
 	const card = keyInCard(solve(aContext({ charger })));
 	assert.deepEqual(
 		card.then.map((l) => l.what),
 		['Program', 'Chemistry', 'Current', 'Cells']
 	);
-	assert.ok(card.first.some((l) => l.what === 'Safety timer' && l.remark.includes('120 min')));
-	assert.ok(card.putBack.some((l) => l.what === 'Safety timer' && l.value === '120 min'));
+	assert.ok(card.first.some((l) => l.what === 'Safety timer' && l.remark.includes('holds 30 min')));
+	assert.ok(card.putBack.some((l) => l.what === 'Safety timer' && l.value === '30 min'));
 });
 
 /** Evenly spread figures: fast-check's own doubles crowd around zero, where every program is refused. */

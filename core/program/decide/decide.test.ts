@@ -17,12 +17,45 @@ import { mayStart, verdictOf } from '../check';
 const decisions = (change: Parameters<typeof aContext>[0] = {}) => solve(aContext(change)).decisions;
 
 test('the timer is the 99th percentile and a tenth, on the step, and says so', () => {
-	const s = solve(aContext());
+	const s = solve(aContext({ charger: aCharger({ link: 'stand-in' }) }));
 	const { p99, median } = s.forecast!.timeMin;
 	const d = s.decisions.safetyTimerMin;
 	assert.equal(d.value, Math.ceil(1.1 * p99));
 	assert.ok(d.value! <= Math.ceil(1.5 * median));
 	assert.match(d.why, new RegExp(`by ${Math.ceil(p99)} min`));
+});
+
+test('what a charger holds and still protects is left alone where a person keys it, and the range that would do is said', () => {
+	const at = (timer: number | null, limit: number | null, change = {}) =>
+		solve(
+			aContext({
+				charger: aCharger({
+					held: [
+						held({ kind: 'safetyTimerMin', heldValue: timer }),
+						held({ kind: 'capacityLimitAh', heldValue: limit, min: 0.1, max: 50, step: 0.01 })
+					],
+					...change
+				})
+			})
+		);
+	const kept = at(100, 2.9);
+	assert.deepEqual([kept.settings.safetyTimerMin, kept.settings.capacityLimitAh], [100, 2.9]);
+	assert.equal(kept.decisions.safetyTimerMin.decidedBy, 'held');
+	const { least, most } = kept.decisions.capacityLimitAh.wouldDo!;
+	assert.ok(Math.abs(most - 1.15 * 2.6) < 1e-9 && Math.abs(least - kept.forecast!.chargeAh.p99) < 1e-9);
+	assert.match(kept.decisions.capacityLimitAh.why, /holds it, and it still protects: 24\d\d to 2990 mAh/);
+	assert.equal(verdictOf(kept.findings), 'clear');
+	assert.equal(kept.findings.length, 0, 'nothing is said of them');
+	for (const [timer, limit] of [
+		[30, 2.0],
+		[999, 5],
+		[null, null]
+	] as const) {
+		const { settings } = at(timer, limit);
+		assert.deepEqual([settings.safetyTimerMin, settings.capacityLimitAh], [71, 2.69]);
+	}
+	const linked = at(100, 2.9, { link: 'stand-in' });
+	assert.deepEqual([linked.settings.safetyTimerMin, linked.settings.capacityLimitAh], [71, 2.69]);
 });
 
 test('a nearly full pack: the timer is never below the 99th percentile, though that is more than one and a half times typical', () => {
@@ -201,7 +234,7 @@ test('the card leaves out what already stands on the charger, and never puts bac
 		lines.map((l) => l.value),
 		[`${wanted} min`, '4.20 V/cell', 'on']
 	);
-	assert.match(lines[0].remark, /holds 120 min/);
+	assert.match(lines[0].remark, /^$/);
 });
 
 test('overrides: a check with its reason may pass, a fire stop never, notes do not hold anything up', () => {

@@ -23,6 +23,8 @@ export interface Decision<Id extends SettingId = SettingId> {
 	step: number | null;
 	/** One sentence on what decided and how it was rounded. */
 	why: string;
+	/** Any value from the least to the most would do; absent where only this one does. */
+	wouldDo?: { least: number; most: number };
 }
 
 /** A decision without a choice of figures. */

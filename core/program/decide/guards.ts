@@ -15,9 +15,16 @@ import {
 	timerBoundMin,
 	type LimitedProgram
 } from '../safety-bounds';
+import { limitIsProgram, mostProtectingAh, mostProtectingMin, neededAh, neededMin } from '../needs';
 import { plainly, roundDownWithin, roundUpWithin, type Candidate, type Decision } from './decision';
 
 const rising = (candidates: Candidate[]) => candidates.sort((a, b) => a.value - b.value);
+
+/** "71 to 128 min": a range in the unit of the setting. */
+export const showGuardRange = (id: GuardId, { least, most }: { least: number; most: number }): string =>
+	id === 'safetyTimerMin'
+		? `${Math.ceil(least)} to ${Math.floor(most)} min`
+		: `${Math.ceil(1000 * least - 1e-6)} to ${Math.floor(1000 * most + 1e-6)} mAh`;
 
 type GuardId = 'safetyTimerMin' | 'capacityLimitAh';
 
@@ -52,6 +59,30 @@ function bySchool<Id extends GuardId>(
 		value: roundUpWithin(largest.value, held) as Decision<Id>['value'],
 		decidedBy: 'practice',
 		why: `what ${largest.pack} needs, by ${by}; for this pack it would be ${alone}.`
+	};
+}
+
+/**
+ * The same guard with the range that would do; where a person keys the charger and it holds a value of that range, that value: nobody
+ * keys anew what still protects.
+ */
+function asHeld<Id extends GuardId>(
+	r: Resolved,
+	held: HeldSetting,
+	own: Decision<Id>,
+	wouldDo: { least: number; most: number }
+): Decision<Id> {
+	if (r.practice.values.guards !== 'per pack' || own.value === null) return own;
+	const { heldValue } = held;
+	const { least, most } = wouldDo;
+	const does = heldValue !== null && heldValue >= least - 1e-9 && heldValue <= most + 1e-9;
+	if (!does || r.charger.link !== 'none') return { ...own, wouldDo };
+	return {
+		...own,
+		wouldDo,
+		value: heldValue as Decision<Id>['value'],
+		decidedBy: 'held',
+		why: `${r.charger.name} holds it, and it still protects: ${showGuardRange(own.setting, wouldDo)} would do.`
 	};
 }
 
@@ -91,33 +122,32 @@ export function decideTimer(
 	const usual = Math.max(p99, Math.min(1.1 * p99, 1.5 * median));
 	const wanted = Math.min(usual, bound);
 	const value = roundUpWithin(wanted, held);
+	const wouldDo = {
+		least: neededMin(r, program, forecast),
+		most: Math.max(value, mostProtectingMin(r, program, forecast))
+	};
 	const leg = forecast.best.legs.length > 2 ? 'the longest leg of ' : '';
 	if (value < wanted - 1e-9)
 		return {
 			...plainly('safetyTimerMin', value, 'range', `the charger's timer ends at ${held.max} min.`, step),
 			candidates
 		};
+	const decided = (by: string, why: string) => {
+		const own = { ...plainly('safetyTimerMin', value, by, why, step), candidates };
+		return asHeld(r, held, bySchool(r, held, program.currentA, own), wouldDo);
+	};
 	if (wanted === bound)
-		return bySchool(r, held, program.currentA, {
-			...plainly(
-				'safetyTimerMin',
-				value,
-				'bound',
-				`by ${Math.ceil(bound)} min all that may be missing has flowed, and the rest is over.`,
-				step
-			),
-			candidates
-		});
+		return decided(
+			'bound',
+			`by ${Math.ceil(bound)} min all that may be missing has flowed, and the rest is over.`
+		);
 	const decidedBy = wanted === p99 ? 'p99' : wanted === 1.1 * p99 ? 'p99 and a tenth' : 'one and a half';
 	const more = decidedBy === 'p99 and a tenth' ? ', and a tenth more' : '';
 	const why = `${leg}99 of 100 simulated runs ends by ${Math.ceil(p99)} min${more}.`.replace(
 		/^99 of 100 simulated runs ends/,
 		'99 of 100 simulated runs end'
 	);
-	return bySchool(r, held, program.currentA, {
-		...plainly('safetyTimerMin', value, decidedBy, why, step),
-		candidates
-	});
+	return decided(decidedBy, why);
 }
 
 /** How full a pack is put away that goes by charge: "half full", or the person's own share and whose it is. */
@@ -149,7 +179,7 @@ function limitCandidates(r: Resolved, program: LimitedProgram, stepAh: number): 
  */
 export function decideCapacityLimit(
 	r: Resolved,
-	_forecast: Forecast | null,
+	forecast: Forecast | null,
 	program: LimitedProgram
 ): Decision<'capacityLimitAh'> {
 	const held = heldSetting(r, 'capacityLimitAh');
@@ -204,9 +234,14 @@ export function decideCapacityLimit(
 		missing: `at most ${Math.round(1000 * missingAh)} mAh ${discharges(r, program) ? 'have to come out' : 'are missing'}, and ${Math.round(100 * (r.chemistry.traits.limitFactors.missing - 1))} % more.`,
 		least: 'hardly anything is needed.'
 	};
-	return bySchool(r, held, program.currentA, {
+	const own = bySchool(r, held, program.currentA, {
 		...plainly('capacityLimitAh', value, by.id, whys[by.id] ?? `${by.label}.`, step),
 		candidates
+	});
+	if (!forecast || limitIsProgram(r, program)) return own;
+	return asHeld(r, held, own, {
+		least: neededAh(r, program, forecast),
+		most: Math.max(value, mostProtectingAh(r, program, step))
 	});
 }
 
