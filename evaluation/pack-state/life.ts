@@ -298,11 +298,7 @@ function dischargeRun(t: Teller): void {
  * A life of one pack: `steps` things that happen, and the moments between them at which somebody
  * might ask.
  */
-export function* lifeOf(
-	chemistry: string,
-	steps: number,
-	draw: Draw
-): Generator<LifeMoment> {
+export function* lifeOf(chemistry: string, steps: number, draw: Draw): Generator<LifeMoment> {
 	const truth = aTruth(chemistry, draw);
 	const pack = PackSchema.parse({
 		id: 'pack',

@@ -36,7 +36,7 @@ export interface NextProgram {
 const round = (value: number, digits: number): number => Math.round(value * 10 ** digits) / 10 ** digits;
 
 /** Reads the pack before its charge, as a careful person does: each lithium cell, lying still. */
-export function readNow(m: LifeMoment, draw: Draw): PackEvent {
+function readNow(m: LifeMoment, draw: Draw): PackEvent {
 	const common = 0.004 * normal(draw);
 	const volts = cellVolts(m.truth).map((v) => round(v + common + 0.002 * normal(draw), 2));
 	const cells = m.pack.balanceLead;
@@ -63,7 +63,7 @@ export function readNow(m: LifeMoment, draw: Draw): PackEvent {
 	};
 }
 
-export function programOf(pack: Pack, events: readonly PackEvent[], now: string) {
+function programOf(pack: Pack, events: readonly PackEvent[], now: string) {
 	const last = events.findLast((e) => e.kind === 'reading');
 	return solve(
 		aContext({
@@ -112,7 +112,9 @@ export function nextPrograms(chemistry: string, lives: number, steps: number, se
 			};
 			// Felt hot a minute ago; the reading of now says no temperature.
 			const felt = events.map((e) =>
-				e.id === 'now' && e.kind === 'reading' ? { ...e, reading: { ...e.reading, temperatureDegC: null } } : e
+				e.id === 'now' && e.kind === 'reading'
+					? { ...e, reading: { ...e.reading, temperatureDegC: null } }
+					: e
 			);
 			alarming++;
 			if (verdictOf(programOf(m.pack, [...felt, seen], m.at).findings) === 'clear') alarmingClear++;

@@ -5,6 +5,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { CHEMISTRIES, coverageOf } from '../../evaluation/pack-state/coverage';
+import { nextPrograms } from '../../evaluation/pack-state/next-program';
 
 const LIVES = 40;
 const STEPS = 6;
@@ -28,6 +29,16 @@ test('what is called full is full, and what is full is called so', () => {
 		);
 		if (!Number.isNaN(c.soundCalledFull))
 			assert.ok(c.soundCalledFull >= 0.85, `${c.chemistry}: ${c.soundCalledFull} of sound full charges`);
+	}
+});
+
+test('a sound story comes out Clear nine times of ten; what is hot, swollen or contradicts itself never does', () => {
+	for (const chemistry of CHEMISTRIES) {
+		const n = nextPrograms(chemistry, 8, STEPS, 80_000);
+		assert.ok(n.sound >= 14 && n.alarming >= 45, `${chemistry}: ${n.sound}, ${n.alarming}`);
+		const kept = [...n.kept].map((k) => k.join(' ')).join();
+		assert.ok(n.clear >= 0.85, `${chemistry}: ${n.clear} of ${n.sound}, kept from it by ${kept}`);
+		assert.equal(n.alarmingClear, 0, chemistry);
 	}
 });
 

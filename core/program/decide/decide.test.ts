@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aCharger, aContext, aPack, aReading, held, NOW } from '../../../tests/support/bench-chargers';
+import { aMultiCharger, nimhPack } from '../../../tests/support/rule-cases';
 import { chargeStateOf } from '../../pack-state/charge-state';
 import { packState } from '../../pack-state/pack-state';
 import type { ReadingInput } from '../../pack/reading';
@@ -64,13 +65,27 @@ test('a nearly full pack: the timer is never below the 99th percentile, though t
 	assert.ok(s.proposed);
 });
 
-test('a timer whose range ends too early is said to, and the program is refused', () => {
+test('a timer whose range ends too early is said to: lithium goes in stages, nickel is refused', () => {
 	const timer = held({ kind: 'safetyTimerMin', heldValue: 30, max: 40, canBeOff: false });
 	const charger = aCharger({ held: [timer] });
 	const s = solve(aContext({ charger }));
 	assert.equal(s.decisions.safetyTimerMin.decidedBy, 'range');
-	assert.ok(s.findings.some((f) => f.rule === 'timer-too-short' && f.fix === null));
-	assert.equal(s.proposed, false);
+	const stages = s.findings.find((f) => f.rule === 'timer-too-short')!;
+	assert.deepEqual([stages.severity, stages.fix], ['note', null]);
+	assert.match(
+		stages.sentence,
+		/ends every run after 40 min .* takes about 55 min, up to 64 min: it goes in stages/
+	);
+	const nickel = solve(
+		aContext({
+			pack: nimhPack(),
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 7.3 }),
+			charger: aMultiCharger({ held: [timer] }),
+			task: 'charge'
+		})
+	);
+	assert.equal(nickel.proposed, false);
+	assert.equal(nickel.findings.find((f) => f.rule === 'timer-too-short')!.severity, 'stop');
 });
 
 test('a fixed setting is taken as it is, a missing one is null and said to be missing', () => {

@@ -373,17 +373,23 @@ test('a fix that sets something removes the finding it belongs to, or leaves a n
 	}
 });
 
-test('a charger whose timer ends before the run: it may be switched off where it can be, which is then asked about', () => {
-	const short = (canBeOff: boolean) =>
-		aCharger({ held: [held({ kind: 'safetyTimerMin', heldValue: 60, max: 60, canBeOff })] });
-	const found = (canBeOff: boolean, set = {}) =>
-		run({ charger: short(canBeOff), reading: flat(3, 3.65), set });
-	const stop = found(true).find((f) => f.rule === 'timer-too-short')!;
-	assert.deepEqual(stop.fix?.kind === 'set' && stop.fix.set, { safetyTimerMin: null });
-	assert.equal(found(false).find((f) => f.rule === 'timer-too-short')!.fix, null);
-	const off = found(true, { safetyTimerMin: null });
-	assert.ok(!off.some((f) => f.rule === 'timer-too-short'));
-	assert.equal(off.find((f) => f.rule === 'timer-protects-nothing')!.severity, 'check');
+test('a charger whose timer ends before the run: what may be started again goes in stages, a cycle is offered without it', () => {
+	const short = (max: number, canBeOff = true) =>
+		aMultiCharger(
+			{ held: [held({ kind: 'safetyTimerMin', heldValue: max, max, canBeOff })] },
+			{ dischargePowerW: 60 }
+		);
+	const found = (scene: Scene) =>
+		run({ reading: flat(3, 3.65), ...scene }).find((f) => f.rule === 'timer-too-short')!;
+	assert.equal(found({ charger: short(25) }).severity, 'check', 'three stages');
+	assert.equal(found({ charger: short(50) }).severity, 'note');
+	assert.match(found({ charger: short(50) }).sentence, /in stages\. Started again with what is then read/);
+	const cycle = found({ charger: short(60), task: 'cycle' });
+	assert.equal(cycle.severity, 'stop');
+	assert.deepEqual(cycle.fix?.kind === 'set' && cycle.fix.set, { safetyTimerMin: null });
+	assert.equal(found({ charger: short(60, false), task: 'cycle' }).fix, null);
+	const keyed = found({ charger: short(66), set: { safetyTimerMin: 20 } });
+	assert.equal(keyed.severity, 'stop', 'less than it could be is a slip');
 });
 
 test('where the capacity limit is what ends the run it cannot be off: half full by charge, and a recovery', () => {
