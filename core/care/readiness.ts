@@ -5,6 +5,7 @@
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
 import type { StateContradiction, PackState } from '../pack-state/pack-state';
+import { packStop } from '../pack-state/stop';
 import type { Pack } from '../pack/pack';
 import { resolvePractice, whose, type PracticeLayer } from '../practice/practice';
 import { cellVoltages, spreadV, type ReadingInput } from '../pack/reading';
@@ -113,9 +114,8 @@ function lookInto({ pack, chemistry, state, reading, lowestV, highestV, since }:
 	const { voltages } = chemistry;
 	const look = (sentence: string): Judged => ({ state: 'look', sentence });
 	const { judged, restV, warmth, contradictions } = state;
-	if (warmth.unexplained !== null)
-		return look('Hot, and nothing on record explains it: outdoors, watched, nothing connected.');
-	if (state.endInDanger !== null) return look(`${state.endInDanger.reason} ${state.endInDanger.next}`);
+	const stop = packStop(state);
+	if (stop && stop.kind !== 'condition') return look(stop.why);
 	if (reading !== null && lowestV !== null && highestV !== null) {
 		const lowest = cellVoltages(reading, pack.cells).indexOf(lowestV) + 1;
 		const spread = spreadV(reading);

@@ -91,3 +91,17 @@ test('nobody says yes without a glance, nor before something that must be done',
 		/0\.1 % together; first do what it needs\.$/
 	);
 });
+
+test('what the state of the pack forbids is no, in its words, whatever the odds say', () => {
+	const stop = { kind: 'end', why: 'Cell 2 ended at 4.310 V.', forGood: false } as const;
+	const verdict = mayGoOn(diagnosis(), [glance], stop);
+	assert.deepEqual([verdict.may, verdict.because], ['no', stop.why]);
+	assert.equal(mayGoOn(diagnosis(), [glance]).may, 'yes');
+	const swollen = { kind: 'condition', why: 'Marked swollen.', forGood: true } as const;
+	assert.deepEqual(mayGoOn(diagnosis(), [glance], swollen), {
+		may: 'never',
+		because: 'Marked swollen.',
+		first: 'retire'
+	});
+	assert.equal(mayGoOn(diagnosis(), [said('eye', 'smells or hisses')], stop).may, 'never');
+});

@@ -1,5 +1,6 @@
 /** May charge go on? Yes only where everything that can burn is as good as excluded, and never against eye, nose, hand or polarity. */
 import type { ActionId } from './cause';
+import type { PackStop } from '../pack-state/stop';
 import type { Answered, Diagnosis } from './infer';
 
 export type MayGoOn = 'yes' | 'not yet' | 'no' | 'never';
@@ -52,16 +53,22 @@ export interface Verdict {
 	first: ActionId | null;
 }
 
-/** Judges whether charge may go on. */
-export function mayGoOn(diagnosis: Diagnosis, answers: readonly Answered[]): Verdict {
+/** Judges whether charge may go on; `stop` is what the pack's own state forbids, whatever the odds say. */
+export function mayGoOn(
+	diagnosis: Diagnosis,
+	answers: readonly Answered[],
+	stop: PackStop | null = null
+): Verdict {
+	if (stop?.forGood) return { may: 'never', because: stop.why, first: 'retire' };
 	const never = said(answers, NEVER);
 	if (never)
 		return { may: 'never', because: `${cap(never.answer)}: it is not charged again.`, first: 'retire' };
-	const stop = said(answers, STOPS);
-	if (stop)
+	if (stop) return { may: 'no', because: stop.why, first: diagnosis.actions[0]?.action ?? null };
+	const flows = said(answers, STOPS);
+	if (flows)
 		return {
 			may: 'no',
-			because: `${cap(stop.answer)}: nothing flows before that is cleared.`,
+			because: `${cap(flows.answer)}: nothing flows before that is cleared.`,
 			first: diagnosis.actions[0]?.action ?? null
 		};
 	const { burns, none, actions } = diagnosis;

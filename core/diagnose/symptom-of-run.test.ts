@@ -5,7 +5,7 @@ import { symptomsOfRun } from './symptom-of-run';
 
 const sound = {
 	...{ endReason: 'full' as const, outcome: 'sound' as const, family: 'lithium' as const },
-	...{ watched: [], against: [], cellsZero: false }
+	...{ watched: [], against: [], cellsZero: false, cellTooHigh: false }
 };
 
 test('a sound full charge shows nothing', () => {
@@ -42,4 +42,10 @@ test('wires that show every cell at zero are another thing than one that is odd'
 	assert.deepEqual(symptomsOfRun({ ...wires, cellsZero: true }), ['cells-zero']);
 	const count = { ...sound, against: ['at the check: count' as const], cellsZero: true };
 	assert.deepEqual(symptomsOfRun(count), ['count-differs']);
+});
+
+test('a cell that ended above its limit is what shows, whatever the end was called', () => {
+	const high = { ...sound, outcome: 'not what it says' as const, cellTooHigh: true };
+	assert.deepEqual(symptomsOfRun({ ...high, endReason: 'timer' }), ['ends-high', 'stopped-at-limit']);
+	assert.equal(symptomsOfRun({ ...high, endReason: 'stopped' })[0], 'ends-high');
 });

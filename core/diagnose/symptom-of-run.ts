@@ -43,6 +43,8 @@ interface Seen {
 	family: 'lithium' | 'nickel' | 'lead';
 	watched: readonly WatchRule[];
 	against: readonly Contradiction['rule'][];
+	/** A cell ended above what its kind may have. */
+	cellTooHigh: boolean;
 	/** Whether every cell of the check read zero. */
 	cellsZero: boolean;
 }
@@ -53,6 +55,7 @@ export function symptomsOfRun(s: Seen): SymptomId[] {
 	for (const rule of s.against)
 		out.push(rule === 'at the check: wires' && s.cellsZero ? 'cells-zero' : BY_CHECK[rule]);
 	for (const rule of s.watched) out.push(BY_WATCH[rule]);
+	if (s.cellTooHigh) out.push('ends-high');
 	const byEnd = s.endReason ? BY_END[s.endReason] : undefined;
 	if (byEnd) out.push(byEnd);
 	const early =

@@ -5,6 +5,7 @@
 import { chemistryOf } from '../chemistry/catalogue';
 import { socAt } from '../chemistry/curve';
 import type { PackState } from '../pack-state/pack-state';
+import { packStop } from '../pack-state/stop';
 import type { Pack } from '../pack/pack';
 import { ratedAh } from '../pack/rated';
 import { packVoltage, type ReadingInput } from '../pack/reading';
@@ -76,13 +77,10 @@ const isFull = (pack: Pack, reading: ReadingInput): boolean =>
  * it.
  */
 function byState(pack: Pack, state: JoiningState, now: string): Omit<NotInPile, 'pack'> | null {
-	const { condition, warmth, claim, endInDanger, judged, restV, contradictions, how } = state;
+	const { warmth, claim, judged, restV, contradictions, how } = state;
 	const name = pack.name;
-	if (condition.condition !== 'in service')
-		return { why: `${name} is marked ${condition.condition}. ${condition.act}`, readAgain: false };
-	if (warmth.unexplained !== null)
-		return { why: `${name} is hot and nothing explains it: outdoors, watched.`, readAgain: false };
-	if (endInDanger !== null) return { why: `${name}: ${endInDanger.reason}`, readAgain: true };
+	const stop = packStop(state);
+	if (stop) return { why: `${name}: ${stop.why}`, readAgain: stop.kind === 'end' };
 	if (claim === 'full' && how !== null) return { why: `${name} is full: ${how}.`, readAgain: false };
 	if (judged?.outcome === 'not what it says' && restV === null)
 		return { why: `${name}: ${judged.reason} Read every cell.`, readAgain: true };

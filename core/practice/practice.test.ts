@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
-import { aContext, aPack, aReading, aSupply } from '../../tests/support/bench-chargers';
+import { aCharger, aContext, aPack, aReading, aSupply } from '../../tests/support/bench-chargers';
 import { aMultiCharger } from '../../tests/support/rule-cases';
 import { solve } from '../program/solve';
 import { DEFAULT_PRACTICE, resolvePractice, usualPurpose, whose } from './practice';
@@ -211,7 +211,11 @@ describe('every place that uses a school follows it and says so', () => {
 		};
 		const largestItself = at({ guards: 'largest pack' }, { around: { largest: smaller } });
 		assert.equal(largestItself.settings.safetyTimerMin, at({}).settings.safetyTimerMin);
-		assert.match(largestItself.decisions.safetyTimerMin.why, /No other pack here needs more/);
+		const linked = { charger: aCharger({ link: 'stand-in' }), around: { largest: smaller } };
+		assert.match(
+			at({ guards: 'largest pack' }, linked).decisions.safetyTimerMin.why,
+			/No other pack here needs more/
+		);
 	});
 
 	test('the vehicle as field battery: asked about, or noted where it is the practice', () => {

@@ -132,8 +132,19 @@ describe('one pack, one state', { timeout: 300_000 }, () => {
 		await bench.program(name, 'Basin Four');
 		await person.sees(said);
 		assert.match(await verdict(), /Stop/);
-		await person.goTo('/packs');
+		for (const page of ['/packs', '/', `/diagnose?run=${id}`]) {
+			await person.goTo(page);
+			await person.sees(said);
+		}
+		// Opened from the run, the case says it too, and that nothing may go on, before anything is asked.
+		await person.driver.findElement(By.css('[data-suggested] button, [data-suggested] a')).click();
+		await person.waitForPath(/^\/diagnose\/.+/);
 		await person.sees(said);
+		assert.equal(
+			await person.driver.findElement(By.css('[data-may]')).getAttribute('data-may'),
+			'no',
+			'may I go on'
+		);
 	});
 
 	test('a false full corrected into a sound end is believed from then on, and its story can be taken back', async () => {

@@ -72,7 +72,7 @@ function asHeld<Id extends GuardId>(
 	own: Decision<Id>,
 	wouldDo: { least: number; most: number }
 ): Decision<Id> {
-	if (r.practice.values.guards !== 'per pack' || own.value === null) return own;
+	if (own.decidedBy === 'practice' || own.value === null) return own;
 	const { heldValue } = held;
 	const { least, most } = wouldDo;
 	const does = heldValue !== null && heldValue >= least - 1e-9 && heldValue <= most + 1e-9;

@@ -32,7 +32,7 @@ export const IN_CORE: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/program/rules/guards/timer-too-short.ts',
-		line: 'const enough = solved.safetyTimerMin !== null && solved.safetyTimerMin >= p99;',
+		line: 'const enough = solved.safetyTimerMin !== null && solved.safetyTimerMin >= needMin;',
 		before: '>=',
 		after: '>',
 		why: 'A percentile is no whole minute, and a timer is.'

@@ -116,7 +116,7 @@ export const IN_SIMULATION: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/forecast/program-legs.ts',
-		line: "if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * r.pack.capacityAh - 1e-9) return null;",
+		line: "if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * ratedAh(r.pack) - 1e-9) return null;",
 		before: '>=',
 		after: '>',
 		why: 'Two figures that differ by exactly 1e-9.'

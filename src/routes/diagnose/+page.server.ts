@@ -24,6 +24,7 @@ export const load: PageServerLoad = async ({ url }) => {
 	return {
 		runId: record?.run.id ?? null,
 		suggested: record?.suggested ?? [],
+		judged: record?.judged ?? null,
 		packId,
 		channelId,
 		message: asked('said') ?? record?.run.message ?? '',

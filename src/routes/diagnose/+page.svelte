@@ -85,6 +85,9 @@
 		<section class="mt-4 min-w-0" aria-label="What shows">
 			{#if data.suggested.length}
 				<h2>By this run</h2>
+				{#if data.judged && data.judged.outcome !== 'sound'}
+					<p class="mb-2 text-[13px]">{data.judged.reason} {data.judged.next}</p>
+				{/if}
 				<ul class="mb-4" data-suggested>
 					{#each data.suggested as id (id)}{@render choice(
 							id,

@@ -38,6 +38,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	return {
 		report: report.value,
 		run: record?.run ?? null,
+		judged: record?.judged ?? null,
 		pack: pack?.ok ? pack.value : null,
 		reading: c.packId ? await lastReading(db, c.packId, now) : null,
 		where: charger?.ok && channel ? channelNameOf(charger.value, channel) : null,

@@ -212,6 +212,13 @@
 			{/if}
 			<section class="mt-4" aria-label="What is known">
 				<h2>What is known</h2>
+				{#if data.judged && data.judged.outcome !== 'sound'}
+					<p class="mt-1 border-b pb-[3px] text-[13px]">
+						<span class="quiet">Its end: {data.judged.outcome}.</span>
+						{data.judged.reason}
+						{data.judged.next}
+					</p>
+				{/if}
 				<ul class="mt-1 text-[13px]" data-answers>
 					{#each typed as a (a.clue)}
 						<li class="flex items-center gap-3 border-b py-[2px]">

@@ -10,6 +10,7 @@ import { withScreen } from '$core/diagnose/typed-screen';
 import type { WatchRule } from '$core/follow/watched';
 import { contradictions } from '$core/log/check-evidence';
 import { isOpen, type Run } from '$core/log/run';
+import type { EndJudged } from '$core/pack-state/end-judgement';
 import type { Pack } from '$core/pack/pack';
 import { solve } from '$core/program/solve';
 import { resolve, type Resolved } from '$core/request/context';
@@ -34,6 +35,8 @@ export interface OnRecord {
 	facts: Facts;
 	/** What shows by that, the likeliest first. */
 	suggested: SymptomId[];
+	/** How its end is judged, as on every page; null while it is open. */
+	judged: EndJudged | null;
 }
 
 /** A screen, and the pack's warmth by the probe at that moment where there is one, °C. */
@@ -168,15 +171,17 @@ export async function onRecord(db: Store, runId: string): Promise<OnRecord | nul
 		othersRun,
 		past: past && { ...past, packDegC: r.channel.hasProbe ? (screen?.packDegC ?? null) : null }
 	});
+	const judged = isOpen(run) ? null : await judgedRun(db, run, r.pack);
 	const suggested = symptomsOfRun({
 		endReason: run.endReason,
-		outcome: isOpen(run) ? null : (await judgedRun(db, run, r.pack)).outcome,
+		outcome: judged?.outcome ?? null,
 		family: r.chemistry.family,
+		cellTooHigh: run.endCellVoltagesV?.some((v) => v > r.chemistry.voltages.cellMaxV) ?? false,
 		watched: seen.map((s) => s.rule as WatchRule),
 		against: check ? contradictions(r, check).map((c) => c.rule) : [],
 		cellsZero: check?.cellsV?.every((v) => Math.abs(v) < 0.3) ?? false
 	});
-	return { run, r, facts, suggested };
+	return { run, r, facts, suggested, judged };
 }
 
 /** What is known of a pack on a channel where nothing runs: the last check of it, and what is on record. */

@@ -6,8 +6,11 @@ import { mayGoOn, type Verdict } from '$core/diagnose/may-go-on';
 import { nextTest, type NextTest } from '$core/diagnose/next-test';
 import { symptomOf, type SymptomId } from '$core/diagnose/symptom';
 import type { Case } from '$core/diagnose/case';
+import { packStop, type PackStop } from '$core/pack-state/stop';
 import type { Store } from '../../db/connect';
 import { done, type Result } from '../../result';
+import { packStateOf } from '../packs/pack-states';
+import { getPack } from '../packs/packs';
 import { getCase, isSymptom, sceneOf } from './cases';
 
 export interface ShownCause {
@@ -56,6 +59,12 @@ export const evidenceText = (a: Answered): string => {
 /** A course is worth a word from this on, in natural-logarithm units. */
 const COURSE_MATTERS = 0.5;
 
+/** What the state of the pack forbids; null where nothing does, or the pack is not known. */
+async function stopOf(db: Store, packId: string | null, now: string): Promise<PackStop | null> {
+	const pack = packId ? await getPack(db, packId) : null;
+	return pack?.ok ? packStop(await packStateOf(db, pack.value, now)) : null;
+}
+
 /** The case of this id, weighed at the moment `now`. */
 export async function reportOf(db: Store, id: string, now: string): Promise<Result<Report>> {
 	const found = await getCase(db, id);
@@ -72,7 +81,7 @@ export async function reportOf(db: Store, id: string, now: string): Promise<Resu
 	return done({
 		case: found.value,
 		title: isSymptom(symptom) ? symptomOf(symptom).name : symptom,
-		may: mayGoOn(d, scene.answers),
+		may: mayGoOn(d, scene.answers, await stopOf(db, found.value.packId, now)),
 		burns: d.burns,
 		none: d.none,
 		two: d.two,
