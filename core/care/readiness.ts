@@ -113,7 +113,7 @@ const CONTRADICTS: Record<StateContradiction['piece'], string> = {
 function lookInto({ pack, chemistry, state, reading, lowestV, highestV, since }: Sight): Judged | null {
 	const { voltages } = chemistry;
 	const look = (sentence: string): Judged => ({ state: 'look', sentence });
-	const { judged, restV, warmth, contradictions } = state;
+	const { judged, restV, contradictions } = state;
 	const stop = packStop(state);
 	if (stop && stop.kind !== 'condition') return look(stop.why);
 	if (reading !== null && lowestV !== null && highestV !== null) {

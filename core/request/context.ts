@@ -50,6 +50,8 @@ export interface Resolved extends Omit<ProgramContext, 'around' | 'joined'> {
 	taskData: Task;
 	/** What is believed of the pack now, and its charge as a forecast begins with it. */
 	state: PackState;
+	/** What is believed of each pack of the load, in its order; of one alone it is `state`. */
+	memberStates: readonly PackState[];
 	chargeState: ChargeState;
 	/** How warm it is, to compute with, and may be at least and at most, °C. */
 	packDegC: number;
@@ -169,9 +171,16 @@ export function resolve(context: ProgramContext): Resolved {
 	const chemistry = chemistryOf(pack.chemistry);
 	const channel = charger.channels.find((c) => c.id === context.channelId);
 	if (!channel) throw new Error(`charger ${charger.id} has no channel ${context.channelId}`);
-	const { packDegC, coldestDegC } = state.warmth;
-	// Of joined packs the hottest counts.
-	const warmestDegC = Math.max(state.warmth.warmestDegC, own.warmth.warmestDegC);
+	const { packDegC } = state.warmth;
+	const memberStates = [
+		own,
+		...joined.map((m) =>
+			stateOf(m.pack, m.reading, around.joinedEvents[m.pack.id] ?? [], context.now, ambientDegC)
+		)
+	];
+	// Of joined packs the hottest counts, and the coldest.
+	const warmestDegC = Math.max(state.warmth.warmestDegC, ...memberStates.map((s) => s.warmth.warmestDegC));
+	const coldestDegC = Math.min(state.warmth.coldestDegC, ...memberStates.map((s) => s.warmth.coldestDegC));
 	const practice = resolvePractice(around.practice.person, pack.practice, around.practice.program);
 	const taskData = taskOf(context.task);
 	const { inventory } = around;
@@ -191,6 +200,7 @@ export function resolve(context: ProgramContext): Resolved {
 		channel,
 		taskData,
 		state,
+		memberStates,
 		chargeState: chargeStateOf(state),
 		packDegC,
 		coldestDegC,

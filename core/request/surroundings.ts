@@ -19,6 +19,8 @@ export interface Surroundings {
 	chargesSinceBalance: number | null;
 	/** What happened to the pack, its readings included; any order. */
 	events: readonly PackEvent[];
+	/** The same for each pack that is joined with it, by its id. */
+	joinedEvents: Readonly<Record<string, readonly PackEvent[]>>;
 	/** Earlier readings of its cells' resistances, oldest first, with the pack's temperature then; at most a few. */
 	earlierResistances: readonly { takenAt: string; ohm: readonly number[]; degC: number | null }[];
 	/** Balance boards that other runs use now. */
@@ -39,6 +41,7 @@ export const ALONE: Surroundings = {
 	sameSupplyMostW: 0,
 	chargesSinceBalance: null,
 	events: [],
+	joinedEvents: {},
 	earlierResistances: [],
 	boardsInUse: 0,
 	largest: null,

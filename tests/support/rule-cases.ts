@@ -362,7 +362,11 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		says: 'weak'
 	},
 	'no-peak-expected': {
-		fires: nimh({ reading: wholePack(7.3, { temperatureDegC: 29 }), ambientDegC: 56, set: { currentA: 2.4 } }),
+		fires: nimh({
+			reading: wholePack(7.3, { temperatureDegC: 29 }),
+			ambientDegC: 56,
+			set: { currentA: 2.4 }
+		}),
 		misses: nimh({ set: { currentA: 2.4 } }),
 		severity: 'stop',
 		says: 'no fall of the volts'
@@ -763,6 +767,38 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		misses: { charger: multi(), task: 'cycle', set: { order: 'down first' } },
 		severity: 'note',
 		says: 'ends empty'
+	},
+	'joined-pack-stopped': {
+		fires: {
+			...joinedWith([3.74, 3.72, 3.72]),
+			around: { joinedEvents: { other: [anObservation('2026-05-02T17:55:00.000Z', 'hot')] } }
+		},
+		misses: {
+			...joinedWith([3.74, 3.72, 3.72]),
+			around: { joinedEvents: { other: [anObservation('2026-05-02T17:40:00.000Z', 'hot')] } }
+		},
+		severity: 'stop',
+		says: 'Other pack: Hot, and nothing on record explains it'
+	},
+	'joined-pack-doubted': {
+		fires: {
+			...joinedWith([3.74, 3.72, 3.72]),
+			around: {
+				joinedEvents: {
+					other: [aRunEvent({ chargeAh: 0.2, expectedAh: 1.9, endedAt: '2026-05-02T17:55:00.000Z' })]
+				}
+			}
+		},
+		misses: {
+			...joinedWith([3.74, 3.72, 3.72]),
+			around: {
+				joinedEvents: {
+					other: [aRunEvent({ endedAt: '2026-05-02T12:00:00.000Z', chargeAh: 1.9, expectedAh: 1.9 })]
+				}
+			}
+		},
+		severity: 'check',
+		says: /Other pack: It says full with 200 mAh .*Read every cell of it/
 	},
 	'load-may-not-join': {
 		fires: joinedWith([3.83, 3.72, 3.72]),

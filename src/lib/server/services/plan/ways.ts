@@ -4,7 +4,8 @@ import { evenReading } from '$core/pack/even-reading';
 import { tasksOf } from '$core/plan/goal';
 import type { Job } from '$core/plan/plan';
 import { alikeChannels, wayIn, type RunWay, type Ways } from '$core/plan/run-way';
-import type { ProgramContext } from '$core/request/context';
+import { packStop } from '$core/pack-state/stop';
+import { resolve, type ProgramContext } from '$core/request/context';
 import { taskOf, type Purpose, type TaskId } from '$core/request/task';
 import type { Store } from '../../db/connect';
 import { listChargers } from '../chargers/chargers';
@@ -95,6 +96,9 @@ async function waysOf(db: Store, job: Job, now: string): Promise<Ways> {
 			if (!context.ok) return nowhere(context.message);
 			for (const purpose of out ? (['standard'] as const) : PURPOSES) {
 				const rest = atRest({ ...context.value, purpose });
+				// It is not used either where its state forbids current.
+				const stop = job.usedByThen ? packStop(resolve(rest).state) : null;
+				if (stop) return nowhere(stop.why);
 				const used: ProgramContext = job.usedByThen
 					? {
 							...rest,

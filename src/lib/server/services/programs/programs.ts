@@ -89,7 +89,10 @@ export async function programContext(
 		getPreferences(db),
 		listChargers(db)
 	]);
-	const at = { pack: pack.value, charger: charger.value, channelId: request.channelId, supply, bench };
+	const at = {
+		...{ pack: pack.value, joined: joined.value, charger: charger.value, channelId: request.channelId },
+		...{ supply, bench }
+	};
 	const context: ProgramContext = {
 		around: await surroundings(db, at, request.practice ?? {}, now),
 		pack: pack.value,

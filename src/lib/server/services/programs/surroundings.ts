@@ -2,6 +2,7 @@
 import { Op } from 'sequelize';
 import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
+import type { Member } from '$core/pack/load';
 import type { Pack } from '$core/pack/pack';
 import type { PracticeLayer } from '$core/practice/practice';
 import { TASKS } from '$core/request/task';
@@ -115,11 +116,18 @@ async function earlierResistances(
 
 export async function surroundings(
 	db: Store,
-	at: { pack: Pack; charger: Charger; channelId: string; supply: Supply | null; bench: readonly Charger[] },
+	at: {
+		pack: Pack;
+		joined: readonly Member[];
+		charger: Charger;
+		channelId: string;
+		supply: Supply | null;
+		bench: readonly Charger[];
+	},
 	programPractice: PracticeLayer,
 	now: string
 ): Promise<Surroundings> {
-	const [preferences, supplied, charges, events, earlier, boards, kept, slots] = await Promise.all([
+	const [preferences, supplied, charges, events, earlier, boards, kept, slots, joined] = await Promise.all([
 		getPreferences(db),
 		onSameSupply(db, at.charger, at.bench),
 		db.kept(`balance ${at.pack.id}`, () => chargesSinceBalance(db, at.pack.id)),
@@ -127,7 +135,8 @@ export async function surroundings(
 		earlierResistances(db, at.pack.id, now),
 		boardsInUse(db, at.channelId, at.bench),
 		db.kept(`kept ${at.charger.id} ${at.pack.id}`, () => keptHere(db, at.charger.id, at.pack.id)),
-		db.kept(`slots ${at.charger.id}`, () => slotsOf(db, at.charger.id))
+		db.kept(`slots ${at.charger.id}`, () => slotsOf(db, at.charger.id)),
+		Promise.all(at.joined.map(async ({ pack }) => [pack.id, await packEventsOf(db, pack.id, now)] as const))
 	]);
 	return {
 		practice: { person: preferences.practice, program: programPractice },
@@ -135,6 +144,7 @@ export async function surroundings(
 		...supplied,
 		chargesSinceBalance: charges,
 		events,
+		joinedEvents: Object.fromEntries(joined),
 		earlierResistances: earlier,
 		boardsInUse: boards,
 		largest: null,
