@@ -191,7 +191,7 @@ const CUT_TAPER = 0.04;
  * resistance cuts the taper short.
  */
 const TAPER_SIGMA = 0.02;
-const TAPER_TAIL = { share: 0.04, length: 0.05 };
+const TAPER_TAIL = { share: 0.03, length: 0.05 };
 
 /**
  * State of charge that a charge to `endV` volts per cell, ended by its taper, leaves in a usual
