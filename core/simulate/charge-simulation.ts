@@ -233,7 +233,8 @@ export class ChargeSimulation extends PackSimulation {
 	private bleedToLevel(i: number, aboveV: number): number {
 		const { firstSoc, stepSoc, voltsV } = this.model.curve;
 		const k = Math.max(0, Math.min(voltsV.length - 2, Math.floor((this.soc[i] - firstSoc) / stepSoc)));
-		const perAmpV = (voltsV[k + 1] - voltsV[k]) * this.rise[i];
+		// Its relaxation goes with it: over a step as long as that takes, by as much again.
+		const perAmpV = (voltsV[k + 1] - voltsV[k]) * this.rise[i] + this.relaxGain[i];
 		return perAmpV > 0 ? aboveV / perAmpV : Infinity;
 	}
 }

@@ -59,3 +59,39 @@ test('without a false peak no empty nickel pack ends early, up to half more resi
 			);
 		}
 });
+
+/** Currents and bleeds, A, on 1.4 Ah: from a fifth of the current to six times as much. */
+const BLEEDS = [
+	[0.1, 0.05],
+	[0.1, 0.15],
+	[0.1, 0.6],
+	[0.4, 0.3],
+	[0.4, 0.6],
+	[1.4, 0.6],
+	[0.7, 2]
+] as const;
+
+for (const chemistry of ['lipo', 'lihv', 'liion', 'life'])
+	test(`${chemistry}: a forecast agrees within 1 % with steps of a second, whatever the charger bleeds`, () => {
+		const { curve } = chemistryOf(chemistry);
+		for (const [currentA, balanceCurrentA] of BLEEDS) {
+			const s = solve(
+				aContext({
+					pack: aPack({ chemistry, cells: 3, capacityAh: 1.4, measuredCapacityAh: 1.4, labelChargeRateC: 2 }),
+					reading: aReading([ocvAt(curve, 0.3), ocvAt(curve, 0.32), ocvAt(curve, 0.29)]),
+					charger: aMultiCharger({}, { balanceCurrentA, minCurrentA: 0.05, currentStepA: 0.05 })
+				}),
+				{ currentA }
+			);
+			const free = { ...s.settings, safetyTimerMin: null, capacityLimitAh: null, temperatureLimitDegC: null };
+			const fine = runLegs(packModel(s.resolved), legsOf(s.resolved, free), { dtS: 1, traceEveryS: 0 });
+			const { best } = s.forecast!;
+			const where = `${currentA} A, ${balanceCurrentA} A bled: ${best.timeS} and ${fine.timeS} s`;
+			assert.deepEqual([fine.endReason, best.endReason], ['full', 'full'], where);
+			assert.ok(Math.abs(best.timeS / fine.timeS - 1) < 0.01, where);
+			assert.ok(
+				Math.abs(best.chargeAh / fine.chargeAh - 1) < 0.01,
+				`${best.chargeAh} and ${fine.chargeAh} Ah`
+			);
+		}
+	});

@@ -101,6 +101,9 @@ function begin(model: PackModel): Outcome {
 	};
 }
 
+/** The first phase in which the volts are held. */
+const VOLTS_HELD = 2;
+
 /** Follows one leg to its end, or for as long as the options say. */
 function followLeg(sim: PackSimulation, out: Outcome, options: RunOptions): void {
 	const offsetS = out.timeS;
@@ -116,10 +119,16 @@ function followLeg(sim: PackSimulation, out: Outcome, options: RunOptions): void
 			dtS = Math.max(dtS, Math.min(3 * dtS, options.longestStepS ?? LONGEST_STEP_S));
 			steps = 0;
 		}
+		const steppedS = dtS;
 		sim.step(dtS);
 		if (sim.phase !== lastPhase) {
+			// At held volts the current falls and cells are levelled within minutes: short steps again, but where that takes hours.
+			if (lastPhase < VOLTS_HELD && sim.phase >= VOLTS_HELD && options.longestStepS === undefined) {
+				dtS = options.dtS;
+				steps = 0;
+			}
 			lastPhase = sim.phase;
-			phases.push({ phase: PHASES[sim.phase], fromS: offsetS + sim.timeS - dtS });
+			phases.push({ phase: PHASES[sim.phase], fromS: offsetS + sim.timeS - steppedS });
 		}
 		if (options.traceEveryS > 0 && sim.timeS >= traceAtS) {
 			keep(trace, sim, offsetS);
