@@ -22,7 +22,10 @@ export const SUPPLIES: Record<string, GivenOf<typeof SUPPLY>> = {
 	shed: { name: 'Shed supply, 24 V', kind: 'bench supply', voltageV: 24, powerW: 350, currentA: 15 }
 };
 
-/** What a multi-chemistry channel takes, each with the range of its end-of-charge setting; null where that is left to it. */
+/**
+ * What a multi-chemistry channel takes, each with the range of its end-of-charge setting; null
+ * where that is left to it.
+ */
 const takes = (
 	cells: { lithium: number; nickel: number; lead: number },
 	ends: Record<string, [number, number]> = {}

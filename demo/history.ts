@@ -1,6 +1,7 @@
 /**
- * The year before today, made by running the core: every charge in the demo logbook was solved, simulated with the pack as
- * it really is, and cut by whatever the charger really held. Nothing in it is typed in.
+ * The year before today, made by running the core: every charge in the demo logbook was solved,
+ * simulated with the pack as it really is, and cut by whatever the charger really held. Nothing
+ * in it is typed in.
  */
 import { chemistryOf } from '../core/chemistry/catalogue';
 import { ocvAt } from '../core/chemistry/curve';
@@ -42,7 +43,10 @@ export interface PastRun {
 	before: ReadingInput;
 }
 
-/** Volts a meter shows, V: to the hundredth of a volt for a person, to the thousandth for a charger. */
+/**
+ * Volts a meter shows, V: to the hundredth of a volt for a person, to the thousandth for a
+ * charger.
+ */
 const meter = (volts: number) => Math.round(volts * 100) / 100;
 
 /** How cold the boathouse is on a day of the year, °C. */
@@ -66,7 +70,10 @@ function healthAt({ demo, nowMs }: Scene, at: number): DemoPack['health'] {
 	};
 }
 
-/** State of charge of each cell when the boat comes back, with the drift its cells have gathered since the last charge. */
+/**
+ * State of charge of each cell when the boat comes back, with the drift its cells have gathered
+ * since the last charge.
+ */
 function cellsAfterUse(scene: Scene, base: number, weeks: number, draw: () => number): number[] {
 	const { drift } = scene.demo;
 	return Array.from({ length: scene.pack.cells }, (_, i) => {
@@ -131,7 +138,8 @@ function run(
 	});
 	if (!solution.proposed) return null;
 	const r = resolve(solution.resolved);
-	// The club keys current and cells and leaves the rest as the charger holds it: that is how the limit came to cut runs short.
+	// The club keys current and cells and leaves the rest as the charger holds it: that is how the
+	// limit came to cut runs short.
 	const limit = heldSetting(r, 'capacityLimitAh')?.heldValue ?? null;
 	const forgot =
 		task !== 'discharge' &&

@@ -37,7 +37,10 @@ async function loadBench(db: Database) {
 	return { supplies, chargers };
 }
 
-/** The same pack has the same id wherever the harbour is loaded: what it does on a simulated charger is drawn from its id. */
+/**
+ * The same pack has the same id wherever the harbour is loaded: what it does on a simulated
+ * charger is drawn from its id.
+ */
 function idOf(name: string): string {
 	const hex = createHash('sha256').update(`pack ${name}`).digest('hex');
 	return [
@@ -81,7 +84,10 @@ const KEPT = [
 	{ slot: 1, name: 'Launch', pack: 'Kittiwake launch', charger: 'basin', task: 'balance' }
 ] as const;
 
-/** Fills `db` with the demo scenario as of `nowMs`. The same moment gives the same packs with the same ids, and the same data but for the ids of the rest. */
+/**
+ * Fills `db` with the demo scenario as of `nowMs`. The same moment gives the same packs with the
+ * same ids, and the same data but for the ids of the rest.
+ */
 export async function loadDemo(db: Database, nowMs: number): Promise<{ packs: number; runs: number }> {
 	const { supplies, chargers } = await loadBench(db);
 	let runs = 0;

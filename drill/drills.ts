@@ -1,6 +1,7 @@
 /**
- * Benches with something hidden, to learn on: what the charger is told, what is wrong, and what hands and meter would find. What the
- * simulated charger shows by itself is not written down here (common practice, no source).
+ * Benches with something hidden, to learn on: what the charger is told, what is wrong, and what
+ * hands and meter would find. What the simulated charger shows by itself is not written down here
+ * (common practice, no source).
  */
 import type { AnswerOf, ClueId } from '../core/diagnose/clue';
 import type { SymptomId } from '../core/diagnose/symptom';

@@ -1,4 +1,7 @@
-/** The path that whoever knows the trade would take through a drill: the look that tells most, until what is to be done is settled. */
+/**
+ * The path that whoever knows the trade would take through a drill: the look that tells most,
+ * until what is to be done is settled.
+ */
 import { chemistryOf } from '../core/chemistry/catalogue';
 import type { ClueId } from '../core/diagnose/clue';
 import { clueOf } from '../core/diagnose/clue';

@@ -1,4 +1,7 @@
-/** Programs to be set up by hand: every bench can be drawn, what the solver sets is right on it, and what it refuses must be refused. */
+/**
+ * Programs to be set up by hand: every bench can be drawn, what the solver sets is right on it,
+ * and what it refuses must be refused.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { solve } from '../core/program/solve';

@@ -1,6 +1,7 @@
 /**
- * Programs to be set up by hand: a pack, a channel and what they are for, drawn by a seed, some of them with a trap that must be
- * refused. Nothing is checked before the person commits; then it is what the rules say of any program (common practice, no source).
+ * Programs to be set up by hand: a pack, a channel and what they are for, drawn by a seed, some
+ * of them with a trap that must be refused. Nothing is checked before the person commits; then it
+ * is what the rules say of any program (common practice, no source).
  */
 import { CHEMISTRIES, chemistryOf } from '../core/chemistry/catalogue';
 import { ocvAt } from '../core/chemistry/curve';
@@ -43,7 +44,10 @@ interface Trap {
 	words: string;
 	change: (lithium: boolean) => Change;
 }
-/** What the third grade hides in the label, the reading or the air; half of its benches hide nothing. */
+/**
+ * What the third grade hides in the label, the reading or the air; half of its benches hide
+ * nothing.
+ */
 const TRAPS: readonly Trap[] = [
 	{ words: 'One cell lies far under its floor.', change: () => ({ lowCell: 1.2 }) },
 	{ words: 'The pack is below freezing.', change: () => ({ context: { ambientDegC: -6 } }) },
@@ -194,7 +198,10 @@ export const askedOf = (own: Solution): SettingId[] =>
 export interface Judged {
 	/** Nothing that stops was keyed, and what must not be charged was refused. */
 	safe: boolean;
-	/** As good as the program that would be set here: no more to be asked about, and no more than half as long again. */
+	/**
+	 * As good as the program that would be set here: no more to be asked about, and no more than
+	 * half as long again.
+	 */
 	right: boolean;
 	findings: readonly Finding[];
 	/** What would be set here, or why nothing would. */

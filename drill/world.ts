@@ -1,4 +1,7 @@
-/** A drill as it is played: the simulated charger with the fault in it, run as far as the person comes in, and what every look finds. */
+/**
+ * A drill as it is played: the simulated charger with the fault in it, run as far as the person
+ * comes in, and what every look finds.
+ */
 import { chemistryOf } from '../core/chemistry/catalogue';
 import { CLUES, clueOf, type ClueId } from '../core/diagnose/clue';
 import { cellPage } from '../core/diagnose/facts';
@@ -100,7 +103,10 @@ export function worldOf(drill: Drill, seed: number): World {
 const usual = (clue: ClueId): string =>
 	Object.entries(clueOf(clue).usual).reduce((best, x) => (x[1] > best[1] ? x : best))[0];
 
-/** What a look finds: what the charger shows is read off it, what hands and meter find is the drill's, the rest is as usual. */
+/**
+ * What a look finds: what the charger shows is read off it, what hands and meter find is the
+ * drill's, the rest is as usual.
+ */
 export function finding(drill: Drill, world: World, clue: ClueId): { answer: string; detail: string } {
 	const { check, log, pack, program } = world;
 	const found = drill.finds[clue] as string | undefined;

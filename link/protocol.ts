@@ -1,10 +1,12 @@
 /**
- * The line protocol of the simulated charger. One request is one line, one answer is one line, in order:
+ * The line protocol of the simulated charger. One request is one line, one answer is one line, in
+ * order:
  *
  *     VERB [CHARGER/CHANNEL] [JSON]      ->      OK [JSON]   |   ERR code words
  *
- * Charger and channel are addressed by the ids that the application gave them, so that a new label changes nothing. Shapes are
- * Zod schemas, checked on both sides. Verbs: HELLO, SPEED, PLUG, POSE, UNPLUG, FAULTS, CHECK, START, CANCEL, STOP, STATUS, LOG.
+ * Charger and channel are addressed by the ids that the application gave them, so that a new
+ * label changes nothing. Shapes are Zod schemas, checked on both sides. Verbs: HELLO, SPEED,
+ * PLUG, POSE, UNPLUG, FAULTS, CHECK, START, CANCEL, STOP, STATUS, LOG.
  */
 import { z } from 'zod';
 import { CHEMISTRY_IDS } from '../core/chemistry/catalogue';
@@ -26,8 +28,8 @@ export const REQUEST = /^([A-Z]{2,10})(?: ([\w-]{1,64})\/([\w-]{1,64}))?(?: ([[{
 
 const finite = z.number().finite();
 /**
- * A pack as the application knows it, plugged in by whoever plays the bench: its label, what a meter showed, and a seed. What it
- * really is the simulated charger draws from that for itself.
+ * A pack as the application knows it, plugged in by whoever plays the bench: its label, what a
+ * meter showed, and a seed. What it really is the simulated charger draws from that for itself.
  */
 export const PluggedPack = z.object({
 	chemistry: ChemistryId,
@@ -39,7 +41,10 @@ export const PluggedPack = z.object({
 	balanceLead: z.boolean(),
 	/** Rest volts of each cell as a meter showed them; null where nobody measured at rest. */
 	restV: z.array(finite.min(-3).max(6)).min(1).max(24).nullable(),
-	/** Charge of each cell as it is believed (1 = full), and how sure that is, one standard deviation. */
+	/**
+	 * Charge of each cell as it is believed (1 = full), and how sure that is, one standard
+	 * deviation.
+	 */
 	charge: z.array(finite.min(-0.5).max(1.5)).min(1).max(24),
 	chargeSigma: finite.min(0).max(1),
 	packDegC: finite.min(-60).max(150),
@@ -66,12 +71,18 @@ export const PackTruth = z
 		balanceLead: z.boolean(),
 		/** Height of the false early peak of a nickel pack, V per cell. */
 		falsePeakV: z.number().min(0).default(0),
-		/** How the curve of its cells departs from its chemistry's: charge by which it is bent in the middle. */
+		/**
+		 * How the curve of its cells departs from its chemistry's: charge by which it is bent in the
+		 * middle.
+		 */
 		curveBend: finite.min(-0.2).max(0.2).default(0),
 		/** How readily it cools, and what it stores of what is put in, against its chemistry's. */
 		coolingFactor: finite.min(0.3).max(3).default(1),
 		efficiencyFactor: finite.min(0.8).max(1).default(1),
-		/** The charger's own errors: how much higher than it reads a cell really is, V, and real current over shown. */
+		/**
+		 * The charger's own errors: how much higher than it reads a cell really is, V, and real current
+		 * over shown.
+		 */
 		voltageErrorV: finite.min(-0.05).max(0.05).default(0),
 		currentFactor: finite.min(0.9).max(1.1).default(1),
 		/** Marks the pack, so that the app can tell whether it is still the same one. */
@@ -87,12 +98,16 @@ const cell = z.number().int().min(1).max(24);
 /** From which minute of the run a fault is there; 0: from the moment the pack is plugged in. */
 const fromMin = finite.min(0).max(10_000).default(0);
 
-/** What can be wrong with a pack, its leads, the charger or its supply. Set with FAULTS on a channel, before a start or during a run. */
+/**
+ * What can be wrong with a pack, its leads, the charger or its supply. Set with FAULTS on a
+ * channel, before a start or during a run.
+ */
 export const Fault = z.discriminatedUnion('kind', [
 	z.object({ kind: z.literal('main lead open'), fromMin }),
 	/**
-	 * Wire 0 is the black one at the first cell's foot, wire n the one above cell n. `pulled`: the open tap is drawn to its lower
-	 * neighbour; `alike`: the input shares the volts of the two cells evenly.
+	 * Wire 0 is the black one at the first cell's foot, wire n the one above cell n. `pulled`: the
+	 * open tap is drawn to its lower neighbour; `alike`: the input shares the volts of the two cells
+	 * evenly.
 	 */
 	z.object({
 		kind: z.literal('balance wire open'),
@@ -109,7 +124,10 @@ export const Fault = z.discriminatedUnion('kind', [
 	z.object({ kind: z.literal('dead cell'), cell }),
 	/** Resistance of plug and lead that is too much, Ω for the pack's whole circuit. */
 	z.object({ kind: z.literal('bad plug'), ohm: finite.positive().max(2) }),
-	/** The supply gives no more than this, W; with `trips` the charger gives up when more is asked for. */
+	/**
+	 * The supply gives no more than this, W; with `trips` the charger gives up when more is asked
+	 * for.
+	 */
 	z.object({
 		kind: z.literal('weak supply'),
 		watts: finite.positive().max(5000),
@@ -125,7 +143,9 @@ export const Fault = z.discriminatedUnion('kind', [
 	z.object({ kind: z.literal('missed dip') }),
 	/** Its own end is so many volts a cell above what is keyed. */
 	z.object({ kind: z.literal('wrong end'), byV: finite.min(-1).max(1) }),
-	/** It asks for a confirmation that nobody gives: it goes back to its first screen without a word. */
+	/**
+	 * It asks for a confirmation that nobody gives: it goes back to its first screen without a word.
+	 */
 	z.object({ kind: z.literal('not confirmed') })
 ]);
 export type Fault = z.infer<typeof Fault>;
@@ -142,7 +162,9 @@ export const KeyedLeg = z.object({
 	/** Current at which constant voltage ends. */
 	taperA: z.number().positive().nullable().default(null),
 	balance: z.boolean().default(false),
-	/** Fall from the peak that ends a nickel charge, V per cell, and what is ignored at the start, s. */
+	/**
+	 * Fall from the peak that ends a nickel charge, V per cell, and what is ignored at the start, s.
+	 */
 	deltaV: z.number().positive().nullable().default(null),
 	holdOffS: z.number().min(0).default(0),
 	/** Rise of temperature that also ends it, K/min; null where it is not watched. */
@@ -168,7 +190,9 @@ export const KeyedProgram = z.object({
 export type KeyedProgram = z.infer<typeof KeyedProgram>;
 
 export const CheckAnswer = z.object({
-	/** Cells it counts from the volts of the main lead; null for nickel, which cannot be counted so. */
+	/**
+	 * Cells it counts from the volts of the main lead; null for nickel, which cannot be counted so.
+	 */
 	cells: z.number().int().nullable(),
 	packV: z.number(),
 	/** Volts of each cell; empty when no balance lead is seen. */
@@ -183,7 +207,10 @@ export const StatusAnswer = z.object({
 	/** Legs of the program, and the one that runs, from 1. */
 	leg: z.number().int().default(1),
 	legs: z.number().int().default(1),
-	/** How long this charger has been on, in real seconds: what it was told before that it does not know. */
+	/**
+	 * How long this charger has been on, in real seconds: what it was told before that it does not
+	 * know.
+	 */
 	upS: z.number().min(0),
 	/** Samples kept so far; the next one has this number. */
 	samples: z.number().int(),

@@ -1,6 +1,6 @@
 /**
- * Packs that age in a known way, and what their book makes of them: does the band cover the truth as often as it says, is a pack
- * that must go named in time, and none that need not.
+ * Packs that age in a known way, and what their book makes of them: does the band cover the truth
+ * as often as it says, is a pack that must go named in time, and none that need not.
  *   npm run ageing            400 packs of two years
  *   npm run ageing -- 100 1   so many, of so many years
  */

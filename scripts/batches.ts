@@ -1,5 +1,6 @@
 /**
- * Piles sorted into batches, against every way there is (up to nine packs) and against HiGHS (up to 24); and how long it takes.
+ * Piles sorted into batches, against every way there is (up to nine packs) and against HiGHS (up
+ * to 24); and how long it takes.
  *   npm run batches            300 small piles, 100 large ones
  *   npm run batches -- 30 5    so many of each
  */

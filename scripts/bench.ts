@@ -1,5 +1,6 @@
 /**
- * Speed, measured: medians of repeated runs and ratios to the targets. Never part of the tests: a slow machine is not a fault.
+ * Speed, measured: medians of repeated runs and ratios to the targets. Never part of the tests: a
+ * slow machine is not a fault.
  *   npm run bench              core, server and threads
  *   npm run bench -- browser   the interface, in the real browser
  */

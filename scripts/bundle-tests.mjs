@@ -1,13 +1,14 @@
 /**
- * Tests as plain JavaScript with what they import beside them: translated one module at a time in every process, that took longer than
- * most of them.
+ * Tests as plain JavaScript with what they import beside them: translated one module at a time in
+ * every process, that took longer than most of them.
  */
 import { join } from 'node:path';
 
 /**
- * Bundles each of `entries` (paths below `root`) into a file below `outDir`, which lies within `root`, and says where they are, in the
- * same order. Node's test runner sorts what it is given by name, so the names keep the order too. `maps` is whether a failure is to name
- * its line; 'external' puts the maps beside the files, unseen by Node.
+ * Bundles each of `entries` (paths below `root`) into a file below `outDir`, which lies within
+ * `root`, and says where they are, in the same order. Node's test runner sorts what it is given
+ * by name, so the names keep the order too. `maps` is whether a failure is to name its line;
+ * 'external' puts the maps beside the files, unseen by Node.
  * @param {string} root
  * @param {string[]} entries
  * @param {string} outDir

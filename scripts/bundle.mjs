@@ -1,6 +1,7 @@
 /**
- * Puts what runs beside the built pages into the build as plain JavaScript, one file each: the server with its gate, and the simulated
- * charger. Translated at every start they took twice as long to be there.
+ * Puts what runs beside the built pages into the build as plain JavaScript, one file each: the
+ * server with its gate, and the simulated charger. Translated at every start they took twice as
+ * long to be there.
  */
 import { join } from 'node:path';
 import { build } from 'esbuild';

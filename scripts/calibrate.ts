@@ -1,6 +1,6 @@
 /**
- * How often the forecast is right about packs it does not know: npm run calibrate [-- packs [chemistry …]], 3000 of every chemistry
- * unless it is said otherwise.
+ * How often the forecast is right about packs it does not know: npm run calibrate [-- packs
+ * [chemistry …]], 3000 of every chemistry unless it is said otherwise.
  */
 import { CHEMISTRY_IDS } from '../core/chemistry/catalogue';
 import { calibrate, HEAD, lineOf } from './calibrate/table';

@@ -1,6 +1,6 @@
 /**
- * How good the odds are on benches that were solved as circuits, with ngspice: npm run circuits. A third of them is frozen: of those
- * only sums are ever printed, and nothing was tuned on them.
+ * How good the odds are on benches that were solved as circuits, with ngspice: npm run circuits.
+ * A third of them is frozen: of those only sums are ever printed, and nothing was tuned on them.
  *   npm run circuits                    plays what is kept in tests/fixtures/circuit-benches.json
  *   npm run circuits -- --misses        and lists what went wrong on the open ones
  *   npm run circuits -- --write         solves all of them anew and keeps them, about half an hour

@@ -1,6 +1,7 @@
 /**
- * What a person who types one number now and then is told when something is wrong: npm run dangers [-- charges], 40 of every chemistry
- * unless it is said otherwise. Sound charges first, which must not be told to stop.
+ * What a person who types one number now and then is told when something is wrong: npm run
+ * dangers [-- charges], 40 of every chemistry unless it is said otherwise. Sound charges first,
+ * which must not be told to stop.
  */
 import { CHEMISTRY_IDS } from '../core/chemistry/catalogue';
 import { DANGERS, typedRun, type TypedRun } from './follow/typed';

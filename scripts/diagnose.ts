@@ -1,6 +1,7 @@
 /**
- * How good the odds are: npm run diagnose. Benches worked out by hand, played as a person would answer, rightly and with one answer
- * in ten wrong; drills, where the charger's own pages are read off the simulated charger. Prints shares, looks asked, Brier score and calibration.
+ * How good the odds are: npm run diagnose. Benches worked out by hand, played as a person would
+ * answer, rightly and with one answer in ten wrong; drills, where the charger's own pages are
+ * read off the simulated charger. Prints shares, looks asked, Brier score and calibration.
  */
 import { causeOf } from '../core/diagnose/causes';
 import { uniform } from '../core/simulate/random';

@@ -1,4 +1,7 @@
-/** A pack of even cells from one whose cells differ, for truths that bring differences of their own. */
+/**
+ * A pack of even cells from one whose cells differ, for truths that bring differences of their
+ * own.
+ */
 
 /** Every cell as the usual one of them is: their geometric mean. */
 export function evened(values: Float64Array): Float64Array {

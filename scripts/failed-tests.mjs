@@ -1,4 +1,7 @@
-/** A reporter of Node's test runner: every test that failed, a line of JSON each: its file, its name and what it said. Plain Node. */
+/**
+ * A reporter of Node's test runner: every test that failed, a line of JSON each: its file, its
+ * name and what it said. Plain Node.
+ */
 export default async function* failedTests(events) {
 	for await (const { type, data } of events) {
 		if (type !== 'test:fail') continue;

@@ -1,8 +1,10 @@
 /**
- * What looks at a charger's screen are worth: npm run follow [-- charges [chemistry …]], 125 of every chemistry unless it is said
- * otherwise, so a thousand. Truths are the calibration's: other curves, capacities, resistances and cells than the forecast's own.
- * Beside it stands what somebody knows who has the truth's own physics and priors, for those charges where that is known: it takes 5 to
- * 30 s a charge, depends on nothing that the follower does, and is kept. --reference asks it for all the others too, and keeps that.
+ * What looks at a charger's screen are worth: npm run follow [-- charges [chemistry …]], 125 of
+ * every chemistry unless it is said otherwise, so a thousand. Truths are the calibration's: other
+ * curves, capacities, resistances and cells than the forecast's own. Beside it stands what
+ * somebody knows who has the truth's own physics and priors, for those charges where that is
+ * known: it takes 5 to 30 s a charge, depends on nothing that the follower does, and is kept.
+ * --reference asks it for all the others too, and keeps that.
  */
 import { appendFileSync, readFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
@@ -23,7 +25,10 @@ if (!Number.isInteger(count) || count < 1 || unknown) {
 	process.exit(1);
 }
 
-/** What the reference knew of the truths as they are drawn now: another calibration makes them other charges, and this file void. */
+/**
+ * What the reference knew of the truths as they are drawn now: another calibration makes them
+ * other charges, and this file void.
+ */
 const KEPT = new URL('../tests/fixtures/follow-reference.jsonl', import.meta.url);
 const kept = readFileSync(KEPT, 'utf8')
 	.split('\n')

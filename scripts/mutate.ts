@@ -1,6 +1,7 @@
 /**
- * Do the tests bite? A seeded sample of small changes is let loose, one at a time, and the tests that walk over what is changed are
- * run, the nearest first. Prints the share that was noticed with its 95 % interval, and every survivor.
+ * Do the tests bite? A seeded sample of small changes is let loose, one at a time, and the tests
+ * that walk over what is changed are run, the nearest first. Prints the share that was noticed
+ * with its 95 % interval, and every survivor.
  *   npm run mutate                                     600 mutants over core and server, at most two hours
  *   npm run mutate -- --sample 40 --seed 3 core/care   a few, of the files whose path begins so
  *   npm run mutate -- --again FILE                     those that an earlier run, kept in FILE, said survived: do new tests notice?
@@ -23,7 +24,10 @@ const { values, positionals } = parseArgs({
 		again: { type: 'string' },
 		sample: { type: 'string', default: '600' },
 		minutes: { type: 'string', default: '120' },
-		/** Tests that a mutant meets take at most this long one by one, s, the nearest first: those far away notice little. */
+		/**
+		 * Tests that a mutant meets take at most this long one by one, s, the nearest first: those far
+		 * away notice little.
+		 */
 		seconds: { type: 'string', default: '90' },
 		/** At once; each keeps one core busy. */
 		workers: { type: 'string', default: '2' }
@@ -99,9 +103,15 @@ await shared([...reached], async (shop, test) => {
 	else sound.set(test, met);
 });
 
-/** What a step further away costs, s: a quick test that is far is tried before a slow one that is near. */
+/**
+ * What a step further away costs, s: a quick test that is far is tried before a slow one that is
+ * near.
+ */
 const STEP_AWAY_S = 8;
-/** Those that compare all that core says reach far and notice much; those of the file's own folder, or one above it, are about it. */
+/**
+ * Those that compare all that core says reach far and notice much; those of the file's own
+ * folder, or one above it, are about it.
+ */
 const farOf = (test: string, distance: number, file: string) =>
 	test.startsWith('tests/golden/') ? 0.3 : dirname(file).startsWith(dirname(test)) ? 0 : distance;
 
@@ -111,7 +121,10 @@ const OWN_LEAST_S = 0.3;
 /** So many that are about the file are always met, first, however long they take. */
 const ALWAYS = 2;
 
-/** The tests that walk over a mutant, the cheapest to try first, as many as take the seconds that each mutant is given. */
+/**
+ * The tests that walk over a mutant, the cheapest to try first, as many as take the seconds that
+ * each mutant is given.
+ */
 function testsFor(mutant: Mutant): string[] {
 	const { file } = mutant;
 	const found = graph

@@ -1,5 +1,6 @@
 /**
- * Plans against the best there are (HiGHS, slots of ten minutes), large days, and days walked through.
+ * Plans against the best there are (HiGHS, slots of ten minutes), large days, and days walked
+ * through.
  *   npm run plans                days against their known optima, 10 large ones, 500 walked
  *   npm run plans -- --anew      finds the optima again, four minutes each at most; an hour or two
  *   npm run plans -- --unknown   looks half an hour for each optimum that is not known

@@ -1,6 +1,7 @@
 /**
- * Whatever is proposed holds: npm run prove [-- cases [first seed]], 200 000 unless it is said otherwise. Ends with an error when
- * anything is broken, thrown or endless; prints how long an answer takes.
+ * Whatever is proposed holds: npm run prove [-- cases [first seed]], 200 000 unless it is said
+ * otherwise. Ends with an error when anything is broken, thrown or endless; prints how long an
+ * answer takes.
  */
 import { solve } from '../core/program/solve';
 import { drawCase } from './prove/cases';
@@ -10,7 +11,10 @@ import { helpless } from './prove/press';
 const [count = '200000', first = '1'] = process.argv.slice(2);
 const tally = { proposed: 0, refused: 0, broken: 0, helpless: 0 };
 const ms: number[] = [];
-/** So many answers come while the engine still compiles what gives them; they are proved but not timed. */
+/**
+ * So many answers come while the engine still compiles what gives them; they are proved but not
+ * timed.
+ */
 const COLD = Math.min(200, Number(count) / 2);
 let answered = 0;
 for (let seed = Number(first); seed < Number(first) + Number(count); seed++) {

@@ -1,4 +1,7 @@
-/** Makes docs/screenshots from the demo data: one picture of each main view, at 1280x800, and a few at phone size. */
+/**
+ * Makes docs/screenshots from the demo data: one picture of each main view, at 1280x800, and a
+ * few at phone size.
+ */
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { DESK, openBrowser, PHONE, type Size } from '../tests/support/browser';
@@ -196,7 +199,8 @@ await shoot(
 	PHONE
 );
 
-// A charge on a charger without a link, half an hour later by the browser's clock, with what was read off its screen.
+// A charge on a charger without a link, half an hour later by the browser's clock, with what was
+// read off its screen.
 const handed = await call<{ id: string }>('POST', '/runs', {
 	programId: program.id,
 	mode: 'by hand',

@@ -1,7 +1,8 @@
 /**
- * The server of the built application: Node's own, with the gate before everything that is answered, files included. Every
- * failed start ends with a sentence and a non-zero code. It listens on loopback; on addresses of the local network only where they
- * are named, and there behind a passphrase.
+ * The server of the built application: Node's own, with the gate before everything that is
+ * answered, files included. Every failed start ends with a sentence and a non-zero code. It
+ * listens on loopback; on addresses of the local network only where they are named, and there
+ * behind a passphrase.
  */
 import { readFileSync } from 'node:fs';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
@@ -14,7 +15,10 @@ import { inOneSentence, StartError } from '../src/lib/server/db/start-error';
 
 type Handler = (request: IncomingMessage, response: ServerResponse, next: () => void) => void;
 
-/** Pages and answers go out compressed; files are already, a live feed must not wait, and a backup is as long as it says. */
+/**
+ * Pages and answers go out compressed; files are already, a live feed must not wait, and a backup
+ * is as long as it says.
+ */
 const COMPRESSED = /^(text\/(html|csv|calendar)|application\/json)/;
 const compress = compression({
 	filter: (_, response) => COMPRESSED.test(String(response.getHeader('content-type') ?? ''))
@@ -23,7 +27,10 @@ const compress = compression({
 /** Open event streams would hold the end up; they reconnect by themselves. */
 const CLOSE_MS = 1000;
 
-/** Names of the address under which a request came, for the built handler: set here, whatever the request says. */
+/**
+ * Names of the address under which a request came, for the built handler: set here, whatever the
+ * request says.
+ */
 const OWN_PROTOCOL = 'x-stack-tender-protocol';
 const OWN_HOST = 'x-stack-tender-host';
 

@@ -1,5 +1,6 @@
 /**
- * The soak: what must not break, tried for minutes. Prints a table of figures and ends non-zero where one is not as it must be.
+ * The soak: what must not break, tried for minutes. Prints a table of figures and ends non-zero
+ * where one is not as it must be.
  *   npm run soak                       all of it, about a quarter of an hour
  *   npm run soak -- --seed 7 kills     one part, with another seed
  */

@@ -1,5 +1,6 @@
 /**
- * Starts the application: installs and builds what is missing, then starts the server, which starts the simulated charger.
+ * Starts the application: installs and builds what is missing, then starts the server, which
+ * starts the simulated charger.
  *   --demo     with the demo harbour (its own data file)      --fresh    load the demo data anew
  *   --port N   another port than 5280
  *   --lan      also for the local network, behind a passphrase; --address A names the one address to listen on

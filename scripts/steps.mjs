@@ -10,8 +10,8 @@ export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 export const say = (text) => console.log(`\x1b[1m> ${text}\x1b[0m`);
 
 /**
- * Runs a command to its end with its output shown (`whole`: at its end, for commands that run beside one another); says every half
- * minute that it still goes on. Resolves to its exit code.
+ * Runs a command to its end with its output shown (`whole`: at its end, for commands that run
+ * beside one another); says every half minute that it still goes on. Resolves to its exit code.
  */
 export function run(command, args, { whole = false, ...options } = {}) {
 	return new Promise((resolve) => {
@@ -47,8 +47,9 @@ export function needNode() {
 }
 
 /**
- * The environment in which a native module is compiled: against the headers that came with this Node, where they stand beside it, so
- * that nothing has to be downloaded but the packages. A setting of one's own (`npm_config_nodedir`) is left alone.
+ * The environment in which a native module is compiled: against the headers that came with this
+ * Node, where they stand beside it, so that nothing has to be downloaded but the packages. A
+ * setting of one's own (`npm_config_nodedir`) is left alone.
  */
 function withHeaders(env) {
 	const nodedir = dirname(dirname(realpathSync(process.execPath)));
@@ -82,7 +83,10 @@ function newest(path) {
 	return Math.max(stat.mtimeMs, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
-/** Builds the application unless the build is newer than every source; resolves to the exit code. `whole` as for {@link run}. */
+/**
+ * Builds the application unless the build is newer than every source; resolves to the exit code.
+ * `whole` as for {@link run}.
+ */
 export async function build(whole = false) {
 	const made = join(root, 'build', 'stand-in.js');
 	const sources = [
@@ -112,7 +116,10 @@ export function listening(port) {
 	});
 }
 
-/** Whether a test file, by its text, sets something up for its whole file or its whole process: it would hold for others beside it too. */
+/**
+ * Whether a test file, by its text, sets something up for its whole file or its whole process: it
+ * would hold for others beside it too.
+ */
 export const needsOwnProcess = (text) => /^(before|after)(Each)?\(|process\.env/m.test(text);
 
 /** Whether a command exists. */

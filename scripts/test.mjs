@@ -1,5 +1,6 @@
 /**
- * Everything that must hold: installs what is missing, then type check, lint, unit, reference and browser tests.
+ * Everything that must hold: installs what is missing, then type check, lint, unit, reference and
+ * browser tests.
  *   npm test            all of it        npm test -- unit browser     only the named parts
  */
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
@@ -15,7 +16,10 @@ if (unknown.length) {
 	console.error(`There is no part "${unknown[0]}"; there are ${PARTS.join(', ')}.`);
 	process.exit(1);
 }
-/** Those that take longest, in the order in which they are begun: some wait for a browser or a disk, others keep a core busy. */
+/**
+ * Those that take longest, in the order in which they are begun: some wait for a browser or a
+ * disk, others keep a core busy.
+ */
 const LONGEST = [
 	'browser/screens.test.ts',
 	'browser/plan.test.ts',
@@ -63,13 +67,19 @@ function inOrder(files) {
 	return [...files].sort((a, b) => rank(a) - rank(b));
 }
 
-/** Files of tests that run at once: one more than there are cores, as some wait for a disk or a page. */
+/**
+ * Files of tests that run at once: one more than there are cores, as some wait for a disk or a
+ * page.
+ */
 const AT_ONCE = availableParallelism() + 1;
 
 /** Where tests are put together and translated. */
 const CACHE = join('node_modules', '.cache', 'tests');
 
-/** Half of the time of a quick test goes into starting it: those that stand in no other's way share some processes. */
+/**
+ * Half of the time of a quick test goes into starting it: those that stand in no other's way
+ * share some processes.
+ */
 const SHARED = 8;
 function together(files) {
 	const quick = files.filter(
@@ -131,7 +141,10 @@ async function step(part, title, work) {
 	const code = await work();
 	results.push({ title, code, seconds: Math.round((Date.now() - started) / 1000) });
 }
-/** Runs these tests and says what failed; with `maps` the line of each is named, which costs the others some time. */
+/**
+ * Runs these tests and says what failed; with `maps` the line of each is named, which costs the
+ * others some time.
+ */
 async function runTests(files, maps) {
 	const outDir = join(root, CACHE, 'out');
 	rmSync(outDir, { recursive: true, force: true });
@@ -142,7 +155,8 @@ async function runTests(files, maps) {
 		'node',
 		[
 			...(maps ? ['--enable-source-maps'] : []),
-			// As many processes as there are cores keep those busy by themselves: what each does beside, for its own code and waste, only costs.
+			// As many processes as there are cores keep those busy by themselves: what each does beside,
+			// for its own code and waste, only costs.
 			'--single-threaded',
 			'--import',
 			'./tests/support/plain-assert.mjs',
@@ -177,7 +191,8 @@ needNode();
 await install();
 await debian();
 await run('npx', ['svelte-kit', 'sync']);
-// What a file was found to be holds as long as its text and the settings are the same: whoever tests again waits for what changed.
+// What a file was found to be holds as long as its text and the settings are the same: whoever
+// tests again waits for what changed.
 const kept = (tool) => [
 	'--cache',
 	'--cache-strategy',
@@ -223,7 +238,8 @@ const NAMES = { unit: 'unit', reference: 'against the outside', browser: 'in the
 // Without a build every test in the browser would fail, after a while.
 const built = !results.some(({ title, code }) => title === 'Build' && code !== 0);
 const parts = Object.keys(TESTS).filter((part) => wants(part) && (part !== 'browser' || built));
-// All together: some wait for a browser or for the disk, and the others have the machine meanwhile; the quickest come last.
+// All together: some wait for a browser or for the disk, and the others have the machine
+// meanwhile; the quickest come last.
 if (parts.length)
 	await step(parts[0], `Tests: ${parts.map((part) => NAMES[part]).join(', ')}`, () =>
 		nodeTest(inOrder(parts.toReversed().flatMap((part) => TESTS[part]())))

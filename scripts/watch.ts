@@ -1,6 +1,7 @@
 /**
- * What the eyes on a run over a link see: npm run watch [-- charges], 40 of every chemistry unless it is said otherwise. Sound runs
- * first (what cries there is a false alarm), then runs with one fault each.
+ * What the eyes on a run over a link see: npm run watch [-- charges], 40 of every chemistry
+ * unless it is said otherwise. Sound runs first (what cries there is a false alarm), then runs
+ * with one fault each.
  */
 import { CHEMISTRIES } from '../core/chemistry/catalogue';
 import type { Fault } from '../link/protocol';

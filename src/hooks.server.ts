@@ -6,7 +6,8 @@ import { sqliteCode } from '$lib/server/db/start-error';
 /** The database is opened and runs are picked up before the first request, not at it. */
 export const init: ServerInit = async () => {
 	await app();
-	// The server closes its listener at a signal; what else keeps the process alive is ended here, the database last.
+	// The server closes its listener at a signal; what else keeps the process alive is ended here,
+	// the database last.
 	process.once('sveltekit:shutdown', async () => {
 		// The one that is open then: its data file may have been exchanged meanwhile.
 		await (await app()).close();
@@ -48,8 +49,8 @@ const WORDS: Record<number, string> = {
 };
 
 /**
- * Reads what is left of a body that nobody wanted. Left unread, it would stand before the next request on the same connection,
- * which would then hang or be reset.
+ * Reads what is left of a body that nobody wanted. Left unread, it would stand before the next
+ * request on the same connection, which would then hang or be reset.
  */
 function drain(request: Request): void {
 	if (request.body && !request.bodyUsed) void request.arrayBuffer().catch(() => undefined);

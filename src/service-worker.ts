@@ -1,8 +1,9 @@
 /// <reference types="@sveltejs/kit" />
 /// <reference lib="webworker" />
 /**
- * When the application is away, a page that is opened says so in its own words and looks again by itself, in place of the browser's
- * error page. It keeps nothing else: what is shown is always the server's.
+ * When the application is away, a page that is opened says so in its own words and looks again by
+ * itself, in place of the browser's error page. It keeps nothing else: what is shown is always
+ * the server's.
  */
 const worker = self as unknown as ServiceWorkerGlobalScope;
 

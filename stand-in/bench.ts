@@ -1,4 +1,7 @@
-/** Every simulated charger of one process, their clock, and the answers to the protocol's verbs. Knows no sockets. */
+/**
+ * Every simulated charger of one process, their clock, and the answers to the protocol's verbs.
+ * Knows no sockets.
+ */
 import { z } from 'zod';
 import {
 	Faults,
@@ -22,7 +25,9 @@ const isRefusal = (answer: unknown): answer is Refusal =>
 /** Chargers simulated at once at most. */
 const MOST_UNITS = 16;
 
-/** An answer to a line that is not of this protocol; whoever sent it is not spoken to any further. */
+/**
+ * An answer to a line that is not of this protocol; whoever sent it is not spoken to any further.
+ */
 export const NOT_PROTOCOL = 'ERR syntax a request is VERB [CHARGER/CHANNEL] [JSON]';
 
 /** Starts that were taken back and are remembered as such. */
@@ -113,7 +118,10 @@ export class StandInBench {
 		return isRefusal(claimed) ? claimed : claimed.plug(truth);
 	}
 
-	/** The channel at an address; one that nothing was plugged into is empty, and nothing of it is kept. */
+	/**
+	 * The channel at an address; one that nothing was plugged into is empty, and nothing of it is
+	 * kept.
+	 */
 	private at(charger: string, channel: string): StandInChannel {
 		return this.units.get(charger)?.channels.get(channel) ?? new StandInChannel();
 	}

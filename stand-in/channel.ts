@@ -1,4 +1,7 @@
-/** One channel of the simulated charger: what is plugged in, what runs, and every sample kept since the start. */
+/**
+ * One channel of the simulated charger: what is plugged in, what runs, and every sample kept
+ * since the start.
+ */
 import { chemistryOf } from '../core/chemistry/catalogue';
 import { countFromVolts } from '../core/pack/cell-count';
 import { ocvAt } from '../core/chemistry/curve';
@@ -61,7 +64,10 @@ interface Output {
 	powerW: number;
 }
 
-/** What this charger does with a keyed leg. The output power stays the channel's own, whatever is keyed. */
+/**
+ * What this charger does with a keyed leg. The output power stays the channel's own, whatever is
+ * keyed.
+ */
 function legOf(keyed: KeyedLeg, truth: PackTruth, output: Output, faults: readonly Fault[]): Leg {
 	const seesCells = truth.balanceLead && !faultNow(faults, 'balance lead off', 0);
 	const wrongEndV = faultNow(faults, 'wrong end', 0)?.byV ?? 0;
@@ -165,7 +171,10 @@ export class StandInChannel {
 		return this.truth !== null && (this.truth.balanceLead || this.truth.capacityAh.length === 1);
 	}
 
-	/** The cells as its own page shows them, of cells that really stand at `realV`; none where no balance lead is seen. */
+	/**
+	 * The cells as its own page shows them, of cells that really stand at `realV`; none where no
+	 * balance lead is seen.
+	 */
 	private shownCells(realV: readonly number[], currentA: number): number[] {
 		if (!this.seesCells) return [];
 		return cellsShown(

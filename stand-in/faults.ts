@@ -1,13 +1,22 @@
-/** What faults make of a pack and of what the charger sees of it. The pack's own cells go by its truth, the rest by the wiring. */
+/**
+ * What faults make of a pack and of what the charger sees of it. The pack's own cells go by its
+ * truth, the rest by the wiring.
+ */
 import { chemistryOf } from '../core/chemistry/catalogue';
 import { socAt } from '../core/chemistry/curve';
 import type { Fault, FaultKind, PackTruth } from '../link/protocol';
 import { bent } from './bent-curve';
 
-/** A dead cell holds so many volts, and takes in as good as nothing for all that flows through it (common practice, no source). */
+/**
+ * A dead cell holds so many volts, and takes in as good as nothing for all that flows through it
+ * (common practice, no source).
+ */
 const DEAD_V = 0.15;
 const DEAD_AH = 1e3;
-/** An open tap that its input draws down shows so much of the lower cell (common practice, no source). */
+/**
+ * An open tap that its input draws down shows so much of the lower cell (common practice, no
+ * source).
+ */
 const PULLED_V = 0.05;
 /** A cell that reads outside of these is none to this charger, V (common practice, no source). */
 const READS_FROM_V = 0.3;
@@ -19,7 +28,10 @@ export const CONFIRM_WITHIN_S = 60;
 
 type Of<K extends FaultKind> = Extract<Fault, { kind: K }>;
 
-/** The fault of this kind that is there at minute `atMin` of the run (0 before one); undefined where there is none. */
+/**
+ * The fault of this kind that is there at minute `atMin` of the run (0 before one); undefined
+ * where there is none.
+ */
 export const faultNow = <K extends FaultKind>(
 	faults: readonly Fault[],
 	kind: K,

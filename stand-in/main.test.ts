@@ -1,4 +1,7 @@
-/** The simulated charger as the process it is, spoken to over its socket by the application's own link and by strangers. */
+/**
+ * The simulated charger as the process it is, spoken to over its socket by the application's own
+ * link and by strangers.
+ */
 import assert from 'node:assert/strict';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { connect, createServer } from 'node:net';

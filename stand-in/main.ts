@@ -1,6 +1,7 @@
 /**
- * The simulated charger as a process of its own: a loopback socket, a clock, and the bench. It outlives the application, as
- * a real charger would, and leaves by itself once it has been idle and alone for a while.
+ * The simulated charger as a process of its own: a loopback socket, a clock, and the bench. It
+ * outlives the application, as a real charger would, and leaves by itself once it has been idle
+ * and alone for a while.
  */
 import { createServer, type Socket } from 'node:net';
 import { NOT_PROTOCOL, StandInBench } from './bench';
@@ -33,7 +34,8 @@ const server = createServer((socket) => {
 			if (!line.trim()) continue;
 			const answer = bench.answer(line);
 			if (answer === NOT_PROTOCOL) {
-				// A web page that posts to this port, say: the lines of its body are no requests, and are not looked at.
+				// A web page that posts to this port, say: the lines of its body are no requests, and are not
+				// looked at.
 				pending = '';
 				socket
 					.removeAllListeners('data')

@@ -1,4 +1,7 @@
-/** What the simulated charger is able to do. The demo data describes its charger from the same figures. */
+/**
+ * What the simulated charger is able to do. The demo data describes its charger from the same
+ * figures.
+ */
 export const STAND_IN_SPEC = {
 	channels: ['A', 'B'],
 	channelPowerW: 200,
@@ -13,12 +16,17 @@ export const STAND_IN_SPEC = {
 	dischargeCurrentA: 2,
 	balanceCurrentA: 0.3,
 	voltageAccuracyV: 0.01,
-	/** It starts to bleed this far below the end of charge, and calls cells balanced within this, V. */
+	/**
+	 * It starts to bleed this far below the end of charge, and calls cells balanced within this, V.
+	 */
 	balanceBelowEndV: 0.3,
 	balancedV: 0.01
 } as const;
 
-/** Port of the loopback socket unless told otherwise. Another protocol has another port: one of an older release may still be on. */
+/**
+ * Port of the loopback socket unless told otherwise. Another protocol has another port: one of an
+ * older release may still be on.
+ */
 export const DEFAULT_PORT = 47651;
 
 /** Simulated seconds per real second that may be chosen. */

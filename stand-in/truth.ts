@@ -1,6 +1,7 @@
 /**
- * What a pack that is plugged in really is. Drawn here from its label, what a meter showed and a seed, by figures of this file's
- * own: the forecast knows none of them, so that a run that agrees with its forecast says something about both.
+ * What a pack that is plugged in really is. Drawn here from its label, what a meter showed and a
+ * seed, by figures of this file's own: the forecast knows none of them, so that a run that agrees
+ * with its forecast says something about both.
  */
 import { chemistryOf } from '../core/chemistry/catalogue';
 import { socAt } from '../core/chemistry/curve';
@@ -12,12 +13,18 @@ import { STAND_IN_SPEC } from './spec';
 /** Capacity lost per year, and what is left at least (common practice, no source). */
 const FADE_PER_YEAR = 0.025;
 const LEAST_LEFT = 0.6;
-/** How far packs of one label, and cells of one pack, differ: one standard deviation each (common practice, no source). */
+/**
+ * How far packs of one label, and cells of one pack, differ: one standard deviation each (common
+ * practice, no source).
+ */
 const SIGMA = {
 	capacity: 0.035,
 	measuredCapacity: 0.015,
 	cellCapacity: 0.008,
-	/** Charge of the cells of a flat curve, which no volts have told apart since they were level last. */
+	/**
+	 * Charge of the cells of a flat curve, which no volts have told apart since they were level
+	 * last.
+	 */
 	cellCharge: 0.04,
 	resistance: 0.18,
 	cellResistance: 0.06,
@@ -51,7 +58,8 @@ export function drawTruth(plugged: PluggedPack): PackTruth {
 	const curveBend = draw(SIGMA.curveBend);
 	const curve = bent(chemistry.curve, curveBend);
 	const each = (value: (i: number) => number) => Array.from({ length: cells }, (_, i) => value(i));
-	// What was believed of the charge may be wrong by as much as it was said to be; a cell is neither fuller than full nor empty of it.
+	// What was believed of the charge may be wrong by as much as it was said to be; a cell is
+	// neither fuller than full nor empty of it.
 	const offCharge = draw(plugged.chargeSigma);
 	const believed = (i: number) => plugged.charge[Math.min(i, plugged.charge.length - 1)];
 	const apart = normal(uniform(plugged.seed + 1));

@@ -1,4 +1,7 @@
-/** One simulated charger: its channels, made as packs are plugged into them, and the power that they share. */
+/**
+ * One simulated charger: its channels, made as packs are plugged into them, and the power that
+ * they share.
+ */
 import { StandInChannel } from './channel';
 import { STAND_IN_SPEC } from './spec';
 
@@ -9,7 +12,10 @@ export class StandInUnit {
 		return [...this.channels.values()].filter((c) => c.running).length;
 	}
 
-	/** The channel of this id for a pack to be plugged into; null when every channel is busy with another. */
+	/**
+	 * The channel of this id for a pack to be plugged into; null when every channel is busy with
+	 * another.
+	 */
 	claim(id: string): StandInChannel | null {
 		const known = this.channels.get(id);
 		if (known) return known;

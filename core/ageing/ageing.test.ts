@@ -1,4 +1,7 @@
-/** Trends against closed forms, points against figures worked by hand, and what is said at its limits. */
+/**
+ * Trends against closed forms, points against figures worked by hand, and what is said at its
+ * limits.
+ */
 import { aRunEvent } from '../../tests/support/pack-events';
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
@@ -370,7 +373,10 @@ describe('what cells lose by themselves', () => {
 });
 
 describe('what follows', () => {
-	/** A year of monthly charges of a pack that holds `share` of its label at the end, and lost `lost` of it in the year. */
+	/**
+	 * A year of monthly charges of a pack that holds `share` of its label at the end, and lost
+	 * `lost` of it in the year.
+	 */
 	const year = (share: number, lost: number, change: Partial<Pack> = {}, began = 0.2) => {
 		const runs = Array.from({ length: 12 }, (_, k): RunSeen => {
 			const at = 0.05 + (k + 0.5) / 12.7;

@@ -1,4 +1,7 @@
-/** A pack over time: what it still holds, how its resistance grows, what its cells lose, and what follows from it. */
+/**
+ * A pack over time: what it still holds, how its resistance grows, what its cells lose, and what
+ * follows from it.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Pack } from '../pack/pack';
 import type { Reading } from '../pack/reading';
@@ -41,15 +44,24 @@ const SPREAD_PRIOR: Omit<TrendPrior, 'value'> = {
 	levelWander: 0.5,
 	rateWander: 0.3
 };
-/** Cells this far apart at rest, about 50 mV in the middle, are to be levelled and looked at again, a share of the charge (common practice, no source). */
+/**
+ * Cells this far apart at rest, about 50 mV in the middle, are to be levelled and looked at
+ * again, a share of the charge (common practice, no source).
+ */
 const APART = 0.1;
 /** Fewer readings than this are no course of the spread. */
 const LEAST_SPREADS = 3;
-/** Resistance that has grown so many times is worn out for what it was bought for (common practice, no source). */
+/**
+ * Resistance that has grown so many times is worn out for what it was bought for (common
+ * practice, no source).
+ */
 const GROWN_TIMES = 2;
 /** So sure one has to be before a pack is told to go. */
 const SURE = 0.92;
-/** A cell that falls behind its fellows by this a day has a soft short; by less it is looked at again, mV a day (common practice, no source). */
+/**
+ * A cell that falls behind its fellows by this a day has a soft short; by less it is looked at
+ * again, mV a day (common practice, no source).
+ */
 const SHORT_MV = 10;
 const LOOK_MV = 3;
 /** A figure as exact as this may contradict, mV a day. */
@@ -81,7 +93,10 @@ export interface Course {
 }
 
 export interface AgeingSays {
-	/** `go`: it is to be retired. `soon`: it will be. `look`: look again. `keep`: a figure worth keeping. */
+	/**
+	 * `go`: it is to be retired. `soon`: it will be. `look`: look again. `keep`: a figure worth
+	 * keeping.
+	 */
 	kind: 'go' | 'soon' | 'look' | 'keep';
 	id: string;
 	sentence: string;
@@ -137,7 +152,10 @@ function course(
 
 const between = ({ low, high }: At): string => `${text(milliampHours(low))} to ${text(milliampHours(high))}`;
 
-/** "about March 2027, between January and September 2027"; what is further off than anybody sees is left open. */
+/**
+ * "about March 2027, between January and September 2027"; what is further off than anybody sees
+ * is left open.
+ */
 function whenPassed({ early, likely, late }: Course['passes']): string {
 	const about = `about ${monthOf(likely!)}`;
 	if (!early || monthOf(early) === monthOf(likely!))
@@ -246,7 +264,10 @@ const outOfService = ({ condition }: Pack): AgeingSays => ({
 	sentence: `It is marked ${condition}: it is not used, and what its figures say of its age no longer matters.`
 });
 
-/** `runs` and `readings` of this pack, `quiet` pairs of readings with nothing between them; `now`: ISO 8601. */
+/**
+ * `runs` and `readings` of this pack, `quiet` pairs of readings with nothing between them; `now`:
+ * ISO 8601.
+ */
 export function ageingOf(
 	pack: Pack,
 	runs: readonly RunSeen[],

@@ -1,4 +1,7 @@
-/** What cells lose by themselves: between two readings at rest with nothing in between, each cell against its fellows. */
+/**
+ * What cells lose by themselves: between two readings at rest with nothing in between, each cell
+ * against its fellows.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import { socAt } from '../chemistry/curve';
 import type { Pack } from '../pack/pack';
@@ -15,9 +18,15 @@ export interface Leaks {
 	/** Days that were looked at, and how many pairs of readings. */
 	days: number;
 	pairs: number;
-	/** The cell that loses most beyond its fellows, from 1: mV a day with one standard deviation; null for one cell. */
+	/**
+	 * The cell that loses most beyond its fellows, from 1: mV a day with one standard deviation;
+	 * null for one cell.
+	 */
 	worst: { cell: number; mvPerDay: number; error: number } | null;
-	/** Charge that the pack loses in a month, a share, with one standard deviation; null where volts do not tell. */
+	/**
+	 * Charge that the pack loses in a month, a share, with one standard deviation; null where volts
+	 * do not tell.
+	 */
 	perMonth: { share: number; error: number } | null;
 }
 
@@ -41,7 +50,8 @@ export function leaksOf(pack: Pack, quiet: readonly Quiet[]): Leaks | null {
 		.filter((p) => p.days >= LEAST_DAYS && p.a.length === pack.cells && p.b.length === pack.cells);
 	if (pairs.length === 0) return null;
 	const days = pairs.reduce((sum, p) => sum + p.days, 0);
-	// Least squares through nothing: what each cell falls behind its fellows is proportional to the days.
+	// Least squares through nothing: what each cell falls behind its fellows is proportional to the
+	// days.
 	const weight = pairs.reduce((sum, p) => sum + p.days ** 2, 0);
 	const error = (METER_V * Math.SQRT2) / Math.sqrt(weight);
 	const behind = Array.from({ length: pack.cells }, (_, i) => {

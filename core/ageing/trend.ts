@@ -1,7 +1,8 @@
 /**
- * A figure over months: a local linear trend of its logarithm (level and yearly rate, both free to wander), filtered forwards and
- * smoothed backwards (Kalman 1960, J. Basic Eng. 82, 35-45; Rauch, Tung and Striebel 1965, AIAA J. 3, 1445-1450). What one way of
- * measuring has wrong every time is a third unknown, learned wherever a better one is there.
+ * A figure over months: a local linear trend of its logarithm (level and yearly rate, both free
+ * to wander), filtered forwards and smoothed backwards (Kalman 1960, J. Basic Eng. 82, 35-45;
+ * Rauch, Tung and Striebel 1965, AIAA J. 3, 1445-1450). What one way of measuring has wrong every
+ * time is a third unknown, learned wherever a better one is there.
  */
 import { normalBelow } from '../quantity/bell';
 
@@ -94,7 +95,8 @@ function moved(state: State, t: number, prior: TrendPrior): State {
 	const { noise } = step(years, prior);
 	const [level, rate, bias] = state.mean;
 	const [[ll, lr, lb], [, rr, rb], [, , bb]] = state.cov;
-	// The move and its transpose around the covariance, written out: whoever looks for the day of a limit moves on hundreds of times.
+	// The move and its transpose around the covariance, written out: whoever looks for the day of a
+	// limit moves on hundreds of times.
 	const levelRate = lr + years * rr;
 	const levelBias = lb + years * rb;
 	return {
@@ -132,7 +134,10 @@ const LOOK_MONTHS = 0.5;
 export class Trend {
 	private readonly states: State[] = [];
 
-	/** `points` in any order; `from`: the day that the prior holds for, at or before the first of them. */
+	/**
+	 * `points` in any order; `from`: the day that the prior holds for, at or before the first of
+	 * them.
+	 */
 	constructor(
 		points: readonly Point[],
 		private readonly prior: TrendPrior,
@@ -224,8 +229,9 @@ export class Trend {
 	}
 
 	/**
-	 * When the figure passes `value`, downwards or upwards, looked for from `from` on: the day on which it has with a probability of
-	 * one half, a tenth and nine tenths; null where that is further off than anybody can see.
+	 * When the figure passes `value`, downwards or upwards, looked for from `from` on: the day on
+	 * which it has with a probability of one half, a tenth and nine tenths; null where that is
+	 * further off than anybody can see.
 	 */
 	passes(
 		value: number,

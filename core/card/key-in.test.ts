@@ -1,4 +1,7 @@
-/** The card says what this charger asks, in its order and its own units, and what to do where it has no such program. */
+/**
+ * The card says what this charger asks, in its order and its own units, and what to do where it
+ * has no such program.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aContext, aReading, held } from '../../tests/support/bench-chargers';

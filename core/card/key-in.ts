@@ -1,4 +1,7 @@
-/** The key-in card: what to press on a charger without a data link, in the order in which that charger asks. */
+/**
+ * The key-in card: what to press on a charger without a data link, in the order in which that
+ * charger asks.
+ */
 import type { Ask } from '../charger/charger';
 import {
 	HELD_SETTINGS,
@@ -26,7 +29,10 @@ export interface KeyInLine {
 	value: string;
 	/** Why it must be looked at, e.g. the value the charger holds now. */
 	remark: string;
-	/** The setting that the charger keeps, and the value it is to have: to be noted once it is keyed. Absent for its screens. */
+	/**
+	 * The setting that the charger keeps, and the value it is to have: to be noted once it is keyed.
+	 * Absent for its screens.
+	 */
 	held?: HeldTarget;
 }
 
@@ -82,7 +88,10 @@ function wanted(kind: HeldSettingKind, r: Resolved, settings: ProgramSettings): 
 	}
 }
 
-/** Who needs a held value as it was: the kept programs of other packs on this charger that were made with it. */
+/**
+ * Who needs a held value as it was: the kept programs of other packs on this charger that were
+ * made with it.
+ */
 function whoRelies(held: HeldSetting, r: Resolved): string {
 	const kind = SettingIds.has(held.kind) ? (held.kind as SettingId) : null;
 	const kept = r.around.keptHere.filter((k) => held.scope !== 'channel' || k.channelId === held.channelId);
@@ -207,7 +216,8 @@ export function keyInCard(solution: Solution): KeyInCard {
 	const { resolved: r, settings } = solution;
 	const asked = new Set<string>(r.charger.asks);
 	const steps = r.channel.tasks.includes(r.task) ? [] : compositionOf(r, settings);
-	// In steps each has its own program and figures; what is the same for all of them is asked as usual.
+	// In steps each has its own program and figures; what is the same for all of them is asked as
+	// usual.
 	const askedFor = steps.length ? r.charger.asks.filter((ask) => SAME_FOR_ALL.has(ask)) : r.charger.asks;
 	const then = askedFor
 		.map((ask) => askedLine(ask, r, settings))

@@ -1,4 +1,7 @@
-/** When a pack's capacity is to be looked at again, in which runs, and which of them comes next. Common practice, no source. */
+/**
+ * When a pack's capacity is to be looked at again, in which runs, and which of them comes next.
+ * Common practice, no source.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { TaskId } from '../charger/programs';
 import type { Pack } from '../pack/pack';
@@ -38,7 +41,10 @@ function stepsOf(pack: Pack, practice: ResolvedPractice): TaskId[] {
 	return [fill, 'discharge', ...(away.length ? away : [fill])];
 }
 
-/** Whether, and why, the pack's capacity should be checked at the moment `now` (ISO 8601); null for a pack out of service. */
+/**
+ * Whether, and why, the pack's capacity should be checked at the moment `now` (ISO 8601); null
+ * for a pack out of service.
+ */
 export function maintenanceOf(
 	pack: Pack,
 	/** It stands full now. */

@@ -1,4 +1,7 @@
-/** What comes next for a pack whose run has just ended as it should. Common practice where no source is named. */
+/**
+ * What comes next for a pack whose run has just ended as it should. Common practice where no
+ * source is named.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { TaskId } from '../charger/programs';
 import type { EndOutcome } from '../log/end-judgement';
@@ -20,8 +23,9 @@ const COOLS_MIN = 30;
 const after = (at: string, ms: number): string => new Date(Date.parse(at) + ms).toISOString();
 
 /**
- * The next thing for a pack as its last run, a `task` that ended at `endedAt` (ISO 8601), left it; null where the end is not to be
- * believed or says itself what comes next, and for a pack out of service. `when` writes a moment on the person's clock.
+ * The next thing for a pack as its last run, a `task` that ended at `endedAt` (ISO 8601), left
+ * it; null where the end is not to be believed or says itself what comes next, and for a pack out
+ * of service. `when` writes a moment on the person's clock.
  */
 export function nextThing(
 	pack: Pack,

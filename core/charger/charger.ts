@@ -75,7 +75,10 @@ export const CHANNEL = {
 		max: 0.1,
 		offer: 0.02
 	}),
-	/** How much more its cell page shows than a meter did, per cell, with its sign; null when never compared. */
+	/**
+	 * How much more its cell page shows than a meter did, per cell, with its sign; null when never
+	 * compared.
+	 */
 	showsMoreV: figure({
 		part: 'common',
 		label: 'Shows more than a meter',
@@ -294,7 +297,10 @@ export const CHARGER = {
 type ChargerFields = ValuesOf<typeof CHARGER>;
 export type ChargerInput = ChargerFields & { channels: ChannelFields[] };
 export type Charger = ChargerFields & { id: string; channels: Channel[] };
-/** The places at which chargers stand, each once; two spellings are one place, and those of which nobody said it are at one. */
+/**
+ * The places at which chargers stand, each once; two spellings are one place, and those of which
+ * nobody said it are at one.
+ */
 export const placesOf = (chargers: readonly Pick<Charger, 'standsAt'>[]): string[] => [
 	...new Set(chargers.map(placeOf))
 ];
@@ -307,14 +313,18 @@ export type Protection = Charger['protections'][number];
 /** Most channels of one charger. */
 export const MOST_CHANNELS = 8;
 
-/** The held settings that bear on one channel: the charger's, the channel's own, and those kept per memory slot. */
+/**
+ * The held settings that bear on one channel: the charger's, the channel's own, and those kept
+ * per memory slot.
+ */
 export function heldFor(charger: Pick<Charger, 'held'>, channelId: string): HeldSetting[] {
 	return charger.held.filter((s) => s.scope !== 'channel' || s.channelId === channelId);
 }
 
 /**
- * The setting of this kind that bears on a task with a chemistry on a channel: the one kept for that task before the one kept for
- * all tasks, and of those the one kept for that chemistry before the one kept for all.
+ * The setting of this kind that bears on a task with a chemistry on a channel: the one kept for
+ * that task before the one kept for all tasks, and of those the one kept for that chemistry
+ * before the one kept for all.
  */
 export function heldOf(
 	charger: Pick<Charger, 'held'>,
@@ -344,7 +354,10 @@ export const channelNameOf = (
 	channel: Pick<Channel, 'label'>
 ): string => (charger.channels.length > 1 ? `${charger.name}, channel ${channel.label}` : charger.name);
 
-/** A channel with the place where it stands, for whoever walks to it: "Basin Four, channel 2, garage". */
+/**
+ * A channel with the place where it stands, for whoever walks to it: "Basin Four, channel 2,
+ * garage".
+ */
 export const channelPlaceOf = (
 	charger: Pick<Charger, 'name' | 'channels' | 'standsAt'>,
 	channel: Pick<Channel, 'label'>,

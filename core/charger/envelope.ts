@@ -1,6 +1,7 @@
 /**
- * The envelope: the largest charge current at each pack voltage, and which limit decides it there. Every limit is one
- * candidate; the least binds and keeps its name, so that a person can always be told "why not more".
+ * The envelope: the largest charge current at each pack voltage, and which limit decides it
+ * there. Every limit is one candidate; the least binds and keeps its name, so that a person can
+ * always be told "why not more".
  */
 import { connectorOf, type Connector } from '../pack/connector';
 import type { Pack } from '../pack/pack';
@@ -56,7 +57,10 @@ export interface EnvelopeInput {
 	othersOutputW: number;
 	/** Input power that other chargers draw from the same supply now, W. */
 	othersOnSupplyW: number;
-	/** Rates the pack may be charged at, per hour of the smaller of label and measured capacity, each with its reason. */
+	/**
+	 * Rates the pack may be charged at, per hour of the smaller of label and measured capacity, each
+	 * with its reason.
+	 */
 	packRates: PackRate[];
 	/** The person's own list of connectors; the usual list when absent. */
 	connectors?: readonly Connector[];
@@ -156,7 +160,10 @@ export function deliverableA(input: EnvelopeInput, packV: number): number {
 	);
 }
 
-/** Every limit on the discharge current at `packV` volts, least first; empty when the channel cannot discharge. */
+/**
+ * Every limit on the discharge current at `packV` volts, least first; empty when the channel
+ * cannot discharge.
+ */
 export function dischargeLimitsAt(input: EnvelopeInput, packV: number, rateC: number, why: string): Limit[] {
 	const { pack, channel } = input;
 	if (channel.dischargeCurrentA <= 0 || channel.dischargePowerW <= 0) return [];

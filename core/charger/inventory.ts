@@ -1,4 +1,7 @@
-/** What lies on the bench and limits a program: connectors, charge leads, adapters and balance boards. */
+/**
+ * What lies on the bench and limits a program: connectors, charge leads, adapters and balance
+ * boards.
+ */
 import { CONNECTOR, CONNECTORS } from '../pack/connector';
 import type { Pack } from '../pack/pack';
 import { choice, figure, parts, reference, text, type ValuesOf } from '../quantity/field';
@@ -68,7 +71,10 @@ export type Inventory = ValuesOf<typeof INVENTORY>;
 /** Copper, Ω·m at 20 °C. */
 const COPPER = 1.724e-8;
 
-/** Resistance of one metre of round copper wire of gauge `awg`, Ω/m (AWG definition; copper at 20 °C). */
+/**
+ * Resistance of one metre of round copper wire of gauge `awg`, Ω/m (AWG definition; copper at 20
+ * °C).
+ */
 export function wireOhmPerM(awg: number): number {
 	const diameterM = 0.127e-3 * Math.pow(92, (36 - awg) / 39);
 	return COPPER / ((Math.PI / 4) * diameterM * diameterM);
@@ -86,7 +92,10 @@ export interface LeadForPack {
 	name: string;
 }
 
-/** The lead that carries most to this pack's connector, directly or through one adapter; null when there is none. */
+/**
+ * The lead that carries most to this pack's connector, directly or through one adapter; null when
+ * there is none.
+ */
 export function leadFor(inventory: Inventory, pack: Pick<Pack, 'connectorId'>): LeadForPack | null {
 	const { connectorId } = pack;
 	if (connectorId === null) return null;
@@ -113,7 +122,10 @@ export function leadFor(inventory: Inventory, pack: Pick<Pack, 'connectorId'>): 
 export const boardsFor = (inventory: Inventory, cells: number): number =>
 	inventory.boards.filter((b) => b.cells >= cells).reduce((sum, b) => sum + b.count, 0);
 
-/** The board that joins so many packs of `cells` and carries most; null where the person's list has none. */
+/**
+ * The board that joins so many packs of `cells` and carries most; null where the person's list
+ * has none.
+ */
 export function boardFor(
 	inventory: Pick<Inventory, 'parallelBoards'>,
 	packs: number,

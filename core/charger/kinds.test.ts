@@ -1,4 +1,7 @@
-/** The kinds to begin a description with: each is a whole charger once it has a name, and no two are alike. */
+/**
+ * The kinds to begin a description with: each is a whole charger once it has a name, and no two
+ * are alike.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aPack } from '../../tests/support/bench-chargers';

@@ -1,4 +1,7 @@
-/** Kinds of chargers to begin a description with: what such a one usually has (common practice, no source; no maker's figures). */
+/**
+ * Kinds of chargers to begin a description with: what such a one usually has (common practice, no
+ * source; no maker's figures).
+ */
 import { CHEMISTRIES } from '../chemistry/catalogue';
 import type { CHANNEL, CHARGER } from './charger';
 import type { GivenOf } from '../quantity/field';

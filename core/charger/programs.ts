@@ -1,4 +1,7 @@
-/** The programs that a channel's own screen may offer. What each of them does is described in `request/task.ts`. */
+/**
+ * The programs that a channel's own screen may offer. What each of them does is described in
+ * `request/task.ts`.
+ */
 
 export const TASK_IDS = ['balance', 'charge', 'fast', 'storage', 'discharge', 'cycle', 'recover'] as const;
 export type TaskId = (typeof TASK_IDS)[number];

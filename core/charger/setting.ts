@@ -1,7 +1,8 @@
 /**
- * Settings that a charger keeps whether or not the program on its screen mentions them: safety timer, capacity limit and
- * the like. Each has a scope, the value it left the factory with and the value it holds now, because what was keyed last
- * persists and then cuts the next charge short.
+ * Settings that a charger keeps whether or not the program on its screen mentions them: safety
+ * timer, capacity limit and the like. Each has a scope, the value it left the factory with and
+ * the value it holds now, because what was keyed last persists and then cuts the next charge
+ * short.
  */
 import { choice, figure, flag, reference, shown, type Figure, type ValuesOf } from '../quantity/field';
 import { CHEMISTRY_CHOICE } from '../chemistry/catalogue';
@@ -12,7 +13,10 @@ interface HeldKind {
 	label: string;
 	unit: string;
 	per?: number;
-	/** Range, step and values that suit most chargers, to start from (common practice, no source); in the unit people read. */
+	/**
+	 * Range, step and values that suit most chargers, to start from (common practice, no source); in
+	 * the unit people read.
+	 */
 	usual: { defaultValue: number | null; min: number; max: number; step: number };
 }
 
@@ -82,9 +86,15 @@ export const HELD_SETTING = {
 	scope: choice({ label: 'Belongs to', options: ['charger', 'channel', 'slot'], offer: 'charger' }),
 	/** Channel it belongs to when the scope is a channel; null otherwise. */
 	channelId: reference({ label: 'Channel', most: 64, optional: true, start: null }),
-	/** The program it is kept for, where the charger keeps one value per program; null for all of them. */
+	/**
+	 * The program it is kept for, where the charger keeps one value per program; null for all of
+	 * them.
+	 */
 	task: choice({ label: 'Program', options: TASK_IDS, open: true, optional: true, start: null }),
-	/** The chemistry it is kept for, where the charger keeps one value for each; null for all of them. */
+	/**
+	 * The chemistry it is kept for, where the charger keeps one value for each; null for all of
+	 * them.
+	 */
 	chemistry: choice({ ...CHEMISTRY_CHOICE, label: 'Chemistry', optional: true, start: null }),
 	/** As it leaves the factory; null is off. */
 	defaultValue: figure({ label: 'Maker’s', ...value }),

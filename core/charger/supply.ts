@@ -32,13 +32,19 @@ export const SUPPLY = {
 export type SupplyInput = ValuesOf<typeof SUPPLY>;
 export type Supply = SupplyInput & { id: string };
 
-/** Greatest power a supply can give, W: the smaller of its power and volts × amps. Infinity when neither is stated. */
+/**
+ * Greatest power a supply can give, W: the smaller of its power and volts × amps. Infinity when
+ * neither is stated.
+ */
 export function supplyPowerW(supply: SupplyInput): number {
 	const byCurrent = supply.currentA === null ? Infinity : supply.voltageV * supply.currentA;
 	return Math.min(supply.powerW ?? Infinity, byCurrent);
 }
 
-/** What a supply can still give when `othersW` watts are drawn by other chargers, W; never below 0. */
+/**
+ * What a supply can still give when `othersW` watts are drawn by other chargers, W; never below
+ * 0.
+ */
 export function supplyLeftW(supply: SupplyInput, othersW: number): number {
 	return Math.max(0, supplyPowerW(supply) - supply.otherLoadW - othersW);
 }

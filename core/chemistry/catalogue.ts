@@ -14,7 +14,10 @@ const byId = new Map(CHEMISTRIES.map((c) => [c.id, c]));
 
 export const CHEMISTRY_IDS: readonly string[] = CHEMISTRIES.map((c) => c.id);
 
-/** What a description says of a field that names a chemistry: anything else is refused with the list of known ones. */
+/**
+ * What a description says of a field that names a chemistry: anything else is refused with the
+ * list of known ones.
+ */
 export const CHEMISTRY_CHOICE = {
 	label: 'Chemistry',
 	options: CHEMISTRY_IDS,
@@ -23,7 +26,9 @@ export const CHEMISTRY_CHOICE = {
 	open: true
 } as const;
 
-/** The chemistry with this id. The id has passed its field's check, so a miss is a bug and throws. */
+/**
+ * The chemistry with this id. The id has passed its field's check, so a miss is a bug and throws.
+ */
 export function chemistryOf(id: string): Chemistry {
 	const chemistry = byId.get(id);
 	if (!chemistry) throw new Error(`unknown chemistry ${id}`);

@@ -1,6 +1,6 @@
 /**
- * What a chemistry is to this program: figures with their sources, and a curve. A chemistry is data: adding one adds one
- * file and one line in the catalogue.
+ * What a chemistry is to this program: figures with their sources, and a curve. A chemistry is
+ * data: adding one adds one file and one line in the catalogue.
  */
 import type { OpenCircuitCurve } from './curve';
 import type { FamilyId, Traits } from './family';
@@ -17,7 +17,10 @@ export interface CellVoltages {
 	readonly nominalV: number;
 	/** The volts per cell that labels print, this chemistry's own and its near variants. */
 	readonly printedV: readonly number[];
-	/** End of charge that is set by default; for a chemistry that ends on a dip, the volts a charger must reach for it. */
+	/**
+	 * End of charge that is set by default; for a chemistry that ends on a dip, the volts a charger
+	 * must reach for it.
+	 */
 	readonly chargeEndV: number;
 	/** Gentler ends of charge that practitioners use. */
 	readonly gentleEndV: Window;
@@ -51,8 +54,8 @@ export interface ChargeTemperatures {
 }
 
 /**
- * Electrical and thermal defaults for a cell whose own values are unknown. They scale with capacity: a cell of 2 Ah has half
- * the resistance of a cell of 1 Ah and twice its heat capacity.
+ * Electrical and thermal defaults for a cell whose own values are unknown. They scale with
+ * capacity: a cell of 2 Ah has half the resistance of a cell of 1 Ah and twice its heat capacity.
  */
 export interface CellDefaults {
 	/** Series resistance × capacity at 25 °C, Ω·Ah. */
@@ -71,14 +74,17 @@ export interface CellDefaults {
 	readonly coulombicEfficiency: number;
 	/** Charge lost in a month at 20 °C, as a share of capacity. */
 	readonly selfDischargePerMonth: number;
-	/** How far rest volts may be off for the same charge, V: what the cell did before leaves a mark. */
+	/**
+	 * How far rest volts may be off for the same charge, V: what the cell did before leaves a mark.
+	 */
 	readonly restUncertaintyV: number;
 }
 
 /**
- * Charge acceptance: near full a growing share of the current no longer stores charge but makes gas. In a sealed cell the gas
- * recombines and that share turns to heat. The share is 1 / (1 + exp(−(s − half) / width)), where `half` moves up with the
- * logarithm of the rate and down with temperature.
+ * Charge acceptance: near full a growing share of the current no longer stores charge but makes
+ * gas. In a sealed cell the gas recombines and that share turns to heat. The share is 1 / (1 +
+ * exp(−(s − half) / width)), where `half` moves up with the logarithm of the rate and down with
+ * temperature.
  */
 export interface Acceptance {
 	/** State of charge at which half of the current is lost, at 1C and 20 °C. */
@@ -93,8 +99,9 @@ export interface Acceptance {
 }
 
 /**
- * Charge that goes in more and more slowly near full: volts on top of the cell's own that grow with the current and, by a factor e
- * per `widthSoc`, with the charge that is in it already. They are what makes the voltage phase last for hours.
+ * Charge that goes in more and more slowly near full: volts on top of the cell's own that grow
+ * with the current and, by a factor e per `widthSoc`, with the charge that is in it already. They
+ * are what makes the voltage phase last for hours.
  */
 export interface Slowing {
 	/** Volts per rate at full, Ω·Ah. */
@@ -117,21 +124,33 @@ export type EndOfCharge =
 			/** Below this rate the dip is weak; below the next it is not to be relied on, 1/h. */
 			readonly weakBelowC: number;
 			readonly unreliableBelowC: number;
-			/** Up to this rate a charge may be ended by time after `timedFactor`, up to the next after `fastFactor`, 1/h. */
+			/**
+			 * Up to this rate a charge may be ended by time after `timedFactor`, up to the next after
+			 * `fastFactor`, 1/h.
+			 */
 			readonly slowC: number;
 			readonly timedMaxC: number;
 			/** The first dip is ignored for this long, s. */
 			readonly holdOffS: number;
-			/** Charge that is put in before time ends it, times what is missing: above the slow rate, and at it. */
+			/**
+			 * Charge that is put in before time ends it, times what is missing: above the slow rate, and
+			 * at it.
+			 */
 			readonly fastFactor: number;
 			readonly timedFactor: number;
 			/** Rise of temperature that also ends the charge, K/min. */
 			readonly riseKPerMin: number;
-			/** A seeded, empirical term: the height of the false early peak after long rest, V per cell, and how long it lasts, s. */
+			/**
+			 * A seeded, empirical term: the height of the false early peak after long rest, V per cell,
+			 * and how long it lasts, s.
+			 */
 			readonly falsePeakV: number;
 			readonly falsePeakS: number;
 	  }
-	/** Constant current, absorption at constant voltage, then float. Volts at 25 °C, compensated by temperature. */
+	/**
+	 * Constant current, absorption at constant voltage, then float. Volts at 25 °C, compensated by
+	 * temperature.
+	 */
 	| {
 			readonly kind: 'absorption';
 			readonly floatV: Window;
@@ -186,7 +205,10 @@ export interface Chemistry {
 	/** As written on labels and screens. */
 	readonly name: string;
 	readonly family: FamilyId;
-	/** The chemistry of a lower end of charge from which neither eye nor charger can tell it; null where there is none. */
+	/**
+	 * The chemistry of a lower end of charge from which neither eye nor charger can tell it; null
+	 * where there is none.
+	 */
 	readonly gentlerTwin: string | null;
 	/** How its family behaves and is handled. */
 	readonly traits: Traits;
@@ -202,7 +224,10 @@ export interface Chemistry {
 	readonly acceptance: Acceptance | null;
 	/** How charging slows down near full; null where the ordinary resistance says all. */
 	readonly slowing: Slowing | null;
-	/** Exponent of Peukert's law and the hours its capacity is rated at; null where capacity hardly depends on rate. */
+	/**
+	 * Exponent of Peukert's law and the hours its capacity is rated at; null where capacity hardly
+	 * depends on rate.
+	 */
 	readonly peukert: { readonly exponent: number; readonly ratedHours: number } | null;
 	readonly storage: Storage;
 	readonly recovery: Recovery | null;

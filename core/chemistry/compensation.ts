@@ -2,8 +2,8 @@
 import type { Chemistry } from './chemistry';
 
 /**
- * How much higher (cold) or lower (warm) than at 25 °C the end of charge is set at `degC`, V per cell; 0 for every chemistry
- * that is not compensated. Clamped as chargers do.
+ * How much higher (cold) or lower (warm) than at 25 °C the end of charge is set at `degC`, V per
+ * cell; 0 for every chemistry that is not compensated. Clamped as chargers do.
  */
 export function compensationV(chemistry: Chemistry, degC: number): number {
 	const end = chemistry.endOfCharge;

@@ -1,7 +1,8 @@
 /**
- * Open-circuit voltage against state of charge, kept as a uniform table so that a look-up in a simulation loop is one
- * multiplication and one linear interpolation. Between the published or agreed anchor points the table is filled with a
- * monotone cubic (Fritsch and Carlson 1980, SIAM J. Numer. Anal. 17, 238-246), which neither overshoots nor dips.
+ * Open-circuit voltage against state of charge, kept as a uniform table so that a look-up in a
+ * simulation loop is one multiplication and one linear interpolation. Between the published or
+ * agreed anchor points the table is filled with a monotone cubic (Fritsch and Carlson 1980, SIAM
+ * J. Numer. Anal. 17, 238-246), which neither overshoots nor dips.
  */
 
 export interface OpenCircuitCurve {
@@ -37,8 +38,9 @@ function monotoneSlopes(x: number[], y: number[]): number[] {
 }
 
 /**
- * Builds a curve from `[state of charge, rest volts]` anchors in rising order, with table entries every `stepSoc`.
- * The first and last anchor bound the table; beyond them {@link ocvAt} continues in a straight line.
+ * Builds a curve from `[state of charge, rest volts]` anchors in rising order, with table entries
+ * every `stepSoc`. The first and last anchor bound the table; beyond them {@link ocvAt} continues
+ * in a straight line.
  */
 export function curveFromAnchors(
 	anchors: readonly (readonly [number, number])[],
@@ -67,7 +69,10 @@ export function curveFromAnchors(
 	return { firstSoc, stepSoc, voltsV };
 }
 
-/** Rest volts of one cell at state of charge `soc` (1 = full); linear between entries and beyond the ends. */
+/**
+ * Rest volts of one cell at state of charge `soc` (1 = full); linear between entries and beyond
+ * the ends.
+ */
 export function ocvAt(curve: OpenCircuitCurve, soc: number): number {
 	const place = (soc - curve.firstSoc) / curve.stepSoc;
 	let i = Math.floor(place);
@@ -76,7 +81,10 @@ export function ocvAt(curve: OpenCircuitCurve, soc: number): number {
 	return curve.voltsV[i] + (place - i) * (curve.voltsV[i + 1] - curve.voltsV[i]);
 }
 
-/** State of charge at which one cell rests at `voltsV`; the inverse of {@link ocvAt}, linear beyond the ends. */
+/**
+ * State of charge at which one cell rests at `voltsV`; the inverse of {@link ocvAt}, linear
+ * beyond the ends.
+ */
 export function socAt(curve: OpenCircuitCurve, voltsV: number): number {
 	const v = curve.voltsV;
 	let low = 0;
@@ -97,7 +105,10 @@ export function slopeAt(curve: OpenCircuitCurve, soc: number): number {
 /** How much of a bend lies at this charge: all of it in the middle, nothing when empty or full. */
 export const bendAt = (soc: number): number => (soc > 0 && soc < 1 ? 4 * soc * (1 - soc) : 0);
 
-/** The curve of another cell of the kind: the same volts empty and full, in between reached with less charge by `by` at most (a share). */
+/**
+ * The curve of another cell of the kind: the same volts empty and full, in between reached with
+ * less charge by `by` at most (a share).
+ */
 export function bent(curve: OpenCircuitCurve, by: number): OpenCircuitCurve {
 	if (by === 0) return curve;
 	const voltsV = curve.voltsV.map((_, k) => {

@@ -1,12 +1,16 @@
 /**
- * What the chemistries of a family have in common in how they behave and are handled. Each family states its own beside its
- * figures (`lithium.ts`, `nickel.ts`, `lead.ts`); who decides or judges asks for the trait and never for the family by name.
+ * What the chemistries of a family have in common in how they behave and are handled. Each family
+ * states its own beside its figures (`lithium.ts`, `nickel.ts`, `lead.ts`); who decides or judges
+ * asks for the trait and never for the family by name.
  */
 
 export type FamilyId = 'lithium' | 'nickel' | 'lead';
 
 export interface Traits {
-	/** A person's own ceilings and floors are meant of it (rates, careful beginnings, deeper discharges). */
+	/**
+	 * A person's own ceilings and floors are meant of it (rates, careful beginnings, deeper
+	 * discharges).
+	 */
 	readonly followsOwnFigures: boolean;
 	/** Labels state the rate it bears, and makers an end of charge that may differ. */
 	readonly labelled: boolean;
@@ -18,7 +22,10 @@ export interface Traits {
 	readonly voltsTellCharge: boolean;
 	/** Packs may be charged joined in parallel. */
 	readonly mayJoin: boolean;
-	/** A charge may be left off and gone on with another day without harm, and a stopped one is no sign of anything. */
+	/**
+	 * A charge may be left off and gone on with another day without harm, and a stopped one is no
+	 * sign of anything.
+	 */
 	readonly mayPause: boolean;
 	/** It gives off gas that burns near the end of its charge. */
 	readonly gasses: boolean;
@@ -28,24 +35,34 @@ export interface Traits {
 	readonly coldHarm: string;
 	/** A healthy pack hardly warms at an ordinary rate: a marked rise is a sign. */
 	readonly staysCool: boolean;
-	/** Above this rate labels promise more than cells bear for long, 1/h; null: above the rate of a hurry. */
+	/**
+	 * Above this rate labels promise more than cells bear for long, 1/h; null: above the rate of a
+	 * hurry.
+	 */
 	readonly hardAboveC: number | null;
 	/** Chargers keep it under a family by nominal volts. */
 	readonly inNominalFamilies: boolean;
 	/** Nothing but the limits would end a run that they are meant to end, before harm is done. */
 	readonly harmedWithoutLimit: boolean;
-	/** Emptied by the sum of its volts, the strong cells hold up while the weakest is driven backwards. */
+	/**
+	 * Emptied by the sum of its volts, the strong cells hold up while the weakest is driven
+	 * backwards.
+	 */
 	readonly reverses: boolean;
 	/** What is to be done once it is empty, in words; null where it may stay so. */
 	readonly afterEmpty: string | null;
 	/** Cycles in a row after which more tell nothing new, and why one is enough. */
 	readonly cycles: { readonly most: number; readonly why: string };
-	/** Rest volts per cell of a pack that was just filled, where charging it again only heats; null where it tapers anyway. */
+	/**
+	 * Rest volts per cell of a pack that was just filled, where charging it again only heats; null
+	 * where it tapers anyway.
+	 */
 	readonly fullRestV: number | null;
 	/**
-	 * What low rest volts of the whole say where cells are not seen; null where they are, or volts say nothing. Below `ordinaryFromV`
-	 * a cell it is charged at `rateC` at most; volts that one cell less shows when it is full lie in `oneLessV`, and a battery that
-	 * is known to have been drained takes `drainedShare` of its capacity before it is judged.
+	 * What low rest volts of the whole say where cells are not seen; null where they are, or volts
+	 * say nothing. Below `ordinaryFromV` a cell it is charged at `rateC` at most; volts that one
+	 * cell less shows when it is full lie in `oneLessV`, and a battery that is known to have been
+	 * drained takes `drainedShare` of its capacity before it is judged.
 	 */
 	readonly lowRest: {
 		readonly ordinaryFromV: number;
@@ -57,11 +74,15 @@ export interface Traits {
 	readonly emptyHarm: string;
 	/** Share of charge from which it is ready; null: nearly all that its end of charge gives. */
 	readonly readyFrom: number | null;
-	/** Charge by which one cell differs from its siblings beyond what was read, one standard deviation, as a share. */
+	/**
+	 * Charge by which one cell differs from its siblings beyond what was read, one standard
+	 * deviation, as a share.
+	 */
 	readonly cellSpread: { readonly cellsRead: number; readonly sumRead: number };
 	/**
-	 * How the cells of one pack differ, one standard deviation: capacity as a share, resistance in natural-logarithm units, charge as
-	 * a share where each cell was read or only the sum. Null where a discharge is judged by the whole pack.
+	 * How the cells of one pack differ, one standard deviation: capacity as a share, resistance in
+	 * natural-logarithm units, charge as a share where each cell was read or only the sum. Null
+	 * where a discharge is judged by the whole pack.
 	 */
 	readonly cellsDiffer: {
 		readonly capacity: number;
@@ -69,13 +90,25 @@ export interface Traits {
 		readonly cellsRead: number;
 		readonly sumRead: number;
 	} | null;
-	/** How cells are counted from the volts of a rested pack: by what one can hold at most, by its volts at rest, or not at all. */
+	/**
+	 * How cells are counted from the volts of a rested pack: by what one can hold at most, by its
+	 * volts at rest, or not at all.
+	 */
 	readonly counting: { readonly by: 'most' } | { readonly by: 'rest'; readonly volts: number } | null;
-	/** Rest volts per cell between which a pack of the right count stands; null: its floor and its limit. */
+	/**
+	 * Rest volts per cell between which a pack of the right count stands; null: its floor and its
+	 * limit.
+	 */
 	readonly restsBetweenV: { readonly low: number; readonly high: number } | null;
-	/** How far a capacity limit goes at most: times what is missing, and times what the pack holds (common practice, no source). */
+	/**
+	 * How far a capacity limit goes at most: times what is missing, and times what the pack holds
+	 * (common practice, no source).
+	 */
 	readonly limitFactors: { readonly missing: number; readonly capacity: number };
-	/** Share of its label below which it is worn out for what it was bought for (common practice, no source). */
+	/**
+	 * Share of its label below which it is worn out for what it was bought for (common practice, no
+	 * source).
+	 */
 	readonly wornShare: number;
 	/** Some practitioners spare it capacity checks. */
 	readonly sparedChecks: boolean;

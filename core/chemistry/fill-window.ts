@@ -3,8 +3,9 @@ import type { Chemistry, Window } from './chemistry';
 import { ocvAt, socAt } from './curve';
 
 /**
- * Lithium cells are drawn from their everyday end of discharge to their end of charge, which they keep at rest; nickel and
- * lead stand higher under charge than they ever rest, so theirs is the window of the rest curve. V per cell.
+ * Lithium cells are drawn from their everyday end of discharge to their end of charge, which they
+ * keep at rest; nickel and lead stand higher under charge than they ever rest, so theirs is the
+ * window of the rest curve. V per cell.
  */
 export function fillWindow(chemistry: Chemistry): Window {
 	const { dischargeEndV, chargeEndV } = chemistry.voltages;

@@ -3,7 +3,10 @@ import type { Traits } from './family';
 import type { Chemistry } from './chemistry';
 import { curveFromAnchors } from './curve';
 
-/** Figures here: common practice, no source; 12 V at 10.2 to 10.8 is five cells. Its cells are levelled at every full charge. */
+/**
+ * Figures here: common practice, no source; 12 V at 10.2 to 10.8 is five cells. Its cells are
+ * levelled at every full charge.
+ */
 const LEAD_TRAITS: Traits = {
 	followsOwnFigures: false,
 	labelled: false,

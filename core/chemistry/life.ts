@@ -1,4 +1,7 @@
-/** LiFe: iron phosphate against graphite; a curve so flat that volts say little between a fifth and nine tenths. */
+/**
+ * LiFe: iron phosphate against graphite; a curve so flat that volts say little between a fifth
+ * and nine tenths.
+ */
 import type { Chemistry } from './chemistry';
 import { curveFromAnchors } from './curve';
 import { LITHIUM, LITHIUM_RATES, LITHIUM_SOURCES, lithiumRecovery } from './lithium';
@@ -7,7 +10,8 @@ export const life: Chemistry = {
 	id: 'life',
 	name: 'LiFe',
 	...LITHIUM,
-	// Its volts tell nothing of how far one cell is from its siblings: cells read are no better than a sum.
+	// Its volts tell nothing of how far one cell is from its siblings: cells read are no better than
+	// a sum.
 	traits: {
 		...LITHIUM.traits,
 		cellSpread: { cellsRead: 0.01, sumRead: 0.01 },

@@ -1,4 +1,7 @@
-/** Li-ion: round or prismatic cells with nickel-rich oxide and graphite; 4.10 V by default, 4.20 V where the maker says so. */
+/**
+ * Li-ion: round or prismatic cells with nickel-rich oxide and graphite; 4.10 V by default, 4.20 V
+ * where the maker says so.
+ */
 import type { Chemistry } from './chemistry';
 import { curveFromAnchors } from './curve';
 import { LITHIUM, LITHIUM_SOURCES, lithiumRecovery } from './lithium';

@@ -34,7 +34,10 @@ const LITHIUM_TRAITS: Traits = {
 	sparedChecks: true
 };
 
-/** Constant current and constant voltage, no gas, no trickle, gentle recovery from just under the floor. */
+/**
+ * Constant current and constant voltage, no gas, no trickle, gentle recovery from just under the
+ * floor.
+ */
 export const LITHIUM = {
 	family: 'lithium',
 	gentlerTwin: null,

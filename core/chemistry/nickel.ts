@@ -32,7 +32,10 @@ const NICKEL_TRAITS: Traits = {
 	sparedChecks: false
 };
 
-/** What the two nickel chemistries share: ends on the dip after the peak, no balance lead, left part charged. */
+/**
+ * What the two nickel chemistries share: ends on the dip after the peak, no balance lead, left
+ * part charged.
+ */
 export const NICKEL = {
 	family: 'nickel',
 	gentlerTwin: null,

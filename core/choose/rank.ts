@@ -1,4 +1,6 @@
-/** Which channel? What each would do for this pack, best first, and why it stands where it stands. */
+/**
+ * Which channel? What each would do for this pack, best first, and why it stands where it stands.
+ */
 import { channelNameOf } from '../charger/charger';
 import type { Solution } from '../program/solve';
 import { keyInCard } from '../card/key-in';
@@ -11,7 +13,10 @@ export interface ChannelOffer {
 	name: string;
 	verdict: Verdict;
 	checks: number;
-	/** Current it charges at, or discharges at where it only takes out, A; null where nothing is proposed. */
+	/**
+	 * Current it charges at, or discharges at where it only takes out, A; null where nothing is
+	 * proposed.
+	 */
 	currentA: number | null;
 	/** What decides that current, in words. */
 	decidedBy: string;
@@ -20,7 +25,10 @@ export interface ChannelOffer {
 	endsAt: string | null;
 	/** What must be changed in the charger first: "Safety timer 190 min". */
 	keyFirst: string[];
-	/** When the run that is on it is expected to end, ISO 8601; null when it is free. Past: nobody knows. */
+	/**
+	 * When the run that is on it is expected to end, ISO 8601; null when it is free. Past: nobody
+	 * knows.
+	 */
 	busyUntil: string | null;
 	/** Why it cannot, in words; null when it can. */
 	cannot: string | null;
@@ -28,7 +36,9 @@ export interface ChannelOffer {
 	why: string;
 }
 
-/** What a look, and a value to be keyed first, weigh against minutes (common practice, no source). */
+/**
+ * What a look, and a value to be keyed first, weigh against minutes (common practice, no source).
+ */
 const CHECK_MIN = 10;
 const KEY_MIN = 2;
 
@@ -84,7 +94,10 @@ function reason(offer: ChannelOffer, best: ChannelOffer): string {
 	return parts.join(', ');
 }
 
-/** Offers in order: those that can before those that cannot, free or soon free before others, each with its reason. */
+/**
+ * Offers in order: those that can before those that cannot, free or soon free before others, each
+ * with its reason.
+ */
 export function rankOffers(offers: readonly ChannelOffer[], now: string): ChannelOffer[] {
 	const sorted = offers
 		.map((offer, i) => ({ offer, i, cost: cost(offer, now) }))

@@ -1,13 +1,21 @@
-/** How often each answer to a clue is given where a cause, or two at once, are there. The tables never change: each is worked out once. */
+/**
+ * How often each answer to a clue is given where a cause, or two at once, are there. The tables
+ * never change: each is worked out once.
+ */
 import type { Cause } from './cause';
 import { clueOf, type ClueId } from './clue';
 
-/** A likelihood never says less than this: nobody has seen everything. Common practice, no source. */
+/**
+ * A likelihood never says less than this: nobody has seen everything. Common practice, no source.
+ */
 export const LEAST = 1e-4;
 
 type Shares = Readonly<Record<string, number>>;
 
-/** What one cause says of a clue: whether it states anything of it, and the shares of all answers, of sum about one. */
+/**
+ * What one cause says of a clue: whether it states anything of it, and the shares of all answers,
+ * of sum about one.
+ */
 interface Said {
 	stated: boolean;
 	shares: Shares;
@@ -26,7 +34,10 @@ export class AnswerShares {
 		this.sound = Object.keys(usual).reduce((best, a) => (usual[a] > usual[best] ? a : best));
 	}
 
-	/** Shares of every answer; those that the cause states nothing of keep their usual ones of what is left. */
+	/**
+	 * Shares of every answer; those that the cause states nothing of keep their usual ones of what
+	 * is left.
+	 */
 	private sharesOf(stated: Shares): Shares {
 		const left = Math.max(0, 1 - Object.values(stated).reduce((a, b) => a + b, 0));
 		const others = Object.entries(this.usual).filter(([a]) => stated[a] === undefined);
@@ -60,9 +71,10 @@ export class AnswerShares {
 	}
 
 	/**
-	 * Share of an answer where these causes are there, none to two. Of two at once the one that states something of a clue is heard.
-	 * Where both do, either may show: what is ordinary shows only where neither disturbs it, and the rest is shared between what each
-	 * of them would show instead.
+	 * Share of an answer where these causes are there, none to two. Of two at once the one that
+	 * states something of a clue is heard. Where both do, either may show: what is ordinary shows
+	 * only where neither disturbs it, and the rest is shared between what each of them would show
+	 * instead.
 	 */
 	together(causes: readonly Cause[], answer: string): number {
 		const [one, other] = causes;

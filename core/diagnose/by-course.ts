@@ -1,7 +1,8 @@
 /**
- * What the figures of a run say of its causes: the same program is simulated under each cause that a simulation can have, in several
- * strengths and as the pack may depart from the best guess anyway, and laid beside what the screen showed. A course alone never moves
- * the odds of two causes against each other by more than 20 to 1.
+ * What the figures of a run say of its causes: the same program is simulated under each cause
+ * that a simulation can have, in several strengths and as the pack may depart from the best guess
+ * anyway, and laid beside what the screen showed. A course alone never moves the odds of two
+ * causes against each other by more than 20 to 1.
  */
 import { coarseStepS } from '../forecast/forecast';
 import { packModel, uncertaintyOf } from '../forecast/assume';
@@ -17,7 +18,10 @@ import type { Shown } from './screen';
 /** Below this it is low, from it on part charged; a share (common practice, no source). */
 export const PART_CHARGED = 0.4;
 
-/** How one cause fits: its likelihood against that of all that can be simulated, between 1/√20 and √20, and what it would show. */
+/**
+ * How one cause fits: its likelihood against that of all that can be simulated, between 1/√20 and
+ * √20, and what it would show.
+ */
 export interface Fit {
 	factor: number;
 	/** "12.31 V and 4.2 A", at the strength that fits best. */
@@ -28,7 +32,10 @@ export interface Fit {
 interface Way {
 	change?: (model: PackModel, odd: number) => void;
 	departure?: Partial<Departure>;
-	/** Resistance between charger and pack that the cells do not have, Ω; or what main volts and cells together make of it. */
+	/**
+	 * Resistance between charger and pack that the cells do not have, Ω; or what main volts and
+	 * cells together make of it.
+	 */
 	leadOhm?: number | 'as shown';
 	/** The current is held at what is shown. */
 	held?: true;
@@ -109,7 +116,10 @@ const APART_SOC = 0.03;
 const LEAD_OHM = 0.012;
 const SUM_V = 0.03;
 const SUM_V_PER_A = 0.01;
-/** A start that is known better than this needs no fitting, and how finely it is fitted, of the capacity. */
+/**
+ * A start that is known better than this needs no fitting, and how finely it is fitted, of the
+ * capacity.
+ */
 const START_VAGUE = 0.04;
 const START_TO = 0.0015;
 /** Cells that may differ by more than this, of their charge, were not seen to differ. */
@@ -190,7 +200,10 @@ function agrees(r: Resolved, settings: ProgramSettings, is: Screen, shown: Shown
 	return p;
 }
 
-/** The start, within two standard deviations, from which a sound pack agrees best with what was shown: where the curve is steep a grid of three misses it. */
+/**
+ * The start, within two standard deviations, from which a sound pack agrees best with what was
+ * shown: where the curve is steep a grid of three misses it.
+ */
 function startAsShown(
 	r: Resolved,
 	settings: ProgramSettings,
@@ -215,8 +228,9 @@ function startAsShown(
 }
 
 /**
- * Departures that any sound pack may have, and how likely beside the best guess: that, one standard deviation either way of what moves a
- * course most, and the start that goes best with what was shown. Where nobody sees how cells differ they may as well be level.
+ * Departures that any sound pack may have, and how likely beside the best guess: that, one
+ * standard deviation either way of what moves a course most, and the start that goes best with
+ * what was shown. Where nobody sees how cells differ they may as well be level.
  */
 function nuisances(
 	r: Resolved,
@@ -234,8 +248,9 @@ function nuisances(
 }
 
 /**
- * Fits of the causes that can be simulated to what the screen shows, by cause; empty where nothing can be said: before anything
- * flowed, for discharges and programs of several legs, and for nickel, whose volts hardly tell.
+ * Fits of the causes that can be simulated to what the screen shows, by cause; empty where
+ * nothing can be said: before anything flowed, for discharges and programs of several legs, and
+ * for nickel, whose volts hardly tell.
  */
 export function fitsOf(r: Resolved, settings: ProgramSettings, shown: Shown | null): Record<string, Fit> {
 	const tells = r.taskData.moves === 'in' && !r.taskData.repeats && r.chemistry.endOfCharge.kind !== 'dip';

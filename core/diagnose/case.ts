@@ -12,7 +12,9 @@ export const CASE_ANSWER = {
 
 const noneYet = { optional: true, start: null } as const;
 
-/** What the charger's screen shows where no run is on record: as much of it as somebody reads off. */
+/**
+ * What the charger's screen shows where no run is on record: as much of it as somebody reads off.
+ */
 export const SCREEN = {
 	/** As it is set there: without it no current is too small. */
 	setA: figure({ label: 'Amps that are set', unit: 'A', min: 0.01, max: 300, ...noneYet }),

@@ -1,4 +1,7 @@
-/** A cause: what it is, how likely it is where something shows, what it makes of each clue, and what is done about it. */
+/**
+ * A cause: what it is, how likely it is where something shows, what it makes of each clue, and
+ * what is done about it.
+ */
 import type { AnswerOf, ClueId } from './clue';
 import type { SymptomId } from './symptom';
 
@@ -40,7 +43,10 @@ export const ACTIONS = {
 } as const;
 export type ActionId = keyof typeof ACTIONS;
 
-/** What it makes of a clue: the answers it makes likelier or rarer; the others keep their usual shares of what is left. */
+/**
+ * What it makes of a clue: the answers it makes likelier or rarer; the others keep their usual
+ * shares of what is left.
+ */
 export type Shows = { readonly [C in ClueId]?: { readonly [A in AnswerOf<C>]?: number } };
 
 export interface Cause {

@@ -1,4 +1,7 @@
-/** Charge between cells: cells are put on the curve a known share apart, what current adds is put on top, and the share is asked back. */
+/**
+ * Charge between cells: cells are put on the curve a known share apart, what current adds is put
+ * on top, and the share is asked back.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';

@@ -1,4 +1,7 @@
-/** How much charge lies between cells that stand apart in volts: little where the curve is steep, much where it is flat. */
+/**
+ * How much charge lies between cells that stand apart in volts: little where the curve is steep,
+ * much where it is flat.
+ */
 import { ocvAt, slopeAt, socAt } from '../chemistry/curve';
 import { packModel, presentCapacityAh } from '../forecast/assume';
 import { upperMiddle } from '../quantity/middle';
@@ -18,7 +21,9 @@ const FLATTEST = 0.03;
 const NEARLY_ALL = 0.995;
 
 export interface ChargeApart {
-	/** Between the highest and the lowest cell, of their charge, at what is known of the charge now. */
+	/**
+	 * Between the highest and the lowest cell, of their charge, at what is known of the charge now.
+	 */
 	about: number;
 	/** The least that it can be, wherever on the curve they may stand. */
 	least: number;
@@ -26,7 +31,10 @@ export interface ChargeApart {
 
 const within = (soc: number): number => Math.max(0, Math.min(NEARLY_ALL, soc));
 
-/** Charge of the middle cell at this moment, and its standard deviation: by what went in, and by its volts less what current adds to them. */
+/**
+ * Charge of the middle cell at this moment, and its standard deviation: by what went in, and by
+ * its volts less what current adds to them.
+ */
 function chargeNow(r: Resolved, shown: Shown, middleV: number): { soc: number; sigma: number } {
 	const { curve } = r.chemistry;
 	const cellOhm = meanCellOhm(packModel(r));
@@ -41,8 +49,8 @@ function chargeNow(r: Resolved, shown: Shown, middleV: number): { soc: number; s
 }
 
 /**
- * Charge between the cells of a run that goes in, as shares of their capacity. What current adds to the volts is taken to be the same in
- * all of them. Null where there is no cell page.
+ * Charge between the cells of a run that goes in, as shares of their capacity. What current adds
+ * to the volts is taken to be the same in all of them. Null where there is no cell page.
  */
 export function chargeApart(r: Resolved, shown: Shown): ChargeApart | null {
 	const { cellV } = shown;

@@ -1,11 +1,15 @@
 /**
- * What may be looked at, felt, metered or tried, and the answers it can have. Each says how often a bench on which something else is
- * wrong would give them (common practice, no source): a cause only states where it differs from that.
+ * What may be looked at, felt, metered or tried, and the answers it can have. Each says how often
+ * a bench on which something else is wrong would give them (common practice, no source): a cause
+ * only states where it differs from that.
  */
 
 import type { SymptomId, SymptomPhase } from './symptom';
 
-/** The order of looking: danger by eye and nose, the charger's own pages, hands, meter, swap, then what takes hours. */
+/**
+ * The order of looking: danger by eye and nose, the charger's own pages, hands, meter, swap, then
+ * what takes hours.
+ */
 export const STAGES = ['danger', 'known', 'page', 'hands', 'meter', 'swap', 'long'] as const;
 export type Stage = (typeof STAGES)[number];
 

@@ -1,4 +1,7 @@
-/** What a charger would have shown if a cause were so: the same program simulated with it, to be laid over what was seen. */
+/**
+ * What a charger would have shown if a cause were so: the same program simulated with it, to be
+ * laid over what was seen.
+ */
 import { courseOf } from '../follow/course';
 import { packModel } from '../forecast/assume';
 import { NO_DEPARTURE, type Departure } from '../forecast/departure';
@@ -9,7 +12,10 @@ import { meanCellOhm } from '../simulate/pack-model';
 
 /** A bad plug, Ω (common practice, no source: 0.55 V at 5 A is a hot one). */
 const PLUG_OHM = 0.1;
-/** Cells worn to so many times their resistance, to this share of their capacity; a pack out of the cold, K. */
+/**
+ * Cells worn to so many times their resistance, to this share of their capacity; a pack out of
+ * the cold, K.
+ */
 const WORN_OHM = 3;
 const WORN_SHARE = -0.4;
 const COLD_K = -18;
@@ -46,7 +52,10 @@ export interface WouldShow {
 	currentA: number[];
 }
 
-/** What would have been shown, without timer and limits; null where the cause cannot be simulated so, or the task moves both ways. */
+/**
+ * What would have been shown, without timer and limits; null where the cause cannot be simulated
+ * so, or the task moves both ways.
+ */
 export function wouldShow(r: Resolved, settings: ProgramSettings, causeId: string): WouldShow | null {
 	const departure = departureOf(r, causeId);
 	if (departure === null || r.taskData.repeats) return null;

@@ -1,6 +1,7 @@
 /**
- * What the program knows already, as answers: nobody is asked for it. From the program, the pack and its readings, the charger and its
- * supply, the check before the start, the figures of the run.
+ * What the program knows already, as answers: nobody is asked for it. From the program, the pack
+ * and its readings, the charger and its supply, the check before the start, the figures of the
+ * run.
  */
 import { deliverableA, powerLimits } from '../charger/envelope';
 import { ocvAt } from '../chemistry/curve';
@@ -40,7 +41,9 @@ export interface Facts {
 	impossible: Record<string, string>;
 	/** The sum behind a cause, with this pack's figures, by cause. */
 	sums: Record<string, string>;
-	/** How the course that was seen fits each cause that can be simulated; empty where none was seen. */
+	/**
+	 * How the course that was seen fits each cause that can be simulated; empty where none was seen.
+	 */
 	fits: Record<string, Fit>;
 }
 
@@ -389,7 +392,10 @@ export function factsOf(k: Known): Facts {
 	return { ...facts, answers: [...latest.values()] };
 }
 
-/** What a screen while it went on showed to be in order may have changed by the end: it excludes nothing of what showed then. */
+/**
+ * What a screen while it went on showed to be in order may have changed by the end: it excludes
+ * nothing of what showed then.
+ */
 const OF_ITS_MOMENT = ['one-over-unbalanced', 'steep-end'];
 
 /** What cannot be, of what is behind this symptom. */

@@ -1,4 +1,7 @@
-/** What the book answers besides the run: every figure where an answer changes, and what is too old or too vague to answer anything. */
+/**
+ * What the book answers besides the run: every figure where an answer changes, and what is too
+ * old or too vague to answer anything.
+ */
 import { aRunEvent, aUseEvent } from '../../tests/support/pack-events';
 import type { PackEvent } from '../pack-state/event';
 import assert from 'node:assert/strict';

@@ -1,6 +1,7 @@
 /**
- * What the book says of a pack besides the run in question, as answers: its resistance and what it holds over the months, its cells after
- * the end, how it lay before. Nobody is asked again for what was measured.
+ * What the book says of a pack besides the run in question, as answers: its resistance and what
+ * it holds over the months, its cells after the end, how it lay before. Nobody is asked again for
+ * what was measured.
  */
 import { mean, median } from 'd3-array';
 import { FALLS_V, fallOf } from '../log/after';
@@ -42,7 +43,10 @@ export interface Past {
 /* All common practice, no source. */
 const HOUR_MS = 3600e3;
 const DAY_H = 24;
-/** Resistances older than this say nothing of today, d; what a pack holds is known for longer. Nothing is cleared by what is older than these: a cell fails between two readings. */
+/**
+ * Resistances older than this say nothing of today, d; what a pack holds is known for longer.
+ * Nothing is cleared by what is older than these: a cell fails between two readings.
+ */
 const LATELY_D = 45;
 const HOLDS_FOR_D = 180;
 const CLEARS_D = { resistance: 7, holds: 30 } as const;
@@ -121,7 +125,10 @@ function ofCellsAfter({ pack }: Resolved, after: NonNullable<Past['after']>): An
 	});
 }
 
-/** Volts at rest after a charge that ends on volts, against its end and against what it began with. */
+/**
+ * Volts at rest after a charge that ends on volts, against its end and against what it began
+ * with.
+ */
 function ofRestAfter(r: Resolved, settings: ProgramSettings, after: NonNullable<Past['after']>): Answered[] {
 	const { chemistry, pack, reading, taskData } = r;
 	if (!after.full || taskData.moves !== 'in' || chemistry.endOfCharge.kind === 'dip') return [];
@@ -145,7 +152,10 @@ function ofRestAfter(r: Resolved, settings: ProgramSettings, after: NonNullable<
 	return [known('rest-after', answer, `${rest.toFixed(2)} V a cell at rest, ended at ${end.toFixed(2)} V`)];
 }
 
-/** How it lay before, by what moved its charge last; uses are not always written down, and its volts must bear it out. */
+/**
+ * How it lay before, by what moved its charge last; uses are not always written down, and its
+ * volts must bear it out.
+ */
 function ofLying({ state, chargeState, now }: Resolved): Answered[] {
 	const { movedAt, lastUse, judged, lastRun } = state;
 	if (movedAt === null || !chargeState.fromReading) return [];

@@ -1,6 +1,7 @@
 /**
- * From what shows and what was answered to odds of causes: Bayes over single causes, over two at once where both can be behind
- * it, and over none of these. Answers of a person may be wrong, and answers that tell the same thing another way count for less together.
+ * From what shows and what was answered to odds of causes: Bayes over single causes, over two at
+ * once where both can be behind it, and over none of these. Answers of a person may be wrong, and
+ * answers that tell the same thing another way count for less together.
  */
 import type { Fit } from './by-course';
 import type { ActionId, Cause } from './cause';
@@ -28,7 +29,10 @@ export interface Scene {
 	answers: readonly Answered[];
 	/** Causes that cannot be, with why, in figures. */
 	impossible: Readonly<Record<string, string>>;
-	/** How the course that was seen fits causes, as factors of their likelihood; absent or empty where none was seen. */
+	/**
+	 * How the course that was seen fits causes, as factors of their likelihood; absent or empty
+	 * where none was seen.
+	 */
 	fits?: Readonly<Record<string, Fit>>;
 	/** How many times each cause was confirmed before for this pack, lead or charger. */
 	confirmed: Readonly<Record<string, number>>;
@@ -79,7 +83,10 @@ const UNLISTED = 0.01;
 /** How far an answer is believed: the rest of it says nothing. */
 export const BELIEVED: Record<Sureness, number> = { sure: 0.93, 'I think': 0.75, about: 0.55 };
 const KNOWN_BELIEVED = 0.97;
-/** A cause that was confirmed for this very pack, lead or charger is so many times likelier, each time; three times at most. */
+/**
+ * A cause that was confirmed for this very pack, lead or charger is so many times likelier, each
+ * time; three times at most.
+ */
 const CONFIRMED = 1.8;
 const CONFIRMED_MOST = 3;
 /** An answer speaks for or against a cause from this pull on, in natural-logarithm units. */
@@ -98,7 +105,10 @@ function believedIn(hypotheses: readonly Pick<Prior, 'causes'>[], answered: Answ
 	return hypotheses.map(({ causes }) => share * shares.together(causes, answer) + doubt);
 }
 
-/** How much each answer counts: of those of kin the one that tells most counts whole, the next half, then a third. */
+/**
+ * How much each answer counts: of those of kin the one that tells most counts whole, the next
+ * half, then a third.
+ */
 function counts(answers: readonly Answered[], told: readonly number[]): number[] {
 	const kin = answers.map((a) => clueOf(a.clue).kin ?? a.clue);
 	return kin.map((k, i) => {
@@ -109,7 +119,10 @@ function counts(answers: readonly Answered[], told: readonly number[]): number[]
 	});
 }
 
-/** How far apart an answer sets what it could be, as the standard deviation of its logarithm over the odds before it. */
+/**
+ * How far apart an answer sets what it could be, as the standard deviation of its logarithm over
+ * the odds before it.
+ */
 function tells(hypotheses: readonly Prior[], logs: readonly number[]): number {
 	const mean = hypotheses.reduce((sum, h, i) => sum + h.prior * logs[i], 0);
 	return Math.sqrt(hypotheses.reduce((sum, h, i) => sum + h.prior * (logs[i] - mean) ** 2, 0));

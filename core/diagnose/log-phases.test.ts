@@ -155,7 +155,8 @@ test('a weak cell parts, and a leaking one lags: named with what they make', () 
 	assert.match(weak.sentence, /^Cell 2 parts from its fellows/);
 	const [leaky] = analyseLog(charged([{ kind: 'leaking cell', cell: 1, leakA: 0.9 }])).events;
 	assert.match(leaky.sentence, /^Cell 1 parts .* below them/);
-	// 30 mV down in two minutes at an unchanged current; over four minutes, or with less current, that is nothing.
+	// 30 mV down in two minutes at an unchanged current; over four minutes, or with less current,
+	// that is nothing.
 	const falls = (by: number, overS: number, then = 2) =>
 		analyseLog(
 			course(1200, (s) => {

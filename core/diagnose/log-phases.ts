@@ -1,6 +1,7 @@
 /**
- * What went on in a log, whoever's it is: phases by how volts and amps move, resistance from steps of the current, cells that part, a
- * dip at the end. Only figures are looked at; no program is known.
+ * What went on in a log, whoever's it is: phases by how volts and amps move, resistance from
+ * steps of the current, cells that part, a dip at the end. Only figures are looked at; no program
+ * is known.
  */
 import { upperMiddle } from '../quantity/middle';
 import type { Telemetry } from '../simulate/telemetry';
@@ -108,7 +109,10 @@ class Windows {
 		this.half = Math.max(2, Math.round(WINDOW_S / 2 / every));
 	}
 
-	/** Mean volts and amps just before and just after sample `k`, and how far the amps jitter about their means. */
+	/**
+	 * Mean volts and amps just before and just after sample `k`, and how far the amps jitter about
+	 * their means.
+	 */
 	around(k: number) {
 		const from = Math.max(0, k - this.half);
 		const to = Math.min(this.n, k + this.half + 1);
@@ -133,7 +137,8 @@ function phaseAt(w: Windows, k: number, greatestA: number): LogPhase {
 	if (a < 0) return 'discharge';
 	const moves = (from: number, to: number) => Math.abs(to - from) / Math.max(1e-9, Math.abs(from));
 	const flatV = moves(v0, v1) < CONSTANT_V;
-	// A current that only slides jitters about its mean as well; what pulses does so more than it slides.
+	// A current that only slides jitters about its mean as well; what pulses does so more than it
+	// slides.
 	if (jitterA > PULSED * a && jitterA > 0.6 * Math.abs(a1 - a0)) return 'pulsed';
 	if (moves(a0, a1) < CONSTANT) return flatV && a < FLOAT * greatestA ? 'float' : 'constant current';
 	if (flatV) return 'constant voltage';
@@ -147,8 +152,9 @@ const meansAt = (w: Windows, k: number) => {
 };
 
 /**
- * Where a constant current gives way to constant watts: both change too slowly for a window, so the whole stretch is looked at. The
- * sample from which on it is held by power; null where it is not.
+ * Where a constant current gives way to constant watts: both change too slowly for a window, so
+ * the whole stretch is looked at. The sample from which on it is held by power; null where it is
+ * not.
  */
 function heldFrom(w: Windows, from: number, to: number): number | null {
 	const points = Array.from({ length: HELD_POINTS + 1 }, (_, i) =>

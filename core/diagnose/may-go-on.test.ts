@@ -1,4 +1,7 @@
-/** May charge go on: eye, nose, hand and polarity before any odds, then shares at their edges, then a glance. */
+/**
+ * May charge go on: eye, nose, hand and polarity before any odds, then shares at their edges,
+ * then a glance.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { ActionId } from './cause';

@@ -1,4 +1,7 @@
-/** May charge go on? Yes only where everything that can burn is as good as excluded, and never against eye, nose, hand or polarity. */
+/**
+ * May charge go on? Yes only where everything that can burn is as good as excluded, and never
+ * against eye, nose, hand or polarity.
+ */
 import type { ActionId } from './cause';
 import type { PackStop } from '../pack-state/stop';
 import type { Answered, Diagnosis } from './infer';
@@ -37,7 +40,8 @@ const STOPS: Record<string, readonly string[]> = {
 	'pack-warm': ['hot'],
 	'plug-warm': ['hot'],
 	colours: ['reversed'],
-	// What no cell can read is an open wire: the charger balances, and ends, by cells that are not there.
+	// What no cell can read is an open wire: the charger balances, and ends, by cells that are not
+	// there.
 	'cell-page': ['zero beside double', 'an end cell zero']
 };
 const NEVER: Record<string, readonly string[]> = { eye: STOPS.eye };
@@ -53,7 +57,10 @@ export interface Verdict {
 	first: ActionId | null;
 }
 
-/** Judges whether charge may go on; `stop` is what the pack's own state forbids, whatever the odds say. */
+/**
+ * Judges whether charge may go on; `stop` is what the pack's own state forbids, whatever the odds
+ * say.
+ */
 export function mayGoOn(
 	diagnosis: Diagnosis,
 	answers: readonly Answered[],

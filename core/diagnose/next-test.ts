@@ -1,4 +1,7 @@
-/** The one look that tells most for least effort and risk: first a glance for danger, nothing that passes current before danger is excluded. */
+/**
+ * The one look that tells most for least effort and risk: first a glance for danger, nothing that
+ * passes current before danger is excluded.
+ */
 import type { ActionId, Cause } from './cause';
 import { CLUE_IDS, clueOf, type Clue, type ClueId } from './clue';
 import { actionOf, BELIEVED, type Answered, type Diagnosis, type Hypothesis, type Scene } from './infer';
@@ -21,7 +24,10 @@ export interface NextTest {
 const GLANCE_FROM = 0.002;
 /** One action this sure needs no more looks. */
 const SURE = 0.9;
-/** What ends a pack is not said by the program's own figures: somebody has looked, and it spoke for it. */
+/**
+ * What ends a pack is not said by the program's own figures: somebody has looked, and it spoke
+ * for it.
+ */
 const FOR_GOOD: readonly ActionId[] = ['retire'];
 const SURE_FOR_GOOD = 0.97;
 /** A test that tells less than this is not worth anybody's time, bit. */
@@ -84,7 +90,10 @@ class Open {
 		return (burning <= BURNS_AT_MOST || burning >= NO_FROM) && Math.max(...actions) >= SURE;
 	}
 
-	/** Shares of the answers to a clue, how much it is expected to clear up, bit, and how likely it decides the matter. */
+	/**
+	 * Shares of the answers to a clue, how much it is expected to clear up, bit, and how likely it
+	 * decides the matter.
+	 */
 	asked(clue: ClueId): { answers: { answer: string; p: number }[]; gain: number; decides: number } {
 		const usual: Record<string, number> = clueOf(clue).usual;
 		const shares = answersAt(clue);
@@ -156,7 +165,10 @@ const SOUND: Answered = {
 const asksOf = ({ phases, notOf }: Clue, symptom: SymptomId): boolean =>
 	!notOf?.includes(symptom) && (phases?.includes(symptomOf(symptom).phase) ?? true);
 
-/** The next look; null where one action is best whatever it is, or nothing that can be asked tells more. */
+/**
+ * The next look; null where one action is best whatever it is, or nothing that can be asked tells
+ * more.
+ */
 export function nextTest(
 	scene: Scene,
 	diagnosis: Diagnosis,
@@ -164,7 +176,8 @@ export function nextTest(
 ): NextTest | null {
 	const { answers, family, symptom } = scene;
 	const unasked = (id: ClueId) => !answers.some((a) => a.clue === id) && !skipped.includes(id);
-	// A glance costs nothing and may end it: it comes first wherever anything can burn, and where nothing else is missing.
+	// A glance costs nothing and may end it: it comes first wherever anything can burn, and where
+	// nothing else is missing.
 	const glance = unasked('eye') && (diagnosis.burns > GLANCE_FROM || settled(diagnosis, [...answers, SOUND]));
 	if (settled(diagnosis, answers) && !glance) return null;
 	const able = CLUE_IDS.filter((id) => {

@@ -7,6 +7,8 @@ export interface Shown {
 	cellV: readonly number[];
 	chargeAh: number;
 	minutes: number;
-	/** Its figures are not of one moment, or one of them was never seen: no course goes through them. */
+	/**
+	 * Its figures are not of one moment, or one of them was never seen: no course goes through them.
+	 */
 	mixed?: true;
 }

@@ -1,4 +1,7 @@
-/** What an ended run shows, as a person would put it: from its checks, what was watched, its end, and what is not what it says. */
+/**
+ * What an ended run shows, as a person would put it: from its checks, what was watched, its end,
+ * and what is not what it says.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { symptomsOfRun } from './symptom-of-run';

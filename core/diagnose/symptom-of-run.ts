@@ -1,4 +1,7 @@
-/** What shows, by how a run ended, by what was seen on it, or by what stood against its start: offered first, never decided. */
+/**
+ * What shows, by how a run ended, by what was seen on it, or by what stood against its start:
+ * offered first, never decided.
+ */
 import type { WatchRule } from '../follow/watched';
 import type { Contradiction } from '../log/check-evidence';
 import type { EndOutcome } from '../log/end-judgement';

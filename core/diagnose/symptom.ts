@@ -1,4 +1,7 @@
-/** What a person sees that is not as it should be: one line each, with other words for it, and when it shows. */
+/**
+ * What a person sees that is not as it should be: one line each, with other words for it, and
+ * when it shows.
+ */
 
 /** Before plugging, at the check, while it goes on, at its end, afterwards. */
 export const PHASES = ['before', 'check', 'going', 'end', 'afterwards'] as const;

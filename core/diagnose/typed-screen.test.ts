@@ -1,4 +1,7 @@
-/** A screen that was typed: what becomes a check, what a sum is made of, what goes through a course, and what is too little for any of it. */
+/**
+ * A screen that was typed: what becomes a check, what a sum is made of, what goes through a
+ * course, and what is too little for any of it.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aContext, aPack } from '../../tests/support/bench-chargers';

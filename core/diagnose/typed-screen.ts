@@ -1,4 +1,7 @@
-/** What somebody reads off a charger's screen, laid beside what is known: for a pack and a channel that no run is on record of. */
+/**
+ * What somebody reads off a charger's screen, laid beside what is known: for a pack and a channel
+ * that no run is on record of.
+ */
 import type { Screen } from './case';
 import type { Known } from './facts';
 import type { Shown } from './screen';
@@ -11,7 +14,8 @@ const given = <T>(value: T | null): value is T => value !== null;
 /** The screen while something flows; null where nothing that a sum can be made of was read. */
 function shownOf({ setA, mainV, currentA, cellsV, chargeAh, minutes }: Screen): Shown | null {
 	if (!given(mainV) || !given(currentA) || !given(setA)) return null;
-	// A course needs both; with one of them, or with more than these amps bring in, it has no place in time.
+	// A course needs both; with one of them, or with more than these amps bring in, it has no place
+	// in time.
 	const placed =
 		given(chargeAh) && given(minutes) && screenOdd({ ...NO_VOLTS, setA, minutes, chargeAh }) === null;
 	return {
@@ -23,7 +27,10 @@ function shownOf({ setA, mainV, currentA, cellsV, chargeAh, minutes }: Screen): 
 	};
 }
 
-/** Main volts and cells are read a moment apart, V and V a cell; amps and mAh to a tenth (common practice, no source). */
+/**
+ * Main volts and cells are read a moment apart, V and V a cell; amps and mAh to a tenth (common
+ * practice, no source).
+ */
 const APART_V = 0.05;
 const APART_CELL_V = 0.01;
 const TENTH = 1.1;
@@ -41,8 +48,9 @@ export function screenOdd({ setA, mainV, currentA, cellsV, minutes, chargeAh }: 
 }
 
 /**
- * What is known with a typed screen. Before the start it is a check; while it goes on, and at its end, a screen that sums are made of and
- * courses go through, and what went in is laid beside `expectedAh`, what was missing (Ah; null where nobody knows).
+ * What is known with a typed screen. Before the start it is a check; while it goes on, and at its
+ * end, a screen that sums are made of and courses go through, and what went in is laid beside
+ * `expectedAh`, what was missing (Ah; null where nobody knows).
  */
 export function withScreen(
 	k: Known,

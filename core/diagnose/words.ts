@@ -1,4 +1,7 @@
-/** From whatever a person types to what shows: a small search over our own words for it, and over messages that were taught. */
+/**
+ * From whatever a person types to what shows: a small search over our own words for it, and over
+ * messages that were taught.
+ */
 import { SYMPTOM_IDS, symptomOf, type SymptomId } from './symptom';
 
 /** A charger's own message, as somebody said what it means. */
@@ -38,7 +41,10 @@ const alike = (a: string, b: string): number => {
 	return same >= STEM && same >= short - 2 ? 0.7 : 0;
 };
 
-/** What `typed` may mean, the likeliest first; everything that fits the family where nothing is typed. */
+/**
+ * What `typed` may mean, the likeliest first; everything that fits the family where nothing is
+ * typed.
+ */
 export function findSymptoms(
 	typed: string,
 	taught: readonly Taught[] = [],

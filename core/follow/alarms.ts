@@ -1,4 +1,7 @@
-/** When a person is called to a run, and with what words: decided by the clock and by what was answered before, nothing else. */
+/**
+ * When a person is called to a run, and with what words: decided by the clock and by what was
+ * answered before, nothing else.
+ */
 import { choice, moment, text, type ValuesOf } from '../quantity/field';
 import type { Run } from '../log/run';
 
@@ -49,7 +52,10 @@ export interface Alarm {
 const MINUTE = 60e3;
 /** The timer is announced so long before it cuts, min (common practice, no source). */
 const TIMER_AHEAD_MIN = 5;
-/** After an end that was answered, it is asked about again this much later, min (common practice, no source). */
+/**
+ * After an end that was answered, it is asked about again this much later, min (common practice,
+ * no source).
+ */
 const END_AGAIN_MIN = 15;
 /** A finished pack is asked about for so long; after that it is history, h. */
 const CONNECTED_H = 12;

@@ -1,10 +1,16 @@
-/** A distribution over evenly spaced places, such as charges along a curve: what lies below a share of it. */
+/**
+ * A distribution over evenly spaced places, such as charges along a curve: what lies below a
+ * share of it.
+ */
 export class Along {
 	/** Natural logarithm of what its weights add up to. */
 	readonly logSum: number;
 	private readonly below: Float64Array;
 
-	/** `logWeights` are natural logarithms, of any height: the likeliest place counts however unlikely it is. */
+	/**
+	 * `logWeights` are natural logarithms, of any height: the likeliest place counts however
+	 * unlikely it is.
+	 */
 	constructor(
 		private readonly from: number,
 		private readonly step: number,
@@ -18,8 +24,9 @@ export class Along {
 	}
 
 	/**
-	 * The place below which lies this share of it, 0 to 1. Each place's weight is spread over the step around it: evenly, or as `within` says,
-	 * which makes of a share of place k's own weight the share of its step.
+	 * The place below which lies this share of it, 0 to 1. Each place's weight is spread over the
+	 * step around it: evenly, or as `within` says, which makes of a share of place k's own weight
+	 * the share of its step.
 	 */
 	at(share: number, within: (share: number, k: number) => number = (own) => own): number {
 		const { below } = this;

@@ -45,7 +45,8 @@ test('several steps are each by itself', () => {
 	const together = logBellOver(offs, 0.003);
 	for (let k = 0; k < 3; k++)
 		assert.equal(together[k], logBellOver([offs[k], offs[k + 1]], 0.003)[0], `step ${k}`);
-	// Each step may be told as exactly as it is: wide ones beside narrow ones, so that nothing of one is taken for the next.
+	// Each step may be told as exactly as it is: wide ones beside narrow ones, so that nothing of
+	// one is taken for the next.
 	const sigmas = Float64Array.of(0.003, 0.02, 0.001);
 	const own = logBellOver(offs, sigmas);
 	for (let k = 0; k < 3; k++)
@@ -62,7 +63,8 @@ test('the part of a step below a share of the bell over it', () => {
 	assert.equal(partOfStep(0.3, 0.001, 0.0015, 0.003), 0.3, 'narrow: evenly');
 	assert.equal(partOfStep(0.3, 0.05, 0.06, 0.003), 0.3, 'far out: evenly');
 	assert.ok(Math.abs(partOfStep(0.5, -0.01, 0.01, 0.003) - 0.5) < 0.001);
-	// All but the upper sixth of the bell lies below one standard deviation, at two thirds of this step.
+	// All but the upper sixth of the bell lies below one standard deviation, at two thirds of this
+	// step.
 	assert.ok(Math.abs(partOfStep(0.8413, -0.02, 0.02, 0.005) - 0.625) < 0.001);
 	assert.ok(Math.abs(partOfStep(0.8413, 0.02, -0.02, 0.005) - 0.625) < 0.001, 'falling as well');
 });

@@ -1,6 +1,7 @@
 /**
- * How well a figure that was read agrees with what is expected along a line that is looked at in steps: on average over each step, as
- * what lies between two places must not be missed where the line is steep.
+ * How well a figure that was read agrees with what is expected along a line that is looked at in
+ * steps: on average over each step, as what lies between two places must not be missed where the
+ * line is steep.
  */
 import { normalBelow } from '../quantity/bell';
 
@@ -9,14 +10,18 @@ export const logBell = (off: number, sigma: number): number => -((off / sigma) *
 
 /** Within so many standard deviations a step is no wider than its middle tells. */
 const NARROW = 0.3;
-/** Shares of a bell below this are told too roughly, see {@link normalBelow}: there the nearer edge tells. */
+/**
+ * Shares of a bell below this are told too roughly, see {@link normalBelow}: there the nearer
+ * edge tells.
+ */
 const LEAST_SHARE = 1e-5;
 /** Tries that halve a step until a thousandth of it is left. */
 const HALVINGS = 10;
 
 /**
- * {@link logBell} on average over each step; `offs` are by how much what was read is off at the edges, one more than there are steps,
- * and what is expected is taken for straight between two of them. `sigmas` is one standard deviation, the same for all or of each step.
+ * {@link logBell} on average over each step; `offs` are by how much what was read is off at the
+ * edges, one more than there are steps, and what is expected is taken for straight between two of
+ * them. `sigmas` is one standard deviation, the same for all or of each step.
  */
 export function logBellOver(offs: ArrayLike<number>, sigmas: number | Float64Array): Float64Array {
 	const steps = new Float64Array(offs.length - 1);
@@ -46,7 +51,10 @@ export function logBellOver(offs: ArrayLike<number>, sigmas: number | Float64Arr
 	return steps;
 }
 
-/** Which part of a step, 0 to 1, has this share of the bell over it; `one` and `other` are by how much its edges are off. */
+/**
+ * Which part of a step, 0 to 1, has this share of the bell over it; `one` and `other` are by how
+ * much its edges are off.
+ */
 export function partOfStep(share: number, one: number, other: number, sigma: number): number {
 	const [first, last] = [normalBelow(one / sigma), normalBelow(other / sigma)];
 	if (Math.abs(last - first) < LEAST_SHARE || Math.abs(other - one) < NARROW * sigma) return share;

@@ -1,6 +1,6 @@
 /**
- * When a person is asked for the charger's cell page: a cell that falls behind or climbs alone hides in the sum of all, and no other
- * figure shows it.
+ * When a person is asked for the charger's cell page: a cell that falls behind or climbs alone
+ * hides in the sum of all, and no other figure shows it.
  */
 import type { Look } from '../log/look';
 import type { Resolved } from '../request/context';
@@ -23,8 +23,8 @@ export const hasCellPage = (r: Pick<Resolved, 'pack' | 'channel' | 'chemistry'>)
 	r.chemistry.balanceFromCells !== null;
 
 /**
- * Why the cell page is to be looked at now, in a whole sentence; null where it is not, or where there is none. `looks` are in order of
- * time, `verdict` is what was said of the newest.
+ * Why the cell page is to be looked at now, in a whole sentence; null where it is not, or where
+ * there is none. `looks` are in order of time, `verdict` is what was said of the newest.
  */
 export function cellPageDue(
 	r: Pick<Resolved, 'pack' | 'channel' | 'chemistry'>,

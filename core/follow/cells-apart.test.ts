@@ -26,7 +26,8 @@ test('whoever draws by the guess and weighs what was drawn has what is supposed,
 		const drawn = evenShares.map((share) => guess.at(share));
 		const weights = drawn.map(({ logPrior }) => Math.exp(logPrior));
 		assert.ok(Math.abs(meanOf(weights) - 1) < 0.02, `${voltsV}: ${meanOf(weights)}`);
-		// Before anything was read a pack is as often further apart than usual as less, by half in natural logarithm.
+		// Before anything was read a pack is as often further apart than usual as less, by half in
+		// natural logarithm.
 		const mean = meanOf(drawn.map(({ scale }, k) => weights[k] * scale));
 		const square = meanOf(drawn.map(({ scale }, k) => weights[k] * scale ** 2));
 		assert.ok(Math.abs(mean) < 0.03 && Math.abs(Math.sqrt(square) - 0.5) < 0.02, `${mean}, ±${square}`);

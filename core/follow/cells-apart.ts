@@ -1,6 +1,7 @@
 /**
- * How far the cells of a pack are apart that were read one by one, and which of them belong together: where to look for possible starts
- * first. A guess only: whoever draws by it weighs what was drawn, so that a poor one costs draws and no truth.
+ * How far the cells of a pack are apart that were read one by one, and which of them belong
+ * together: where to look for possible starts first. A guess only: whoever draws by it weighs
+ * what was drawn, so that a poor one costs draws and no truth.
  */
 import { slopeAt, socAt } from '../chemistry/curve';
 import type { Chemistry } from '../chemistry/chemistry';
@@ -8,7 +9,10 @@ import { MORE_OR_LESS_LOG } from '../forecast/cells-differ';
 import { Along } from './along';
 import { logBell } from './bell-steps';
 
-/** What was read of each cell, V, and how exactly; how far cells differ on average, one standard deviation of charge. */
+/**
+ * What was read of each cell, V, and how exactly; how far cells differ on average, one standard
+ * deviation of charge.
+ */
 export interface CellsRead {
 	chemistry: Chemistry;
 	voltsV: readonly number[];
@@ -21,17 +25,29 @@ export interface CellsRead {
 	strays: number;
 }
 
-/** So many times as far apart as cells are on average is looked at, in natural logarithm, by steps. */
+/**
+ * So many times as far apart as cells are on average is looked at, in natural logarithm, by
+ * steps.
+ */
 const FURTHEST = 2;
 const STEP = 0.2;
 const SCALES = Math.round((2 * FURTHEST) / STEP) + 1;
 /** What all cells may be off by together is tried at these, standard deviations. */
 const OFFS = [-1.5, -0.75, 0, 0.75, 1.5];
-/** The middle of those that belong together is looked for at so many places, from the emptiest cell to the fullest. */
+/**
+ * The middle of those that belong together is looked for at so many places, from the emptiest
+ * cell to the fullest.
+ */
 const MIDDLES = 11;
-/** The guess is taken for less sharp than it is: a draw from where it says there is nothing must not count for a hundred. */
+/**
+ * The guess is taken for less sharp than it is: a draw from where it says there is nothing must
+ * not count for a hundred.
+ */
 const BLUNT = 0.7;
-/** Volts of a level curve say nothing of a charge; this is as level as counts, V for all of the charge. */
+/**
+ * Volts of a level curve say nothing of a charge; this is as level as counts, V for all of the
+ * charge.
+ */
 const LEAST_SLOPE_V = 1e-3;
 
 /** Which cells belong together if they are so far apart. */
@@ -68,7 +84,10 @@ export class CellsApart {
 		});
 	}
 
-	/** Every place of the middle, were all cells off by so many standard deviations: how likely each scale is there, and who belongs to it. */
+	/**
+	 * Every place of the middle, were all cells off by so many standard deviations: how likely each
+	 * scale is there, and who belongs to it.
+	 */
 	private casesOf(off: number): { logs: number[]; belongs: number[][] }[] {
 		const { chemistry, voltsV, eachV, allV, supposed, strays } = this.read;
 		const socs = voltsV.map((v) => socAt(chemistry.curve, v - off * allV));
@@ -92,8 +111,8 @@ export class CellsApart {
 	}
 
 	/**
-	 * How many times as far apart as on average, natural logarithm, at this share (0 to 1) of what is guessed; and by how much likelier it is
-	 * than it is guessed, natural logarithm.
+	 * How many times as far apart as on average, natural logarithm, at this share (0 to 1) of what
+	 * is guessed; and by how much likelier it is than it is guessed, natural logarithm.
 	 */
 	at(share: number): { scale: number; logPrior: number } {
 		const scale = this.along.at(share);

@@ -1,4 +1,7 @@
-/** The course of a pack that departs from the best guess: all legs of a program, one after another. */
+/**
+ * The course of a pack that departs from the best guess: all legs of a program, one after
+ * another.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aReading } from '../../tests/support/bench-chargers';

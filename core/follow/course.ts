@@ -1,4 +1,7 @@
-/** How one possible pack would run: what the charger's screen would show at moments of a grid, and how it ends. */
+/**
+ * How one possible pack would run: what the charger's screen would show at moments of a grid, and
+ * how it ends.
+ */
 import { coarseStepS } from '../forecast/forecast';
 import { packModel } from '../forecast/assume';
 import type { Departure } from '../forecast/departure';
@@ -31,7 +34,8 @@ function note(course: Course, k: number, sim: PackSimulation, departure: Departu
 		if (v < low) low = v;
 		if (v > high) high = v;
 	}
-	// A charger that regulates to too high a voltage reads too little by as much: it takes what it reads for the end.
+	// A charger that regulates to too high a voltage reads too little by as much: it takes what it
+	// reads for the end.
 	shown.packV[k] = sim.packV - sim.cells * departure.voltageV;
 	shown.lowestCellV[k] = low - departure.voltageV;
 	shown.highestCellV[k] = high - departure.voltageV;
@@ -40,8 +44,9 @@ function note(course: Course, k: number, sim: PackSimulation, departure: Departu
 }
 
 /**
- * Follows a pack that departs so from the best guess, to its own end or to `untilMin`; neither timer nor limit cuts it. Where `startSoc` is
- * given, each cell begins with that charge and not with what the departure makes of it.
+ * Follows a pack that departs so from the best guess, to its own end or to `untilMin`; neither
+ * timer nor limit cuts it. Where `startSoc` is given, each cell begins with that charge and not
+ * with what the departure makes of it.
  */
 export function courseOf(
 	r: Resolved,

@@ -107,7 +107,8 @@ test('one figure that was read wrong does not outweigh those that were read righ
 });
 
 test('followed with three figures from screens of packs nobody knows: the end is known better, the band holds, nothing is cried', () => {
-	// A small cut of `npm run follow`, for whoever changes this file; every chemistry is held against the best in tests/reference.
+	// A small cut of `npm run follow`, for whoever changes this file; every chemistry is held
+	// against the best in tests/reference.
 	const error = { untold: 0, told: 0 };
 	let [inside, cried, all] = [0, 0, 0];
 	for (const chemistry of ['lipo', 'nimh', 'leadgel'])

@@ -1,8 +1,10 @@
 /**
- * A run followed by what is read off the charger's screen. Possible packs are drawn from what was known at the start (charge,
- * capacity, resistance, the pack's own curve, how cells differ, the charger's own errors), each is simulated, and each look weighs them by how well
- * they agree with it. Where few are left that agree, more are drawn around those (adaptive importance sampling over all draws so
- * far with the mixture they came from: Cornuet, Marin, Mira and Robert 2012, Scand. J. Stat. 39, 798-812; from memory).
+ * A run followed by what is read off the charger's screen. Possible packs are drawn from what was
+ * known at the start (charge, capacity, resistance, the pack's own curve, how cells differ, the
+ * charger's own errors), each is simulated, and each look weighs them by how well they agree with
+ * it. Where few are left that agree, more are drawn around those (adaptive importance sampling
+ * over all draws so far with the mixture they came from: Cornuet, Marin, Mira and Robert 2012,
+ * Scand. J. Stat. 39, 798-812; from memory).
  */
 import { quantileSorted } from 'd3-array';
 import { ocvAt } from '../chemistry/curve';
@@ -48,16 +50,21 @@ const ENOUGH = 110;
 /** So many are left to fit to, and count in the end at least. */
 const ENOUGH_TO_FIT = 40;
 const LEAST_COUNTING = 60;
-/** New draws spread wider than those they stand around, and never less than this share of a standard deviation. */
+/**
+ * New draws spread wider than those they stand around, and never less than this share of a
+ * standard deviation.
+ */
 const WIDER = 1.5;
 const LEAST_WIDTH = 0.05;
 /** Looks further along than this many times the forecast's 95th percentile are not expected. */
 const HORIZON = 1.5;
 
 /**
- * How exactly a figure tells, one standard deviation. The curve of this very pack is off ours by some charge, which is drawn with it,
- * and by a little charge and a little of a volt besides, which waves along it; what a curve remembers while it is charged is by a share
- * of it another from look to look, as it fades; a screen's last digit is rounded, or cut, and may flicker (common practice, no source).
+ * How exactly a figure tells, one standard deviation. The curve of this very pack is off ours by
+ * some charge, which is drawn with it, and by a little charge and a little of a volt besides,
+ * which waves along it; what a curve remembers while it is charged is by a share of it another
+ * from look to look, as it fades; a screen's last digit is rounded, or cut, and may flicker
+ * (common practice, no source).
  */
 interface Exactness {
 	curveV: number;
@@ -67,34 +74,55 @@ interface Exactness {
 }
 /** By this looks weigh. */
 const USUALLY: Exactness = { curveV: 0.001, curveSoc: 0.003, fades: 0.2, lastDigit: 0.5 };
-/** By this a figure is judged: before a person is told to stop, the pack may be a stranger one than looks are weighed for. */
+/**
+ * By this a figure is judged: before a person is told to stop, the pack may be a stranger one
+ * than looks are weighed for.
+ */
 const AT_WORST: Exactness = { curveV: 0.002, curveSoc: 0.003, fades: 0.5, lastDigit: 1 };
-/** A charger's meter is off by a per cent; the minute that was read may have begun or be nearly over (common practice, no source). */
+/**
+ * A charger's meter is off by a per cent; the minute that was read may have begun or be nearly
+ * over (common practice, no source).
+ */
 const METER = { currentA: 0.01, chargeAh: 0.01 };
 const CLOCK_MIN = 0.1;
 /** Within this, min, a charger has come up to its current (common practice, no source). */
 const RAMP_MIN = 1;
 /** Between these a curve's slope is its usual one. */
 const [MOSTLY_FROM, MOSTLY_TO] = [0.1, 0.9];
-/** Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh all others. */
+/**
+ * Degrees of freedom of the errors' distribution: a figure that was read wrong must not outweigh
+ * all others.
+ */
 const FREEDOM = 10;
 
 /** Whether a figure is volts, which a curve's errors move. */
 const isVolts = (what: LookKind): boolean => what !== 'currentA' && what !== 'chargeAh';
 
-/** Where ±3.29 and ±1.645 standard deviations of a normal distribution lie: 999 of 1000, and 90 of 100. */
+/**
+ * Where ±3.29 and ±1.645 standard deviations of a normal distribution lie: 999 of 1000, and 90 of
+ * 100.
+ */
 const FAR = 3.29 / 1.645;
 
 export class Following {
 	/** The grid goes so far, min. */
 	readonly untilMin: number;
-	/** What all of its charge makes of a cell's volts where the curve is neither near empty nor near full. */
+	/**
+	 * What all of its charge makes of a cell's volts where the curve is neither near empty nor near
+	 * full.
+	 */
 	private readonly slopeV: number;
 	private readonly packs: PossiblePacks;
 	private readonly drawn: PossiblePack[];
-	/** Where the draws came from, and how many from each; null is what was known before the first look. */
+	/**
+	 * Where the draws came from, and how many from each; null is what was known before the first
+	 * look.
+	 */
 	private readonly sources: { from: Gaussian | null; count: number }[] = [];
-	/** For each draw how much likelier it was drawn than it is, added up over all that were drawn from each source. */
+	/**
+	 * For each draw how much likelier it was drawn than it is, added up over all that were drawn
+	 * from each source.
+	 */
 	private readonly likelier: number[] = [];
 	/** For each look that was told how well each draw agrees with it, as natural logarithm. */
 	private readonly agreed = new Map<string, number[]>();
@@ -120,7 +148,10 @@ export class Following {
 		this.comeFrom(from, count);
 	}
 
-	/** The last so many draws came from there: every draw might have, and they might have come from every source. */
+	/**
+	 * The last so many draws came from there: every draw might have, and they might have come from
+	 * every source.
+	 */
 	private comeFrom(from: Gaussian | null, count: number): void {
 		const before = this.drawn.length - count;
 		const source = { from, count };
@@ -132,7 +163,10 @@ export class Following {
 			this.likelier.push(this.sources.reduce((sum, s) => sum + by(k, s), 0));
 	}
 
-	/** One standard deviation of what a screen shows at this minute of this course, besides what the course itself leaves open. */
+	/**
+	 * One standard deviation of what a screen shows at this minute of this course, besides what the
+	 * course itself leaves open.
+	 */
 	private errorOf(what: LookKind, course: Course, minute: number, value: number, is: Exactness): number {
 		const gridMin = this.untilMin / (POINTS - 1);
 		// How fast this course's own figure moves: over the step before, in the first one over that.
@@ -168,7 +202,10 @@ export class Following {
 		return (-(FREEDOM + 1) / 2) * Math.log(1 + (t * t) / FREEDOM) - Math.log(error);
 	}
 
-	/** How well each draw agrees with a look: what was found once holds, as looks are told again with each that follows. */
+	/**
+	 * How well each draw agrees with a look: what was found once holds, as looks are told again with
+	 * each that follows.
+	 */
 	private agreeing(look: Look): readonly number[] {
 		const name = `${look.what} ${look.value} ${look.minute}`;
 		const known = this.agreed.get(name) ?? [];
@@ -178,7 +215,10 @@ export class Following {
 		return known;
 	}
 
-	/** How well each draw agrees with the looks, and how much likelier it was drawn than it is, as natural logarithms. */
+	/**
+	 * How well each draw agrees with the looks, and how much likelier it was drawn than it is, as
+	 * natural logarithms.
+	 */
 	private agreement(looks: readonly Look[]): { likelihood: Float64Array; drawn: Float64Array } {
 		const total = this.drawn.length;
 		const likelihood = new Float64Array(total);
@@ -191,7 +231,8 @@ export class Following {
 	tell(looks: readonly Look[]): void {
 		let agreement = this.agreement(looks);
 		for (let round = 0; round < MOST_ROUNDS && countingOf(weightsOf(agreement, 1)) < ENOUGH; round++) {
-			// Fitted to weights that are no sharper than leaves some draws to fit to: one draw alone says nothing of a direction.
+			// Fitted to weights that are no sharper than leaves some draws to fit to: one draw alone says
+			// nothing of a direction.
 			const points = this.drawn.map((d) => d.z);
 			this.add(fitted(points, evened(agreement, ENOUGH_TO_FIT), WIDER, LEAST_WIDTH), MORE);
 			agreement = this.agreement(looks);
@@ -219,7 +260,10 @@ export class Following {
 		return { p5, median, p95, least: median - FAR * (median - p5), most: median + FAR * (p95 - median) };
 	}
 
-	/** What of a figure is there only because current flows: all of amps and charge, of volts what resistance makes of it. */
+	/**
+	 * What of a figure is there only because current flows: all of amps and charge, of volts what
+	 * resistance makes of it.
+	 */
 	private byCurrent(what: LookKind, median: number): number {
 		if (!isVolts(what)) return median;
 		const out = this.r.taskData.moves === 'out';
@@ -228,12 +272,18 @@ export class Following {
 		return 2 * currentA * meanCellOhm(packModel(this.r)) * (what === 'packV' ? this.r.pack.cells : 1);
 	}
 
-	/** What the screen should show at `minute`, null where every possible pack is done by then. The meter's error is in the far ends. */
+	/**
+	 * What the screen should show at `minute`, null where every possible pack is done by then. The
+	 * meter's error is in the far ends.
+	 */
 	shouldRead(minute: number): Record<LookKind, Expected> | null {
 		return this.reads(minute, this.weights);
 	}
 
-	/** The same for any sound pack, as it was before the first look; null where every one of them is done by then. */
+	/**
+	 * The same for any sound pack, as it was before the first look; null where every one of them is
+	 * done by then.
+	 */
 	soundReads(minute: number): Record<LookKind, Expected> | null {
 		return this.reads(minute, new Float64Array(FIRST).fill(1 / FIRST));
 	}
@@ -260,8 +310,9 @@ export class Following {
 	}
 
 	/**
-	 * What the screen showed last, where every possible pack is done by `minute`: a charge that is overdue is the one whose figures
-	 * must be taken most of all, and what a typed number is follows from these.
+	 * What the screen showed last, where every possible pack is done by `minute`: a charge that is
+	 * overdue is the one whose figures must be taken most of all, and what a typed number is follows
+	 * from these.
 	 */
 	lastShown(minute: number): Record<LookKind, Expected> {
 		for (let at = Math.min(minute, this.untilMin); at > 0; at -= this.untilMin / (POINTS - 1)) {
@@ -334,7 +385,10 @@ export class Following {
 		return { before: about((k) => (k < FIRST ? 1 / FIRST : 0)), now: about((k) => this.weights[k]) };
 	}
 
-	/** What the looks say of the pack: charge at the start (0 to 1), capacity (Ah), resistance of a cell (Ω). */
+	/**
+	 * What the looks say of the pack: charge at the start (0 to 1), capacity (Ah), resistance of a
+	 * cell (Ω).
+	 */
 	learnedOf(): { startSoc: Learned; capacityAh: Learned; cellOhm: Learned } {
 		const capacityAh = presentCapacityAh(this.r);
 		const ohm = meanCellOhm(packModel(this.r));

@@ -1,4 +1,7 @@
-/** A normal distribution of several numbers: drawn from, and its density, by the Cholesky factor of its covariance. */
+/**
+ * A normal distribution of several numbers: drawn from, and its density, by the Cholesky factor
+ * of its covariance.
+ */
 
 export interface Gaussian {
 	mean: Float64Array;
@@ -21,8 +24,8 @@ export function standard(size: number): Gaussian {
 }
 
 /**
- * The one with mean and covariance of weighted points, the covariance widened by `wider` and never narrower than `least` in any
- * direction of its own numbers. Weights add up to 1.
+ * The one with mean and covariance of weighted points, the covariance widened by `wider` and
+ * never narrower than `least` in any direction of its own numbers. Weights add up to 1.
  */
 export function fitted(
 	points: readonly Float64Array[],

@@ -1,4 +1,7 @@
-/** What one figure read off the screen says of the run: on track, ahead, behind, or stop now, with the reason. */
+/**
+ * What one figure read off the screen says of the run: on track, ahead, behind, or stop now, with
+ * the reason.
+ */
 import { LOOK_KINDS, lookText, type Look } from '../log/look';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
@@ -56,9 +59,10 @@ const further = (r: Resolved, what: Look['what']): 1 | -1 => {
 };
 
 /**
- * Judges a look. `expected` is what the screen should have shown before this look was taken for anything; null where the run
- * should be over by then. `sound` is what any sound pack shows, whatever earlier looks taught: a danger that was there from the
- * beginning must not teach that it is this pack's way.
+ * Judges a look. `expected` is what the screen should have shown before this look was taken for
+ * anything; null where the run should be over by then. `sound` is what any sound pack shows,
+ * whatever earlier looks taught: a danger that was there from the beginning must not teach that
+ * it is this pack's way.
  */
 export function judgeLook(
 	r: Resolved,

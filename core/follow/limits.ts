@@ -1,19 +1,31 @@
-/** What no screen of a sound charge can show: limits that physics and the program set, which need no forecast to be seen. */
+/**
+ * What no screen of a sound charge can show: limits that physics and the program set, which need
+ * no forecast to be seen.
+ */
 import { LOOK_KINDS, lookText, type Look } from '../log/look';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 
 /** Charge that a pack takes at most, shares of its capacity (common practice, no source). */
 const MOST_SHARE = { lithium: 1.1, lead: 1.25, nickel: 1.25, slowNickel: 1.6 } as const;
-/** Below this share of a nickel pack's capacity an hour it is charged for its time (common practice, no source). */
+/**
+ * Below this share of a nickel pack's capacity an hour it is charged for its time (common
+ * practice, no source).
+ */
 const SLOW_C = 0.15;
 /** A charger's own current and charge are this exact, shares (common practice, no source). */
 const METER = 0.05;
-/** Of lithium the lowest cell falls no further than this while it is charged with the same current, V (common practice, no source). */
+/**
+ * Of lithium the lowest cell falls no further than this while it is charged with the same
+ * current, V (common practice, no source).
+ */
 const FALL_V = 0.02;
 /** Current counts as the same within this share. */
 const SAME = 0.05;
-/** Current in constant voltage rises by no more than this share and what the cells bleed (common practice, no source). */
+/**
+ * Current in constant voltage rises by no more than this share and what the cells bleed (common
+ * practice, no source).
+ */
 const RISE = 0.1;
 /** Between two looks at the current something may have changed only after this long, min. */
 const LASTING_MIN = 2;

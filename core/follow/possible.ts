@@ -1,6 +1,7 @@
 /**
- * The packs that are possible before any look: what each is drawn by, as standard normal numbers that looks can teach something of, and
- * what its charger would show. Chance that no look tells of (which cell resists more) is drawn anew each time.
+ * The packs that are possible before any look: what each is drawn by, as standard normal numbers
+ * that looks can teach something of, and what its charger would show. Chance that no look tells
+ * of (which cell resists more) is drawn anew each time.
  */
 import { packModel, uncertaintyOf } from '../forecast/assume';
 import { NO_DEPARTURE, type Departure } from '../forecast/departure';
@@ -16,7 +17,10 @@ export interface PossiblePack {
 	/** What it was drawn by. */
 	z: Float64Array;
 	course: Course;
-	/** What its curve remembers while it is charged, V per cell: every volt that is shown is off by it. */
+	/**
+	 * What its curve remembers while it is charged, V per cell: every volt that is shown is off by
+	 * it.
+	 */
 	remembersV: number;
 	/** Mean charge of its cells at the start. */
 	startSoc: number;
@@ -36,17 +40,22 @@ interface Assumed {
 
 /** Departures further out are slips, not packs, standard deviations. */
 const FURTHEST = 3.5;
-/** Of so many that fit what is supposed, those that are followed are drawn by how well they agree with what was read. */
+/**
+ * Of so many that fit what is supposed, those that are followed are drawn by how well they agree
+ * with what was read.
+ */
 const CANDIDATES = 600;
 /**
- * What a flat or lazy curve remembers while it is charged, as a share of what it does at rest (common practice, no source). It is the
- * same at every look of a run, so that it is drawn with each pack: two looks tell of it, and what they differ by is free of it.
+ * What a flat or lazy curve remembers while it is charged, as a share of what it does at rest
+ * (common practice, no source). It is the same at every look of a run, so that it is drawn with
+ * each pack: two looks tell of it, and what they differ by is free of it.
  */
 const REMEMBERED = 0.15;
 
 /**
- * Where charging slows near full, when it ends is a matter of that resistance, which nobody reads and few measure: one standard
- * deviation in natural-logarithm units (common practice, no source).
+ * Where charging slows near full, when it ends is a matter of that resistance, which nobody reads
+ * and few measure: one standard deviation in natural-logarithm units (common practice, no
+ * source).
  */
 const TAIL_LOG = 0.31;
 
@@ -132,7 +141,10 @@ export class PossiblePacks {
 		return this.followed(z, this.assumed(z));
 	}
 
-	/** By how much a pack departs from the best guess in what it was drawn by, 0 where nothing is open. */
+	/**
+	 * By how much a pack departs from the best guess in what it was drawn by, 0 where nothing is
+	 * open.
+	 */
 	departs(id: keyof Departure, { z }: PossiblePack): number {
 		const i = this.ids.indexOf(id);
 		return i < 0 ? 0 : this.sigma[id] * clip(z[i]);

@@ -1,13 +1,22 @@
-/** Where along evenly spaced places something is that was read: each place as usual as it is, and as well as what was read agrees with it. */
+/**
+ * Where along evenly spaced places something is that was read: each place as usual as it is, and
+ * as well as what was read agrees with it.
+ */
 import { Along } from './along';
 import { logBellOver, partOfStep } from './bell-steps';
 
 export class ReadAlong {
 	private readonly along: Along;
-	/** How well what was read agrees with each place, as natural logarithm; null where nothing was read. */
+	/**
+	 * How well what was read agrees with each place, as natural logarithm; null where nothing was
+	 * read.
+	 */
 	private readonly agrees: Float64Array | null;
 
-	/** `offs` are by how much what was read is off what the edges of the places show, one more than there are places; null for nothing read. */
+	/**
+	 * `offs` are by how much what was read is off what the edges of the places show, one more than
+	 * there are places; null for nothing read.
+	 */
 	constructor(
 		private readonly from: number,
 		private readonly step: number,
@@ -34,7 +43,10 @@ export class ReadAlong {
 		);
 	}
 
-	/** How well what was read agrees with the step around a place, as natural logarithm; 0 where nothing was read. */
+	/**
+	 * How well what was read agrees with the step around a place, as natural logarithm; 0 where
+	 * nothing was read.
+	 */
 	agreesAt(place: number): number {
 		return this.agrees?.[Math.round((place - this.from) / this.step)] ?? 0;
 	}

@@ -48,7 +48,8 @@ test('a distribution along evenly spaced places: what lies below a share of it, 
 });
 
 test('what is drawn is what whoever tries everything finds: cells read apart, on the flat and on the steep', () => {
-	// By brute force: everything drawn as it is supposed, weighed by how well it agrees with what was read (Bayes, no approximation).
+	// By brute force: everything drawn as it is supposed, weighed by how well it agrees with what
+	// was read (Bayes, no approximation).
 	for (const readV of [
 		[3.29, 3.3],
 		[3.15, 3.19]
@@ -140,7 +141,8 @@ test('volts from before the last run are no start: it is supposed as if nothing 
 
 test('cells that nobody read lie as far apart as so many do by chance, more often than not near neither end, and add up to the pack', () => {
 	const next = normal(uniform(8));
-	// The mean distance between the outermost of 2 and 6 standard normal numbers: 2/√π, and 2.534 (Tippett 1925, Biometrika 17; from memory).
+	// The mean distance between the outermost of 2 and 6 standard normal numbers: 2/√π, and 2.534
+	// (Tippett 1925, Biometrika 17; from memory).
 	for (const [cells, distance] of [
 		[2, 2 / Math.sqrt(Math.PI)],
 		[6, 2.534]
@@ -149,7 +151,8 @@ test('cells that nobody read lie as far apart as so many do by chance, more ofte
 		assert.equal(start.size, 3);
 		const starts = Array.from({ length: 3000 }, () => start.of(Float64Array.of(0, next(), next()), 0, 0));
 		const far = mean(starts.map(({ soc }) => soc[cells - 1] - soc[0])) / 0.05;
-		// How far they differ is itself another from pack to pack, half of it in natural logarithm: e^(0.25 / 2) on average.
+		// How far they differ is itself another from pack to pack, half of it in natural logarithm:
+		// e^(0.25 / 2) on average.
 		assert.ok(Math.abs(far / (distance * Math.exp(0.125)) - 1) < 0.06, `${cells} cells: ${far}`);
 		const { soc } = starts[0];
 		assert.deepEqual(
@@ -169,7 +172,8 @@ test('one cell far from its fellows is where its volts are, and does not leave o
 	for (const { chemistry, cells, odd, least = 80 } of [
 		{ chemistry: 'life', cells: [3.29, 3.29, 2.9], odd: 2 },
 		{ chemistry: 'life', cells: [3.29, 3.29, 3.29, 3.75], odd: 3 },
-		// A cell that is weak, or was typed wrong, where volts tell; and cells read low, where a place of the curve is many millivolts wide.
+		// A cell that is weak, or was typed wrong, where volts tell; and cells read low, where a place
+		// of the curve is many millivolts wide.
 		{ chemistry: 'lipo', cells: [3.8, 3.8, 3.8, 3.6], odd: 3 },
 		{ chemistry: 'lipo', cells: [3.7, 3.95, 3.7, 3.7], odd: 1 },
 		{ chemistry: 'liion', cells: [3.5, 3.52, 3.35], odd: 2 },

@@ -1,8 +1,10 @@
 /**
- * With how much charge each cell may have begun. One bell around the estimate does not do where volts at rest hardly tell, on a flat or
- * lazy curve: the same volts fit a third of it, what the curve remembers moves them all, and cells that read apart are on a steep piece
- * of it or far apart. Nor do cells that differ by chance beyond what was read, where each was read. So the charge is drawn by what was
- * read, given what the curve remembers, from the whole of it, and each cell's by its own volts.
+ * With how much charge each cell may have begun. One bell around the estimate does not do where
+ * volts at rest hardly tell, on a flat or lazy curve: the same volts fit a third of it, what the
+ * curve remembers moves them all, and cells that read apart are on a steep piece of it or far
+ * apart. Nor do cells that differ by chance beyond what was read, where each was read. So the
+ * charge is drawn by what was read, given what the curve remembers, from the whole of it, and
+ * each cell's by its own volts.
  */
 import { bendAt, ocvAt } from '../chemistry/curve';
 import { METER_EACH_V, MORE_OR_LESS_LOG, normalScores, unreadSigma } from '../forecast/cells-differ';
@@ -20,30 +22,51 @@ import { ReadAlong } from './read-along';
 export interface Start {
 	/** Charge of each cell: 0 empty, 1 full; beyond where it was read so. */
 	soc: Float64Array;
-	/** How well what was read agrees with what the curve remembers and how far cells differ here, as natural logarithm. */
+	/**
+	 * How well what was read agrees with what the curve remembers and how far cells differ here, as
+	 * natural logarithm.
+	 */
 	logEvidence: number;
 }
 
 /** Places along the curve that are looked at, from one end of what is known of it to the other. */
 const PLACES = 111;
-/** Who knows nothing of a pack supposes what is usual, or that it may be anything: shares (common practice, no source). */
+/**
+ * Who knows nothing of a pack supposes what is usual, or that it may be anything: shares (common
+ * practice, no source).
+ */
 const USUAL = 0.5;
-/** Emptier than empty or fuller than full is so much less likely than anything between (common practice, no source). */
+/**
+ * Emptier than empty or fuller than full is so much less likely than anything between (common
+ * practice, no source).
+ */
 const BEYOND = 0.01;
-/** Of what a curve remembers, each cell's own part: cells in a row went through the same currents (common practice, no source). */
+/**
+ * Of what a curve remembers, each cell's own part: cells in a row went through the same currents
+ * (common practice, no source).
+ */
 const OWN = 0.15;
 /** Where a cell is looked for: so many places, within so many standard deviations of the others. */
 const NEAR = 31;
 const WIDE = 3.5;
-/** A cell that agrees less than so with being one of the others (natural logarithm) has strayed, as such a share does (common practice, no source). */
+/**
+ * A cell that agrees less than so with being one of the others (natural logarithm) has strayed,
+ * as such a share does (common practice, no source).
+ */
 const NO_FELLOW = 0;
 const STRAYS = 0.01;
 /** Packs of which the usual distances are learned. */
 const LEARNED = 4000;
-/** One standard deviation of how the inner cells lie towards the fullest or the emptiest, of one cell (common practice, no source). */
+/**
+ * One standard deviation of how the inner cells lie towards the fullest or the emptiest, of one
+ * cell (common practice, no source).
+ */
 const LEANS = 0.8;
 
-/** How usual a cell is at each place near the others, as natural logarithm; all places together come to 1. */
+/**
+ * How usual a cell is at each place near the others, as natural logarithm; all places together
+ * come to 1.
+ */
 const LOG_NEAR = Float64Array.from({ length: NEAR }, (_, k) => {
 	const step = (2 * WIDE) / (NEAR - 1);
 	return logBell(-WIDE + k * step, 1) + Math.log(step / Math.sqrt(2 * Math.PI));
@@ -52,13 +75,19 @@ const LOG_NEAR = Float64Array.from({ length: NEAR }, (_, k) => {
 /** The same for a cell that has strayed: it may be anywhere. */
 const LOG_STRAYS = new Float64Array(PLACES).fill(Math.log(STRAYS / PLACES));
 
-/** The edges of `places` places: half a step before the first, between each two, half a step after the last. */
+/**
+ * The edges of `places` places: half a step before the first, between each two, half a step after
+ * the last.
+ */
 const edges = (from: number, step: number, places: number): Float64Array =>
 	Float64Array.from({ length: places + 1 }, (_, k) => from + (k - 0.5) * step);
 
 const distances = new Map<number, Float64Array>();
 
-/** Between the emptiest and the fullest of so many cells lies how much, in standard deviations of the usual: of many packs, in rising order. */
+/**
+ * Between the emptiest and the fullest of so many cells lies how much, in standard deviations of
+ * the usual: of many packs, in rising order.
+ */
 function distancesOf(cells: number): Float64Array {
 	const known = distances.get(cells);
 	if (known) return known;
@@ -75,7 +104,10 @@ export class PossibleStarts {
 	/** Standard normal numbers that a start is drawn by: the charge, and how cells differ. */
 	readonly size: number;
 	private readonly cells: number;
-	/** Volts as they were read: of each cell where each was, and their middle; null where nothing that counts was. */
+	/**
+	 * Volts as they were read: of each cell where each was, and their middle; null where nothing
+	 * that counts was.
+	 */
 	private readonly readV: { middle: number; each: readonly number[] | null } | null;
 	/** How far apart those are that were read; null where none was. */
 	private readonly apart: CellsApart | null;
@@ -136,8 +168,8 @@ export class PossibleStarts {
 	}
 
 	/**
-	 * The start that these standard normal numbers make, where the curve has less charge in its middle by `bend` (a share) and is off by
-	 * `remembersV` at rest, V per cell.
+	 * The start that these standard normal numbers make, where the curve has less charge in its
+	 * middle by `bend` (a share) and is off by `remembersV` at rest, V per cell.
 	 */
 	of(z: Float64Array, bend: number, remembersV: number): Start {
 		const { readV } = this;
@@ -154,7 +186,8 @@ export class PossibleStarts {
 		const { scale, logPrior } = this.apart.at(normalBelow(z[1]));
 		const supposed = this.supposed * Math.exp(scale);
 		const offV = remembersV + this.allV * z[2];
-		// First where those that belong together are likely to be, by their mean; then each cell's own volts are what it is held to.
+		// First where those that belong together are likely to be, by their mean; then each cell's own
+		// volts are what it is held to.
 		const { middleV, count } = this.apart.fellowsAt(scale);
 		const sigmas = this.sigmasOf(edgesV, supposed).map((sigma) => sigma / Math.sqrt(count));
 		const whole = new ReadAlong(
@@ -173,8 +206,9 @@ export class PossibleStarts {
 			const restV = v - offV;
 			const off = (edge: number) => restV - edge;
 			const near = new ReadAlong(nearFrom, nearStep, LOG_NEAR, nearV.map(off), this.eachV);
-			// A cell whose volts no fellow of the others shows is anywhere along the curve. Without it the few draws whose cells happen to
-			// differ most would be all that is left, and one of them would pass for certain.
+			// A cell whose volts no fellow of the others shows is anywhere along the curve. Without it the
+			// few draws whose cells happen to differ most would be all that is left, and one of them would
+			// pass for certain.
 			const stray =
 				near.logSum < NO_FELLOW ? new ReadAlong(from, step, LOG_STRAYS, edgesV.map(off), this.eachV) : null;
 			const cell = stray && stray.logSum > near.logSum ? stray : near;
@@ -184,7 +218,10 @@ export class PossibleStarts {
 		return { soc: Float64Array.from(each), logEvidence };
 	}
 
-	/** How far off its volts a cell may be at each place where cells are so far apart, one standard deviation, V: over as much as they are. */
+	/**
+	 * How far off its volts a cell may be at each place where cells are so far apart, one standard
+	 * deviation, V: over as much as they are.
+	 */
 	private sigmasOf(edgesV: Float64Array, supposed: number): Float64Array {
 		const { step } = this.places;
 		const reach = Math.max(1, Math.round((2 * supposed) / step));
@@ -196,8 +233,9 @@ export class PossibleStarts {
 	}
 
 	/**
-	 * By how much each cell is off the pack's charge where nobody has read it: how far the emptiest is from the fullest, and which of the two
-	 * the others lie near. In rising order, as nobody knows which is which; adds up to nothing.
+	 * By how much each cell is off the pack's charge where nobody has read it: how far the emptiest
+	 * is from the fullest, and which of the two the others lie near. In rising order, as nobody
+	 * knows which is which; adds up to nothing.
 	 */
 	private spreadOut(distance: number, leaning: number): number[] {
 		const { cells } = this;

@@ -1,4 +1,7 @@
-/** One number typed from a charger's screen: what it is, by its unit or by what the screen should show. */
+/**
+ * One number typed from a charger's screen: what it is, by its unit or by what the screen should
+ * show.
+ */
 import { LOOK_KIND_IDS, type LookKind } from '../log/look';
 import { parseFigure } from '../quantity/parse';
 import type { Expected } from './following';
@@ -17,12 +20,16 @@ const UNITS: Record<string, { kinds: readonly LookKind[]; per: number }> = {
 	mv: { kinds: ['lowestCellV', 'highestCellV'], per: 1000 },
 	v: { kinds: ['packV', 'lowestCellV', 'highestCellV'], per: 1 }
 };
-/** A figure may be off by this factor from what is expected and still be taken for it without asking. */
+/**
+ * A figure may be off by this factor from what is expected and still be taken for it without
+ * asking.
+ */
 const NEAR = Math.log(1.35);
 
 /**
- * What a typed number may be, the likeliest first; empty where it is no number. The first is only to be believed without asking
- * where it is the sole one. Volts of a single cell are taken for the pack's.
+ * What a typed number may be, the likeliest first; empty where it is no number. The first is only
+ * to be believed without asking where it is the sole one. Volts of a single cell are taken for
+ * the pack's.
  */
 export function takenAs(typed: string, expected: Record<LookKind, Expected>, cells: number): Taken[] {
 	const [, figure = '', unit = ''] = /^\s*([\d.,\s]+?)\s*([a-zA-Z]*)\s*$/.exec(typed) ?? [];
@@ -47,7 +54,8 @@ export function takenAs(typed: string, expected: Record<LookKind, Expected>, cel
 	});
 	candidates.sort((a, b) => a.far - b.far);
 	const near = candidates.filter((c) => c.far < NEAR);
-	// The lowest and the highest cell read nearly alike: a bare cell figure is the lowest one's, which tells more.
+	// The lowest and the highest cell read nearly alike: a bare cell figure is the lowest one's,
+	// which tells more.
 	const distinct = (near.length ? near : candidates.slice(0, 3)).filter(
 		(c, i, all) =>
 			!c.what.endsWith('CellV') || all.findIndex((o) => o.what.endsWith('CellV') && o.value === c.value) === i

@@ -52,7 +52,10 @@ test('a reading from before the last run, or use, says nothing of how the cells 
 	assert.ok(!seen(LEVEL, null, { endedAt: '2026-05-02T14:00:00.000Z' }).includes('cells part'));
 });
 
-/** A charge at its end volts for some seconds, its current falling until `risesAtS` and then higher by half. */
+/**
+ * A charge at its end volts for some seconds, its current falling until `risesAtS` and then
+ * higher by half.
+ */
 function atItsEnd(endForS: number, risesAtS: number, lastS: number, risenA = 1.8) {
 	const t = emptyTelemetry(3);
 	for (let s = 0; s <= lastS; s += 5) {
@@ -78,7 +81,8 @@ function atItsEnd(endForS: number, risesAtS: number, lastS: number, risenA = 1.8
 test('a current that rises at the end volts is laid beside what flowed two minutes before and earlier, at those volts', () => {
 	assert.ok(atItsEnd(400, 300, 360).includes('current rises'));
 	assert.ok(!atItsEnd(400, 1000, 360).includes('current rises'), 'it only falls');
-	// A tenth of it and a tenth of an ampere are within what a charger regulates: 1.1 × 1.2 + 0.1 = 1.42 A.
+	// A tenth of it and a tenth of an ampere are within what a charger regulates: 1.1 × 1.2 + 0.1 =
+	// 1.42 A.
 	assert.ok(atItsEnd(400, 300, 360, 1.425).includes('current rises'));
 	assert.ok(!atItsEnd(400, 300, 360, 1.415).includes('current rises'));
 	assert.ok(!atItsEnd(110, 300, 360).includes('current rises'), 'two minutes ago it was not at its end yet');

@@ -1,6 +1,7 @@
 /**
- * The eyes on a run over a link: every sample is looked at, and what no sound charge shows is said before the charger itself would
- * act. Needs no forecast of its own; what it allows follows from the program, the pack's resistance and the slope of its curve.
+ * The eyes on a run over a link: every sample is looked at, and what no sound charge shows is
+ * said before the charger itself would act. Needs no forecast of its own; what it allows follows
+ * from the program, the pack's resistance and the slope of its curve.
  */
 import { packModel, uncertaintyOf } from '../forecast/assume';
 import { deliverableA } from '../charger/envelope';
@@ -25,7 +26,10 @@ export interface Sample {
 }
 
 /* All common practice, no source. */
-/** What is seen must last so long before it is said, s: one sample may be garbled, and a charger pauses to measure. */
+/**
+ * What is seen must last so long before it is said, s: one sample may be garbled, and a charger
+ * pauses to measure.
+ */
 const LASTING_S: Record<WatchRule, number> = {
 	limit: 10,
 	'cell falls': 30,
@@ -43,7 +47,10 @@ const KEEP_EVERY_S = 30;
 /** A cell falls by so much at unchanged current, V. */
 const FALL_V = 0.02;
 const SAME = 0.05;
-/** Cells read apart by so much are level, V; in charge by this and so many standard deviations of what is known of them. */
+/**
+ * Cells read apart by so much are level, V; in charge by this and so many standard deviations of
+ * what is known of them.
+ */
 const LEVEL_V = 0.015;
 const LEVEL_SOC = 0.02;
 const LEVEL_SIGMA = 3;
@@ -69,7 +76,9 @@ interface Sight {
 	now: Sample;
 	/** Kept samples, oldest first. */
 	past: readonly Sample[];
-	/** By how much charge each cell differed from its fellows at rest; null where that is not known. */
+	/**
+	 * By how much charge each cell differed from its fellows at rest; null where that is not known.
+	 */
 	atRest: readonly number[] | null;
 	cellOhm: number;
 	/** Charge by which sound cells of this pack may differ. */
@@ -130,7 +139,8 @@ const cellsPart: Eye = ({ r, settings, now, atRest, cellOhm, levelSoc, charging 
 	const middle = median(now.cellV);
 	const restV = middle - now.currentA * cellOhm;
 	const soc = Math.min(1, Math.max(0, socAt(curve, restV)));
-	// Where the curve is steep a little more or less charge is many millivolts; its place on a flat one is not known so well.
+	// Where the curve is steep a little more or less charge is many millivolts; its place on a flat
+	// one is not known so well.
 	const apart = (from: number) =>
 		Math.max(
 			ocvAt(curve, from + levelSoc) - ocvAt(curve, from),
@@ -251,7 +261,10 @@ export class RunWatch {
 		private readonly r: Resolved,
 		private readonly settings: ProgramSettings,
 		private readonly expectedP95Min: number | null,
-		/** What the charger's own page showed before the start; nothing is nearer to how the cells stood then. */
+		/**
+		 * What the charger's own page showed before the start; nothing is nearer to how the cells stood
+		 * then.
+		 */
 		checkV: readonly number[] | null = null
 	) {
 		this.cellOhm = meanCellOhm(packModel(r));
@@ -265,7 +278,10 @@ export class RunWatch {
 		this.atRest = socs?.map((soc) => soc - middle) ?? null;
 	}
 
-	/** What each new sample says that was not said before; a warning may be followed by a stop of the same rule. */
+	/**
+	 * What each new sample says that was not said before; a warning may be followed by a stop of the
+	 * same rule.
+	 */
 	take(telemetry: Telemetry, othersOutputW = 0): Watched[] {
 		return telemetry.timeS.flatMap((timeS, k) =>
 			this.look(

@@ -1,4 +1,7 @@
-/** Turns what is known of a pack and a program into the numbers of a simulation, and says what was assumed. */
+/**
+ * Turns what is known of a pack and a program into the numbers of a simulation, and says what was
+ * assumed.
+ */
 import { powerLimits } from '../charger/envelope';
 import { bent } from '../chemistry/curve';
 import { presentCapacityAh as capacityAt } from '../pack/rated';
@@ -11,7 +14,10 @@ import type { PackModel } from '../simulate/pack-model';
 import { cellsOf, spreadSigma } from './cells-differ';
 import { NO_DEPARTURE, type Departure } from './departure';
 
-/** A balancing charger starts to bleed this far below the end voltage, V per cell (common practice, no source). */
+/**
+ * A balancing charger starts to bleed this far below the end voltage, V per cell (common
+ * practice, no source).
+ */
 export const BALANCE_BELOW_END_V = 0.3;
 /** Balanced means within this, V (common practice, no source: 10 to 20 mV). */
 export const BALANCED_V = 0.01;
@@ -30,7 +36,8 @@ export function uncertaintyOf(r: Resolved): Departure {
 		spread: spreadSigma(r),
 		others: r.pack.cells > 1 && r.chemistry.traits.cellsDiffer !== null ? 1 : 0,
 		falsePeak: r.chemistry.endOfCharge.kind === 'dip' ? 1 : 0,
-		// What is read at rest carries it in its charge already; who follows a course tells the two apart.
+		// What is read at rest carries it in its charge already; who follows a course tells the two
+		// apart.
 		curve: 0
 	};
 }
@@ -41,15 +48,18 @@ export function presentCapacityAh(r: Pick<Resolved, 'pack' | 'now'>): number {
 }
 
 /**
- * A cell's charge at the start, `by` off the estimate. An error of the estimate never makes a cell fuller than full, or
- * emptier than empty, unless that is what was read.
+ * A cell's charge at the start, `by` off the estimate. An error of the estimate never makes a
+ * cell fuller than full, or emptier than empty, unless that is what was read.
  */
 function startSoc(estimate: number, by: number): number {
 	const moved = estimate + by;
 	return by > 0 ? Math.min(moved, Math.max(1, estimate)) : Math.max(moved, Math.min(0, estimate));
 }
 
-/** After this long at rest the false early peak of a nickel pack is twice as high, ms (common practice, no source). */
+/**
+ * After this long at rest the false early peak of a nickel pack is twice as high, ms (common
+ * practice, no source).
+ */
 const LONG_REST_MS = 30 * 86400e3;
 
 function falsePeakOf(r: Resolved, departure: Departure) {
@@ -107,14 +117,20 @@ export function taperEndA(r: Resolved, currentA: number): number {
 	return Math.min(shareC * r.pack.capacityAh, 0.5 * currentA);
 }
 
-/** Whether the charger can regulate on each cell: one cell, or a balance lead in a port that takes it. */
+/**
+ * Whether the charger can regulate on each cell: one cell, or a balance lead in a port that takes
+ * it.
+ */
 export function watchesCells(r: Pick<Resolved, 'pack' | 'channel' | 'chemistry'>): boolean {
 	const { cells, balanceLead } = r.pack;
 	if (cells === 1) return true;
 	return r.chemistry.balanceFromCells !== null && balanceLead && r.channel.balancePortCells >= cells;
 }
 
-/** The guards of a run as these settings put them; a charger without a probe does not feel the pack. */
+/**
+ * The guards of a run as these settings put them; a charger without a probe does not feel the
+ * pack.
+ */
 export function guardsOf(r: Resolved, settings: ProgramSettings): Guards {
 	return {
 		timerS: settings.safetyTimerMin === null ? Infinity : settings.safetyTimerMin * 60,
@@ -155,7 +171,10 @@ export function chargeControl(
 	};
 }
 
-/** What the charger does with these settings while it takes charge out, down to `endVoltageV` per cell. */
+/**
+ * What the charger does with these settings while it takes charge out, down to `endVoltageV` per
+ * cell.
+ */
 export function dischargeControl(
 	r: Resolved,
 	settings: ProgramSettings,

@@ -20,7 +20,8 @@ const life = (cells: number, change: Parameters<typeof aContext>[0] = {}) =>
 	);
 
 test('where a few draws from a bell lie on average: those of two, three and five, as tabled', () => {
-	// Expected normal order statistics (Harter 1961, Biometrika 48; from memory): 0.564, 0.846 and 1.163, to Blom's few thousandths.
+	// Expected normal order statistics (Harter 1961, Biometrika 48; from memory): 0.564, 0.846 and
+	// 1.163, to Blom's few thousandths.
 	for (const [cells, most] of [
 		[2, 0.564],
 		[3, 0.846],

@@ -16,11 +16,20 @@ export interface Departure {
 	current: number;
 	/** State of charge by which the first cell differs from its siblings, on top of what was read. */
 	spread: number;
-	/** Out of this number, whichever it is, follows by how much each further cell differs beyond what was read; 0 is by nothing. */
+	/**
+	 * Out of this number, whichever it is, follows by how much each further cell differs beyond what
+	 * was read; 0 is by nothing.
+	 */
 	others: number;
-	/** Height of the false early peak of a nickel charge, in units of its usual height; its sign does not matter. */
+	/**
+	 * Height of the false early peak of a nickel charge, in units of its usual height; its sign does
+	 * not matter.
+	 */
 	falsePeak: number;
-	/** How much less charge the pack's own curve has in its middle than that of its chemistry, a share; see `bent` of the chemistry's curve. */
+	/**
+	 * How much less charge the pack's own curve has in its middle than that of its chemistry, a
+	 * share; see `bent` of the chemistry's curve.
+	 */
 	curve: number;
 }
 

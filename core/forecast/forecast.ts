@@ -1,8 +1,10 @@
 /**
- * A quick forecast with its uncertainty, for solving and checking: the best guess is simulated once, then once for each
- * uncertain input moved by a standard deviation (twice, up and down, for those that bend the answer); the spread of a result
- * to each side is the root of the sum of squares of its departures to that side (first-order propagation). It is deterministic and takes a few milliseconds. The picture's band comes from
- * `monte-carlo.ts`, which also tells whether first order was good enough.
+ * A quick forecast with its uncertainty, for solving and checking: the best guess is simulated
+ * once, then once for each uncertain input moved by a standard deviation (twice, up and down, for
+ * those that bend the answer); the spread of a result to each side is the root of the sum of
+ * squares of its departures to that side (first-order propagation). It is deterministic and takes
+ * a few milliseconds. The picture's band comes from `monte-carlo.ts`, which also tells whether
+ * first order was good enough.
  */
 import { powerLimits } from '../charger/envelope';
 import type { Resolved } from '../request/context';
@@ -28,7 +30,10 @@ export interface Forecast {
 	/** The best guess, with neither timer nor capacity limit, from start to full. */
 	best: Outcome;
 	timeMin: Spread;
-	/** The longest leg with current: what a safety timer must allow. The whole run where it has one leg. */
+	/**
+	 * The longest leg with current: what a safety timer must allow. The whole run where it has one
+	 * leg.
+	 */
 	legMin: Spread;
 	/** Charge that the largest leg moves. */
 	chargeAh: Spread;
@@ -36,15 +41,22 @@ export interface Forecast {
 	/** Highest volts a cell reaches, with the charger's error. */
 	highestCellV: Spread;
 	/**
-	 * Whether a fall of the volts before it is full, by a false early peak of twice the usual height or by its own warming, would end
-	 * this nickel charge: with how much in, Ah, and whether the loosest sensitivity would not.
+	 * Whether a fall of the volts before it is full, by a false early peak of twice the usual height
+	 * or by its own warming, would end this nickel charge: with how much in, Ah, and whether the
+	 * loosest sensitivity would not.
 	 */
 	falseEnd: { chargeAh: number; looserHelps: boolean } | null;
 }
 
-/** Inputs whose effect is not near a straight line: a full cell takes nothing, a spread of either sign is bled away. */
+/**
+ * Inputs whose effect is not near a straight line: a full cell takes nothing, a spread of either
+ * sign is bled away.
+ */
 const BENT: ReadonlySet<keyof Departure> = new Set(['soc', 'spread']);
-/** How far out those are looked at, standard deviations: where the effect bends, the tail is longer than the middle says. */
+/**
+ * How far out those are looked at, standard deviations: where the effect bends, the tail is
+ * longer than the middle says.
+ */
 const REACH = 2;
 const LEAST_REACH = 0.5;
 
@@ -76,7 +88,9 @@ export function roughHours(r: Resolved, settings: ProgramSettings): number {
 	return Math.max(hours(1, upA), hours(1, downA));
 }
 
-/** A step that gives a few hundred points over the longest leg, s. Slow runs may take longer ones. */
+/**
+ * A step that gives a few hundred points over the longest leg, s. Slow runs may take longer ones.
+ */
 export function coarseStepS(r: Resolved, settings: ProgramSettings): number {
 	const guessS = roughHours(r, settings) * 3600;
 	const most = guessS > 8 * 3600 ? 120 : guessS > 4 * 3600 ? 45 : 20;
@@ -95,18 +109,28 @@ type ResultId = keyof typeof RESULTS;
 /** Even a short run may have a long tail: lead near full, cells that are far apart. */
 const LEAST_FOLLOWED_H = { volts: 20, dip: 6 };
 
-/** Where charging slows near full, the last hours change so slowly that a step of this length follows them, s. */
+/**
+ * Where charging slows near full, the last hours change so slowly that a step of this length
+ * follows them, s.
+ */
 const LONGEST_TAIL_STEP_S = 180;
 
-/** Standard deviation of the range of a few normal numbers, nearly the same for any few (Tippett 1925, Biometrika 17; from memory). */
+/**
+ * Standard deviation of the range of a few normal numbers, nearly the same for any few (Tippett
+ * 1925, Biometrika 17; from memory).
+ */
 const RANGE_SIGMA = 0.85;
-/** How far apart the first and the last of so many normal numbers are where they are `by` standard deviations further apart than usual. */
+/**
+ * How far apart the first and the last of so many normal numbers are where they are `by` standard
+ * deviations further apart than usual.
+ */
 export const rangeOf = (numbers: number, by: number): number =>
 	2 * normalScores(numbers)[numbers - 1] + by * RANGE_SIGMA;
 
 /**
- * Every cell differs by itself, `each` one standard deviation of charge; a run in which one cell differs by as much as the ends of
- * all of them come further apart stands for that. Where they read apart already, chance mostly falls to those in between.
+ * Every cell differs by itself, `each` one standard deviation of charge; a run in which one cell
+ * differs by as much as the ends of all of them come further apart stands for that. Where they
+ * read apart already, chance mostly falls to those in between.
  */
 function furtherApart(r: Resolved, each: number): number {
 	const { startSoc } = packModel(r);
@@ -115,10 +139,16 @@ function furtherApart(r: Resolved, each: number): number {
 	return (Math.hypot(read, ends) - read) / REACH;
 }
 
-/** A charge that ends with less than this share of what it should put in was ended by a false peak. */
+/**
+ * A charge that ends with less than this share of what it should put in was ended by a false
+ * peak.
+ */
 const FALSE_END_SHARE = 0.6;
 
-/** How a run with these settings is simulated under a departure, `every` so many seconds traced (0: never), over other legs where given. */
+/**
+ * How a run with these settings is simulated under a departure, `every` so many seconds traced
+ * (0: never), over other legs where given.
+ */
 function simulator(r: Resolved, settings: ProgramSettings, free = unguarded(r, settings)) {
 	const dtS = coarseStepS(r, settings);
 	// One that has no end by then has none that anybody waits for.
@@ -138,11 +168,17 @@ function simulator(r: Resolved, settings: ProgramSettings, free = unguarded(r, s
 		});
 }
 
-/** The best guess alone, traced every so many seconds: a tenth of the work of a forecast, for who asks for no band. */
+/**
+ * The best guess alone, traced every so many seconds: a tenth of the work of a forecast, for who
+ * asks for no band.
+ */
 export const bestCourse = (r: Resolved, settings: ProgramSettings, traceEveryS: number): Outcome =>
 	simulator(r, settings)(NO_DEPARTURE, traceEveryS);
 
-/** Forecasts a run of this pack with these settings; `traceEveryS` adds the trace of the best guess (0: none). */
+/**
+ * Forecasts a run of this pack with these settings; `traceEveryS` adds the trace of the best
+ * guess (0: none).
+ */
 export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0): Forecast {
 	const free = unguarded(r, settings);
 	const run = simulator(r, settings, free);
@@ -162,15 +198,18 @@ export function forecast(r: Resolved, settings: ProgramSettings, traceEveryS = 0
 	};
 	const above = { ...nothing };
 	const below = { ...nothing };
-	// Where charging slows near full, more resistance ends constant current sooner and less ends the tail sooner.
+	// Where charging slows near full, more resistance ends constant current sooner and less ends the
+	// tail sooner.
 	const bends = (input: keyof Departure) =>
 		BENT.has(input) || (input === 'resistance' && r.chemistry.slowing !== null);
 	for (const input of Object.keys(sigma) as (keyof Departure)[]) {
-		// A false peak does not spread the result, it makes another one: it is asked about on its own below.
+		// A false peak does not spread the result, it makes another one: it is asked about on its own
+		// below.
 		if (sigma[input] === 0 || input === 'falsePeak') continue;
 		const bent = bends(input);
 		const reach = bent ? REACH : 1;
-		// A cell that may be fuller is no fuller than full: no further than that is looked, and so far it is.
+		// A cell that may be fuller is no fuller than full: no further than that is looked, and so far
+		// it is.
 		const room = input === 'soc' ? Math.max(LEAST_REACH, (1 - r.chargeState.soc) / sigma.soc) : Infinity;
 		const reachUp = Math.min(reach, room);
 		// Cells that nobody sees can differ by no less than nothing.

@@ -1,6 +1,7 @@
 /**
- * The forecast's band: many charges, each with its own capacity, resistance, start, spread, temperature and charger error,
- * drawn from a seed. A generator, so that the caller can show progress, let other work in, or stop listening.
+ * The forecast's band: many charges, each with its own capacity, resistance, start, spread,
+ * temperature and charger error, drawn from a seed. A generator, so that the caller can show
+ * progress, let other work in, or stop listening.
  */
 import { quantileSorted } from 'd3-array';
 import type { Resolved } from '../request/context';
@@ -13,7 +14,10 @@ import { coarseStepS, type Spread } from './forecast';
 import { endedByFull, legsOf, unguarded } from './program-legs';
 import { normal, uniform } from '../simulate/random';
 
-/** Departures beyond this many standard deviations are not drawn: no real meter or cell is that far off. */
+/**
+ * Departures beyond this many standard deviations are not drawn: no real meter or cell is that
+ * far off.
+ */
 const FURTHEST = 3;
 const LONGEST_S = 72 * 3600;
 
@@ -62,7 +66,10 @@ export interface Sampling {
 	/** The grid goes so far, min, in so many points. */
 	untilMin: number;
 	points?: number;
-	/** Of every so many runs one is done here, the one at this place: so that several workers share one set of runs. */
+	/**
+	 * Of every so many runs one is done here, the one at this place: so that several workers share
+	 * one set of runs.
+	 */
 	of?: number;
 	at?: number;
 }
@@ -79,8 +86,9 @@ export const emptySamples = (points = POINTS): Samples => ({
 });
 
 /**
- * Draws runs one after another and adds each to `into`; yields the number that `into` then holds. Neither timer nor capacity limit
- * cuts a run. The k-th run of a seed is the same run whoever does it, so that shares of several workers join to what one would find.
+ * Draws runs one after another and adds each to `into`; yields the number that `into` then holds.
+ * Neither timer nor capacity limit cuts a run. The k-th run of a seed is the same run whoever
+ * does it, so that shares of several workers join to what one would find.
  */
 export function* drawRuns(
 	r: Resolved,

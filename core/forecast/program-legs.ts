@@ -1,4 +1,7 @@
-/** From a program to the legs that a charger runs: which way storage goes, how a cycle is laid out, when a slow charge ends. */
+/**
+ * From a program to the legs that a charger runs: which way storage goes, how a cycle is laid
+ * out, when a slow charge ends.
+ */
 import { lowRestOf } from '../pack/low-rest';
 import { ratedAh } from '../pack/rated';
 import { socAt } from '../chemistry/curve';
@@ -9,7 +12,10 @@ import { restLeg, type Leg } from '../simulate/legs';
 import { chargeControl, dischargeControl, presentCapacityAh } from './assume';
 import { NO_DEPARTURE, type Departure } from './departure';
 
-/** A recovery is judged this long after its current stopped, s (common practice, no source: an hour at rest). */
+/**
+ * A recovery is judged this long after its current stopped, s (common practice, no source: an
+ * hour at rest).
+ */
 const RECOVERY_REST_S = 3600;
 
 /** State of charge that a storage run aims at. */
@@ -24,15 +30,19 @@ export function storageDirection(r: Resolved, storageV: number): 'up' | 'down' {
 	return r.chargeState.soc <= storageSoc(r, storageV) ? 'up' : 'down';
 }
 
-/** Charge that a storage run by charge moves, Ah; null when storage goes by volts, or the task is another. */
+/**
+ * Charge that a storage run by charge moves, Ah; null when storage goes by volts, or the task is
+ * another.
+ */
 export function storageNeedAh(r: Resolved): number | null {
 	if (!r.taskData.stores || r.chemistry.storage.kind !== 'charge') return null;
 	return Math.abs(r.chargeState.soc - storageSoc(r, 0)) * presentCapacityAh(r);
 }
 
 /**
- * Charge that a slow nickel charge puts in before it is ended by time, Ah; null when the dip ends it. At 0.1C the factor is the one
- * of the standard charge, 0.1C for 16 h (IEC 61951, from memory), on what is missing; above it less, as what is too much heats.
+ * Charge that a slow nickel charge puts in before it is ended by time, Ah; null when the dip ends
+ * it. At 0.1C the factor is the one of the standard charge, 0.1C for 16 h (IEC 61951, from
+ * memory), on what is missing; above it less, as what is too much heats.
  */
 export function timedAh(r: Resolved, currentA: number): number | null {
 	const end = r.chemistry.endOfCharge;
@@ -108,7 +118,10 @@ export function legsOf(r: Resolved, settings: ProgramSettings, departure: Depart
 	}
 }
 
-/** A nickel cell below this is not full, whatever the volts do (common practice, no source: a fast charge ends at nine tenths or more). */
+/**
+ * A nickel cell below this is not full, whatever the volts do (common practice, no source: a fast
+ * charge ends at nine tenths or more).
+ */
 const NOT_FULL_BELOW = 0.9;
 
 /** The legs as they should end: a fall of the volts before the cells are full ends none of them. */
@@ -122,7 +135,10 @@ export const endedByFull = (legs: readonly Leg[]): Leg[] =>
 			: leg
 	);
 
-/** The settings without the guards that would cut the run, so that a forecast says what the pack would take. */
+/**
+ * The settings without the guards that would cut the run, so that a forecast says what the pack
+ * would take.
+ */
 export function unguarded(r: Resolved, settings: ProgramSettings): ProgramSettings {
 	const free = { ...settings, safetyTimerMin: null, capacityLimitAh: null, temperatureLimitDegC: null };
 	if (!r.taskData.limitsAreProgram) return free;

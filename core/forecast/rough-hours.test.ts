@@ -1,4 +1,7 @@
-/** Rough hours, worked by hand: charge over current, whichever of current and watts gives less; step lengths by them. */
+/**
+ * Rough hours, worked by hand: charge over current, whichever of current and watts gives less;
+ * step lengths by them.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';

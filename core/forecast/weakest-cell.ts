@@ -1,7 +1,8 @@
 /**
- * Where a discharge must end that is watched only by the sum of its cells, so that the weakest of them stays above its floor. No
- * two cells are alike, and the strong ones hold the sum up while the weak one falls: each draw gives every cell a capacity, a
- * resistance and a charge of its own, and says what the pack shows at the moment its weakest cell stands at the floor.
+ * Where a discharge must end that is watched only by the sum of its cells, so that the weakest of
+ * them stays above its floor. No two cells are alike, and the strong ones hold the sum up while
+ * the weak one falls: each draw gives every cell a capacity, a resistance and a charge of its
+ * own, and says what the pack shows at the moment its weakest cell stands at the floor.
  */
 import { ocvAt, type OpenCircuitCurve } from '../chemistry/curve';
 import type { Resolved } from '../request/context';
@@ -9,7 +10,10 @@ import { LOW_SOC, LOW_SOC_RISE, resistanceFactor } from '../simulate/pack-model'
 import { normal, uniform } from '../simulate/random';
 import { presentCapacityAh } from './assume';
 
-/** Draws, and the share of them that the end must suit. A little more than 99 of 100, so that other draws find 99. */
+/**
+ * Draws, and the share of them that the end must suit. A little more than 99 of 100, so that
+ * other draws find 99.
+ */
 const DRAWS = 1500;
 const SUITS = 0.995;
 const SEED = 20;
@@ -17,11 +21,17 @@ const MOST_CELLS = 14;
 /** Cells further out are not cells of one pack, standard deviations. */
 const FURTHEST = 3;
 
-/** Resistances at which the charge at the floor is worked out, standard deviations; between them it is a straight line. */
+/**
+ * Resistances at which the charge at the floor is worked out, standard deviations; between them
+ * it is a straight line.
+ */
 const GRID_STEP = 0.5;
 const GRID = Array.from({ length: (2 * FURTHEST) / GRID_STEP + 1 }, (_, k) => k * GRID_STEP - FURTHEST);
 
-/** Three standard normal numbers for each cell of each draw, made once: the same question has the same answer. */
+/**
+ * Three standard normal numbers for each cell of each draw, made once: the same question has the
+ * same answer.
+ */
 let drawn: Float64Array | null = null;
 function draws(): Float64Array {
 	if (drawn) return drawn;
@@ -32,7 +42,10 @@ function draws(): Float64Array {
 	return drawn;
 }
 
-/** Series resistance over its ordinary value at state of charge `soc`: it rises when a cell is nearly empty. */
+/**
+ * Series resistance over its ordinary value at state of charge `soc`: it rises when a cell is
+ * nearly empty.
+ */
 const nearEmpty = (soc: number): number =>
 	soc < LOW_SOC ? 1 + LOW_SOC_RISE * (LOW_SOC - Math.max(soc, -LOW_SOC)) : 1;
 
@@ -58,13 +71,17 @@ function socAtLoaded(
 	return high;
 }
 
-/** What the discharge begins with: the pack as it was read, filled, or filled with its cells levelled. */
+/**
+ * What the discharge begins with: the pack as it was read, filled, or filled with its cells
+ * levelled.
+ */
 export type Beginning = 'as read' | 'filled' | 'levelled';
 
 /**
- * Lowest end of discharge at `amps`, V per cell on the average of the pack, at which the weakest cell stays above its loaded floor
- * in 99 of 100 packs. 0 where cells have no floor of their own (nickel and lead are judged by the pack) or the pack has one cell.
- * Capacities differ by 3 %, resistances by 20 % and charges by 4 % where only the sum was read, one standard deviation each
+ * Lowest end of discharge at `amps`, V per cell on the average of the pack, at which the weakest
+ * cell stays above its loaded floor in 99 of 100 packs. 0 where cells have no floor of their own
+ * (nickel and lead are judged by the pack) or the pack has one cell. Capacities differ by 3 %,
+ * resistances by 20 % and charges by 4 % where only the sum was read, one standard deviation each
  * (common practice, no source).
  */
 export function endForWeakestV(

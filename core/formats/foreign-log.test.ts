@@ -1,4 +1,7 @@
-/** Logs of other programs, made up: separators, units, decimal commas, clocks and moments, what is wrong with a line. */
+/**
+ * Logs of other programs, made up: separators, units, decimal commas, clocks and moments, what is
+ * wrong with a line.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { endOfLog, guessLog, readLog, wrongWith, type ColumnMeaning } from './foreign-log';

@@ -1,13 +1,17 @@
 /**
- * A charger's own log, whatever program wrote it: lines of cells, of which a person says (and this guesses) what each column is. Units
- * and decimal commas are guessed from the header and the figures; what cannot be read is named by its line.
+ * A charger's own log, whatever program wrote it: lines of cells, of which a person says (and
+ * this guesses) what each column is. Units and decimal commas are guessed from the header and the
+ * figures; what cannot be read is named by its line.
  */
 import { emptyTelemetry, type Telemetry } from '../simulate/telemetry';
 
 export const ROLES = ['time', 'volts', 'current', 'charge', 'warmth', 'cell', 'nothing'] as const;
 export type Role = (typeof ROLES)[number];
 
-/** Units that a column may be in, each with what its figures are multiplied by. Times with colons need none. */
+/**
+ * Units that a column may be in, each with what its figures are multiplied by. Times with colons
+ * need none.
+ */
 export const UNITS = {
 	time: { s: 1, ms: 0.001, min: 60, h: 3600 },
 	volts: { V: 1, mV: 0.001 },
@@ -52,7 +56,10 @@ function figureOf(text: string, decimalComma: boolean): number | null {
 	return Number.isFinite(v) ? v : null;
 }
 
-/** Seconds of a moment or of a clock that counts up (`1:02:03`, `62:03`), or of a bare figure in its unit; null where it is none. */
+/**
+ * Seconds of a moment or of a clock that counts up (`1:02:03`, `62:03`), or of a bare figure in
+ * its unit; null where it is none.
+ */
 function secondsOf(text: string, factor: number, decimalComma: boolean): number | null {
 	if (MOMENT.test(text)) {
 		const at = Date.parse(text.trim().replace(' ', 'T'));
@@ -205,7 +212,9 @@ export function wrongWith(meaning: readonly ColumnMeaning[]): string[] {
 	return out;
 }
 
-/** Reads all lines as samples of a pack; charge is summed from the current where no column has it. */
+/**
+ * Reads all lines as samples of a pack; charge is summed from the current where no column has it.
+ */
 export function readLog(log: ForeignLog, meaning: readonly ColumnMeaning[] = log.meaning): ReadLog {
 	const cells = Math.max(0, ...meaning.map((m) => (m.role === 'cell' ? (m.cell ?? 0) : 0)));
 	const samples = emptyTelemetry(cells);
@@ -286,11 +295,16 @@ export interface LogEnd {
 	lastV: number;
 	endCellV: number[] | null;
 	peakDegC: number | null;
-	/** The current had faded at the end, at the volts that it reached: that is what full looks like. */
+	/**
+	 * The current had faded at the end, at the volts that it reached: that is what full looks like.
+	 */
 	tapered: boolean;
 }
 
-/** A charge that fades below this of its current at its highest volts has tapered (common practice, no source). */
+/**
+ * A charge that fades below this of its current at its highest volts has tapered (common
+ * practice, no source).
+ */
 const FADED = 0.35;
 
 /** What a log comes to; null for fewer than two samples. */

@@ -1,6 +1,6 @@
 /**
- * Telemetry as CSV: RFC 4180 lines, columns named in the style of the Battery Data Format (`Test Time / s`; names from
- * memory), one row per sample.
+ * Telemetry as CSV: RFC 4180 lines, columns named in the style of the Battery Data Format (`Test
+ * Time / s`; names from memory), one row per sample.
  */
 import type { Telemetry } from '../simulate/telemetry';
 import type { SamplesFormat } from './samples-format';

@@ -1,6 +1,7 @@
 /**
- * The hours after a charge: cells that were level stay level, or fall alike. One that falls more than its fellows, and again by the next
- * day, has a soft short; nothing on the charger shows that.
+ * The hours after a charge: cells that were level stay level, or fall alike. One that falls more
+ * than its fellows, and again by the next day, has a soft short; nothing on the charger shows
+ * that.
  */
 import { cellVoltages, type ReadingInput } from '../pack/reading';
 
@@ -25,7 +26,10 @@ const FORGOTTEN_H = 72;
 /** A cell that falls so much more than the middle one of its pack is looked at again, V. */
 export const FALLS_V = 0.01;
 
-/** The middle one; of an even number the lower of the two, so that of two cells each is held against the other. */
+/**
+ * The middle one; of an even number the lower of the two, so that of two cells each is held
+ * against the other.
+ */
 const middle = (values: readonly number[]): number => {
 	const sorted = values.toSorted((a, b) => a - b);
 	return sorted[(sorted.length - 1) >> 1];
@@ -56,8 +60,9 @@ export function fallOf(endV: readonly number[], endedAt: string, reading: Readin
 }
 
 /**
- * What the readings since say of a pack that ended with `endV` (V per cell). `readings` are those taken after the end while the pack
- * lay unused, any order; those without cells are passed over. Null for a single cell, and once nobody asked for three days.
+ * What the readings since say of a pack that ended with `endV` (V per cell). `readings` are those
+ * taken after the end while the pack lay unused, any order; those without cells are passed over.
+ * Null for a single cell, and once nobody asked for three days.
  */
 export function judgeAfter(
 	endV: readonly number[],

@@ -127,7 +127,8 @@ test('cells that are not those that a meter showed lately are asked about; an ol
 	// Four cells of 50 mV each.
 	assert.deepEqual(said({ cellsV: null, mainV: 15.01 }), []);
 	assert.deepEqual(said({ cellsV: null, mainV: 14.99 }), ['check moved']);
-	// Within 50 mV it is the same cell: where it cannot be told apart from a meter's and a charger's errors.
+	// Within 50 mV it is the same cell: where it cannot be told apart from a meter's and a charger's
+	// errors.
 	assert.deepEqual(said({ cellsV: [3.8, 3.81, 3.751, 3.79], mainV: 15.151 }), []);
 	assert.deepEqual(said({ cellsV: [3.8, 3.81, 3.748, 3.79], mainV: 15.148 }), ['check moved']);
 });

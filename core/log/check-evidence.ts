@@ -1,6 +1,7 @@
 /**
- * What a charger shows once a pack is connected and nothing runs yet: the count it read, its cell page, main and input volts, its
- * own words. Each is laid beside the pack's description, its last reading and the others; what they cannot all be true of stops.
+ * What a charger shows once a pack is connected and nothing runs yet: the count it read, its cell
+ * page, main and input volts, its own words. Each is laid beside the pack's description, its last
+ * reading and the others; what they cannot all be true of stops.
  */
 import { fewerCells } from '../pack/other-count';
 import { packVoltage, type ReadingInput } from '../pack/reading';
@@ -55,7 +56,10 @@ export interface Contradiction {
 const AGREE_V = 0.01;
 /** A tap that nobody holds reads nothing, V. */
 const NOTHING_V = 0.3;
-/** A cell is one of its pack when it reads within this of what a meter showed lately, V, and so long is lately, h. */
+/**
+ * A cell is one of its pack when it reads within this of what a meter showed lately, V, and so
+ * long is lately, h.
+ */
 const SAME_CELL_V = 0.05;
 const LATELY_H = 3;
 /** Far from its fellows at rest, V. */
@@ -231,7 +235,10 @@ const input: Look = ({ supply, charger }, { inputV }) => {
 
 const LOOKS: readonly Look[] = [wires, count, cells, main, moved, input];
 
-/** What this evidence says against a start, the gravest first; empty where nothing does. What is not given says nothing. */
+/**
+ * What this evidence says against a start, the gravest first; empty where nothing does. What is
+ * not given says nothing.
+ */
 export function contradictions(r: Resolved, seen: CheckEvidence): Contradiction[] {
 	// Where a wire is open, what the other cells and their sum read says nothing of its own.
 	const open = wires(r, seen);

@@ -1,6 +1,6 @@
 /**
- * Ends of every chemistry, sound and false, judged by hand beforehand (common practice, no source): figures as a screen shows them,
- * mAh and minutes.
+ * Ends of every chemistry, sound and false, judged by hand beforehand (common practice, no
+ * source): figures as a screen shows them, mAh and minutes.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -501,7 +501,8 @@ const ROWS: Row[] = [
 		is: 'sound' as const,
 		says
 	})),
-	// Half of what was expected is early, however little that is in ampere-hours; little that is missing is not.
+	// Half of what was expected is early, however little that is in ampere-hours; little that is
+	// missing is not.
 	{
 		of: LIPO,
 		end: 'full',

@@ -1,4 +1,7 @@
-/** The legs of a run as its telemetry shows them: where charge, discharge and rest begin and end, and what each moved. */
+/**
+ * The legs of a run as its telemetry shows them: where charge, discharge and rest begin and end,
+ * and what each moved.
+ */
 import type { Telemetry } from '../simulate/telemetry';
 
 export interface RunLeg {
@@ -18,8 +21,8 @@ const kindOf = (currentA: number): RunLeg['kind'] =>
 	currentA > NOTHING_A ? 'charge' : currentA < -NOTHING_A ? 'discharge' : 'rest';
 
 /**
- * Splits telemetry into legs: a new one begins where the direction of the current changes, or where the charge moved starts
- * anew from nothing. Current into the pack is positive.
+ * Splits telemetry into legs: a new one begins where the direction of the current changes, or
+ * where the charge moved starts anew from nothing. Current into the pack is positive.
  */
 export function legsIn(t: Telemetry): RunLeg[] {
 	const legs: RunLeg[] = [];
@@ -38,7 +41,10 @@ export function legsIn(t: Telemetry): RunLeg[] {
 	return legs;
 }
 
-/** What a full pack gave in its last discharge that followed a charge, Ah; null where no discharge began full. */
+/**
+ * What a full pack gave in its last discharge that followed a charge, Ah; null where no discharge
+ * began full.
+ */
 export function capacityIn(legs: readonly RunLeg[]): number | null {
 	const moving = legs.filter((l) => l.kind !== 'rest');
 	for (let k = moving.length - 1; k > 0; k--)

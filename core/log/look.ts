@@ -1,7 +1,10 @@
 /** A look at the screen of a charger while it works: one figure read off it at one minute. */
 import { choice, figure, type ValuesOf } from '../quantity/field';
 
-/** What a screen shows and a person types: its name, unit, and the least step such a screen has (common practice, no source). */
+/**
+ * What a screen shows and a person types: its name, unit, and the least step such a screen has
+ * (common practice, no source).
+ */
 export const LOOK_KINDS = {
 	packV: { label: 'pack', unit: 'V', per: 1, decimals: 2, step: 0.01 },
 	currentA: { label: 'current', unit: 'A', per: 1, decimals: 1, step: 0.1 },

@@ -36,17 +36,23 @@ const noneYet = { optional: true, start: null } as const;
 
 export const RUN = {
 	packId: reference({ label: 'Pack', most: 64 }),
-	/** The other packs of its load, joined with the first on the same channel; none for a pack alone. */
+	/**
+	 * The other packs of its load, joined with the first on the same channel; none for a pack alone.
+	 */
 	joined: ids({ label: 'Joined with it', most: MOST_JOINED }),
 	chargerId: reference({ label: 'Charger', most: 64 }),
 	channelId: reference({ label: 'Channel', most: 64 }),
 	/** The kept program it was started from; null where that is not known. */
 	programId: reference({ label: 'Program', most: 64, ...noneYet }),
-	/** `link`: started and followed over a data link. `by hand`: keyed in by a person, who writes down what the screen says. */
+	/**
+	 * `link`: started and followed over a data link. `by hand`: keyed in by a person, who writes
+	 * down what the screen says.
+	 */
 	mode: choice({ label: 'How', options: ['link', 'by hand'] }),
 	/**
-	 * `starting`: the charger has been told and has not answered yet, so that it may or may not be charging. `running`: it said
-	 * that it started. Both are open: they hold their channel and their pack.
+	 * `starting`: the charger has been told and has not answered yet, so that it may or may not be
+	 * charging. `running`: it said that it started. Both are open: they hold their channel and their
+	 * pack.
 	 */
 	status: choice({ label: 'State', options: ['starting', 'running', 'ended'] }),
 	task: choice({ label: 'Task', options: TASK_IDS, open: true }),

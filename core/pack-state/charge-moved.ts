@@ -113,7 +113,8 @@ function stored(chemistry: Chemistry, share: number, rateC: number): (soc: numbe
 	if (acceptance === null) return (soc) => soc + share * defaults.coulombicEfficiency;
 	const half = acceptance.halfSoc + acceptance.perLnRate * Math.log(Math.max(0.02, rateC));
 	const width = acceptance.widthSoc;
-	// What is taken up falls as 1 / (1 + exp((soc - half) / width)): integrated, put(soc) grows with what was put in.
+	// What is taken up falls as 1 / (1 + exp((soc - half) / width)): integrated, put(soc) grows with
+	// what was put in.
 	const put = (soc: number): number => soc + width * Math.exp((soc - half) / width);
 	const taken = share * defaults.coulombicEfficiency;
 	return (start) => {

@@ -236,8 +236,8 @@ function apartIn(steps: readonly StateStep[], cells: number): PackState['apart']
 }
 
 /**
- * The events that the charge is estimated from: the last moves, and the newest readings between two of
- * them.
+ * The events that the charge is estimated from: the last moves, and the newest readings between
+ * two of them.
  */
 function newest(all: readonly PackEvent[]): PackEvent[] {
 	const kept: PackEvent[] = [];

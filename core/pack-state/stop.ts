@@ -1,6 +1,6 @@
 /**
- * What of a pack's state forbids any current, in the words that every page uses: its condition, heat
- * that nothing explains, an end with a cell where it may burn.
+ * What of a pack's state forbids any current, in the words that every page uses: its condition,
+ * heat that nothing explains, an end with a cell where it may burn.
  */
 import type { PackState } from './pack-state';
 

@@ -1,6 +1,6 @@
 /**
- * Main-lead connectors and what they carry. A person edits the list; these are the ones it starts with. Continuous current:
- * common practice, no source.
+ * Main-lead connectors and what they carry. A person edits the list; these are the ones it starts
+ * with. Continuous current: common practice, no source.
  */
 import { figure, text, type ValuesOf } from '../quantity/field';
 

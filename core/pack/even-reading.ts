@@ -1,10 +1,16 @@
-/** The reading of a pack whose cells all hold the same share of their charge: for comparing packs that nobody measured. */
+/**
+ * The reading of a pack whose cells all hold the same share of their charge: for comparing packs
+ * that nobody measured.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import { ocvAt } from '../chemistry/curve';
 import type { Pack } from './pack';
 import type { ReadingInput } from './reading';
 
-/** At `soc` (0 to 1) and `degC`, at rest, taken at `at` (ISO 8601). Cell by cell where the pack shows its cells. */
+/**
+ * At `soc` (0 to 1) and `degC`, at rest, taken at `at` (ISO 8601). Cell by cell where the pack
+ * shows its cells.
+ */
 export function evenReading(
 	pack: Pick<Pack, 'chemistry' | 'cells'>,
 	soc: number,

@@ -1,4 +1,7 @@
-/** A label typed in one line, `LiPo 4S 3300 3C 14.8V`: what of it is understood, as what, and what is left. */
+/**
+ * A label typed in one line, `LiPo 4S 3300 3C 14.8V`: what of it is understood, as what, and what
+ * is left.
+ */
 import { CHEMISTRIES } from '../chemistry/catalogue';
 import { fitsLabel } from './label-volts';
 import type { PackInput } from './pack';
@@ -50,7 +53,10 @@ const PATTERNS = {
 	bare: /^\d{3,5}$/
 };
 
-/** Labels print what a pack gives as so many C, and far less often what it takes; from here on it is what it gives, 1/h. */
+/**
+ * Labels print what a pack gives as so many C, and far less often what it takes; from here on it
+ * is what it gives, 1/h.
+ */
 const GIVES_FROM_C = 15;
 
 /** Figures and their unit are one piece, also where a space stands between: `3300 mAh`. */

@@ -1,4 +1,7 @@
-/** What printed volts say of chemistry and cells, at the edges of what labels print (common practice, no source). */
+/**
+ * What printed volts say of chemistry and cells, at the edges of what labels print (common
+ * practice, no source).
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aPack } from '../../tests/support/bench-chargers';

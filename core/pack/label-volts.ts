@@ -11,7 +11,10 @@ export function fitsLabel(chemistry: Chemistry, cells: number, printedV: number)
 	return chemistry.voltages.printedV.some((v) => Math.abs(printedV / cells - v) <= ROUNDING_V);
 }
 
-/** The count, other than the pack's, for which labels of its chemistry print these volts; null where they fit its own, or none. */
+/**
+ * The count, other than the pack's, for which labels of its chemistry print these volts; null
+ * where they fit its own, or none.
+ */
 export function countOnLabel(pack: Pick<Pack, 'chemistry' | 'cells'>, printedV: number): number | null {
 	const chemistry = chemistryOf(pack.chemistry);
 	if (fitsLabel(chemistry, pack.cells, printedV)) return null;
@@ -20,14 +23,20 @@ export function countOnLabel(pack: Pick<Pack, 'chemistry' | 'cells'>, printedV: 
 	return near >= min && near <= max && fitsLabel(chemistry, near, printedV) ? near : null;
 }
 
-/** The chemistries that a pack cannot be told from, higher and lower; none where its printed volts say which it is. */
+/**
+ * The chemistries that a pack cannot be told from, higher and lower; none where its printed volts
+ * say which it is.
+ */
 export function twinsOf(pack: Pick<Pack, 'chemistry' | 'cells' | 'labelVoltageV'>): Chemistry[] {
 	const own = chemistryOf(pack.chemistry);
 	if (pack.labelVoltageV !== null && fitsLabel(own, pack.cells, pack.labelVoltageV)) return [];
 	return CHEMISTRIES.filter((c) => c.gentlerTwin === own.id || c.id === own.gentlerTwin);
 }
 
-/** The chemistry of a lower end that this pack may as well be: neither its printed volts nor its maker's end of charge say; else null. */
+/**
+ * The chemistry of a lower end that this pack may as well be: neither its printed volts nor its
+ * maker's end of charge say; else null.
+ */
 export function unprovedTwin(
 	pack: Pick<Pack, 'chemistry' | 'labelVoltageV' | 'makerEndVoltageV'>
 ): Chemistry | null {

@@ -1,4 +1,7 @@
-/** Several packs as the one that they make together. Capacities and currents add, volts do not (common practice, no source). */
+/**
+ * Several packs as the one that they make together. Capacities and currents add, volts do not
+ * (common practice, no source).
+ */
 import { aRunEvent } from '../../tests/support/pack-events';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';

@@ -1,6 +1,7 @@
 /**
- * A load: what is charged on one channel. It is one pack, or several of one chemistry and cell count joined in parallel; those
- * are charged as the one pack that they make together, and the log keeps an entry of each.
+ * A load: what is charged on one channel. It is one pack, or several of one chemistry and cell
+ * count joined in parallel; those are charged as the one pack that they make together, and the
+ * log keeps an entry of each.
  */
 import type { Pack } from './pack';
 import { cellVoltages, packVoltage, type ReadingInput } from './reading';
@@ -27,14 +28,18 @@ export function sharesOf(load: readonly Pick<Member, 'pack'>[]): number[] {
 }
 
 /**
- * The greatest rate by label, per hour of the whole: the current falls to the members by capacity, and no member may take more
- * than its own label says. Null when a member's label says nothing: then what holds for packs without one holds for all.
+ * The greatest rate by label, per hour of the whole: the current falls to the members by
+ * capacity, and no member may take more than its own label says. Null when a member's label says
+ * nothing: then what holds for packs without one holds for all.
  */
 function labelRateC(packs: readonly Pack[]): number | null {
 	return packs.some((p) => p.labelChargeRateC === null) ? null : least(packs.map((p) => p.labelChargeRateC));
 }
 
-/** The pack that these packs are while they are joined. Chemistry and cells are those of the first: joining asks that they agree. */
+/**
+ * The pack that these packs are while they are joined. Chemistry and cells are those of the
+ * first: joining asks that they agree.
+ */
 function joinedPack(packs: readonly [Pack, ...Pack[]]): Pack {
 	const [first] = packs;
 	const measured = packs.map((p) => p.measuredCapacityAh);
@@ -60,7 +65,10 @@ function joinedPack(packs: readonly [Pack, ...Pack[]]): Pack {
 /** How far from ordinary a temperature is, K: the member that is furthest decides. */
 const fromRoom = (degC: number): number => Math.abs(degC - 20);
 
-/** What the joined pack reads: the members' cells by their shares, the oldest of their moments, the worst of their states. */
+/**
+ * What the joined pack reads: the members' cells by their shares, the oldest of their moments,
+ * the worst of their states.
+ */
 function joinedReading(load: Load): ReadingInput | null {
 	const readings = load.map((m) => m.reading).filter((r) => r !== null);
 	if (readings.length < load.length) return null;
@@ -89,7 +97,9 @@ function joinedReading(load: Load): ReadingInput | null {
 	};
 }
 
-/** A load as the one pack that it is for the charger, with what it reads; a pack alone is itself. */
+/**
+ * A load as the one pack that it is for the charger, with what it reads; a pack alone is itself.
+ */
 export function asOnePack(load: Load): Member {
 	if (load.length === 1) return load[0];
 	const packs = load.map((m) => m.pack) as [Pack, ...Pack[]];

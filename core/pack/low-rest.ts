@@ -1,6 +1,7 @@
 /**
- * What a low rest voltage says of a pack whose cells nobody sees: lead that is merely low, lead that was drained, or a battery of
- * which one cell is shorted. The figures are the chemistry's (`traits.lowRest`).
+ * What a low rest voltage says of a pack whose cells nobody sees: lead that is merely low, lead
+ * that was drained, or a battery of which one cell is shorted. The figures are the chemistry's
+ * (`traits.lowRest`).
  */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Pack } from './pack';
@@ -33,7 +34,9 @@ export function lowRestOf(pack: Pick<Pack, 'chemistry' | 'cells'>, reading: Read
 	return 'low';
 }
 
-/** Whether this pack is charged no faster than `traits.lowRest.rateC` because of how low it rests. */
+/**
+ * Whether this pack is charged no faster than `traits.lowRest.rateC` because of how low it rests.
+ */
 export const restsLow = (pack: Pick<Pack, 'chemistry' | 'cells'>, reading: ReadingInput | null): boolean => {
 	const low = lowRestOf(pack, reading);
 	if (low === 'either') {

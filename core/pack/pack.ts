@@ -71,7 +71,10 @@ export const PACK = {
 		optional: true,
 		start: null
 	}),
-	/** Where the speed controller of its model cuts off, on the average of the cells: it looks at the sum alone. */
+	/**
+	 * Where the speed controller of its model cuts off, on the average of the cells: it looks at the
+	 * sum alone.
+	 */
 	modelCutoffV: figure({
 		label: 'Its model cuts off at',
 		unit: 'V/cell',

@@ -48,7 +48,10 @@ export const READING = {
 		optional: true,
 		start: null
 	}),
-	/** The same cells as a charger's own page shows them, bottom cell first: evidence of how far that charger is off. */
+	/**
+	 * The same cells as a charger's own page shows them, bottom cell first: evidence of how far that
+	 * charger is off.
+	 */
 	chargerCellsV: figures({
 		label: 'On the charger’s page',
 		each: CELL_VOLTS,

@@ -1,12 +1,19 @@
-/** A reading of every cell that has grown old, renewed by one of the whole pack that agrees with it. */
+/**
+ * A reading of every cell that has grown old, renewed by one of the whole pack that agrees with
+ * it.
+ */
 import { packVoltage, type ReadingInput } from './reading';
 
-/** A pack's volts agree within this for each of its cells, V (common practice, no source: what meters differ by). */
+/**
+ * A pack's volts agree within this for each of its cells, V (common practice, no source: what
+ * meters differ by).
+ */
 const AGREES_V = 0.01;
 
 /**
- * What may be gone by when packs are joined: the last reading, or, where that is of the whole pack alone, the cells before it as
- * long as their sum still stands there and nothing was done with the pack in between. `readings`: newest first.
+ * What may be gone by when packs are joined: the last reading, or, where that is of the whole
+ * pack alone, the cells before it as long as their sum still stands there and nothing was done
+ * with the pack in between. `readings`: newest first.
  */
 export function renewed<R extends ReadingInput>(readings: readonly R[], cells: number): R | null {
 	const [last, ...earlier] = readings;

@@ -9,7 +9,10 @@ export const USE = {
 } as const;
 export type Use = ValuesOf<typeof USE> & { id: string };
 
-/** A pack is left alone for so long after use, min; a hot one for longer (common practice, no source). */
+/**
+ * A pack is left alone for so long after use, min; a hot one for longer (common practice, no
+ * source).
+ */
 const COOLS_MIN = { usual: 30, hot: 60 } as const;
 
 /** When a pack may be measured and charged again, ISO 8601. */
@@ -24,8 +27,8 @@ export interface Draw {
 }
 
 /**
- * What the model draws, by what the charge after it put back; null where the minutes were not noted. `putBackAh` is what went in,
- * `capacityAh` what the pack holds.
+ * What the model draws, by what the charge after it put back; null where the minutes were not
+ * noted. `putBackAh` is what went in, `capacityAh` what the pack holds.
  */
 export function drawOf(minutes: number | null, putBackAh: number, capacityAh: number): Draw | null {
 	if (minutes === null || minutes <= 0 || putBackAh <= 0) return null;

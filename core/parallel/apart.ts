@@ -1,4 +1,7 @@
-/** What would bring a pack that is left alone into a batch: charged alone for a while, or joined once the others have come up to it. */
+/**
+ * What would bring a pack that is left alone into a batch: charged alone for a while, or joined
+ * once the others have come up to it.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import { socAt } from '../chemistry/curve';
 import { millivolts, text, volts } from '../quantity/format';
@@ -8,7 +11,9 @@ import type { Member } from '../simulate/joining/member';
 
 /** A little inside the window, so that a meter's error does not put it outside again, V. */
 const INSIDE_V = 0.02;
-/** After a charge alone volts come to rest before they are read, min (common practice, no source). */
+/**
+ * After a charge alone volts come to rest before they are read, min (common practice, no source).
+ */
 const REST_MIN = 30;
 
 export interface Apart {
@@ -22,8 +27,9 @@ const meanV = (m: Member): number =>
 	cellVoltages(m.reading, m.pack.cells).reduce((a, b) => a + b, 0) / m.pack.cells;
 
 /**
- * Held against the batch that is nearest by volts. `currentA` of each batch: what it is charged at. Null where there is none, or the
- * pack lies within the window by its mean already (a single cell position keeps it out).
+ * Held against the batch that is nearest by volts. `currentA` of each batch: what it is charged
+ * at. Null where there is none, or the pack lies within the window by its mean already (a single
+ * cell position keeps it out).
  */
 export function apartFrom(
 	alone: Member,

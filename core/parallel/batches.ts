@@ -1,6 +1,7 @@
 /**
- * A pile sorted into batches: the fewest, and of those the ones that are done soonest on the channels there are. A batch is a window
- * and not a chain: every two of its packs lie within it, at every cell position.
+ * A pile sorted into batches: the fewest, and of those the ones that are done soonest on the
+ * channels there are. A batch is a window and not a chain: every two of its packs lie within it,
+ * at every cell position.
  */
 import { uniform } from '../simulate/random';
 import { Exact, type OnChannel } from './exact';
@@ -16,7 +17,10 @@ export interface Sorted {
 	proved: boolean;
 }
 
-/** A sooner end by less than this is none, min: people see whole minutes. With {@link EVEN_MIN} it is half a minute. */
+/**
+ * A sooner end by less than this is none, min: people see whole minutes. With {@link EVEN_MIN} it
+ * is half a minute.
+ */
 const WORTH_MIN = 0.3;
 /** For so little more, batches are evened out: even ones ask least of every lead, min. */
 const EVEN_MIN = 0.2;
@@ -32,8 +36,9 @@ export interface Progress {
 }
 
 /**
- * The search, handing over what it has from time to time. First what comes of filling channels and moving packs about; then, where the
- * pile is not too dense for it, all there is, by the states of {@link Exact}; else what shaking brings.
+ * The search, handing over what it has from time to time. First what comes of filling channels
+ * and moving packs about; then, where the pile is not too dense for it, all there is, by the
+ * states of {@link Exact}; else what shaking brings.
  */
 export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> {
 	if (sorting.items.length === 0) return null;
@@ -92,7 +97,10 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 	const met = () =>
 		best !== null && count <= bound && best.doneMin - WORTH_MIN <= Math.max(best.bound.doneMin, 0);
 
-	/** Other work, with the best so far handed over between its steps; `each` makes something of what it finds. */
+	/**
+	 * Other work, with the best so far handed over between its steps; `each` makes something of what
+	 * it finds.
+	 */
 	const seenBy = function* <T, R>(
 		work: Generator<T, R>,
 		each?: (found: T) => Generator<Progress, void>
@@ -106,7 +114,10 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 		}
 	};
 
-	/** Packs moved between batches, or changed for one another, as long as it ends sooner or with fewer. */
+	/**
+	 * Packs moved between batches, or changed for one another, as long as it ends sooner or with
+	 * fewer.
+	 */
 	const improve = function* (first: readonly (readonly number[])[]): Generator<Progress, void> {
 		let partition = first;
 		const begun = laidOut(partition, Infinity);
@@ -180,7 +191,8 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 	const exact = new Exact(sorter, places);
 	if (yield* seenBy(exact.explore())) {
 		bound = exact.fewest;
-		// What is cheapest for the channels together is a good beginning, and the only one with so few where the others found more.
+		// What is cheapest for the channels together is a good beginning, and the only one with so few
+		// where the others found more.
 		const begun = new Set<string>();
 		const priced = exact.bound(bound, count > bound || !best ? Infinity : (best as Sorted).doneMin);
 		soonest = yield* seenBy(priced, function* (partition) {
@@ -203,7 +215,8 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 		yield* improve(sorter.greedy(order, size));
 		if (met()) return evened(true);
 	}
-	// From what is best so far some packs go elsewhere by chance, and it is improved again: few sortings are far from the best then.
+	// From what is best so far some packs go elsewhere by chance, and it is improved again: few
+	// sortings are far from the best then.
 	const chance = uniform(SEED);
 	const pick = (n: number) => Math.min(n - 1, Math.floor(chance() * n));
 	for (let round = 0; round < SHAKES && all.length > 3; round++) {
@@ -225,7 +238,10 @@ export function* sortPile(sorting: Sorting): Generator<Progress, Sorted | null> 
 	return met() ? evened(true) : best && evened(false);
 }
 
-/** The best that is found within `ms` by `clock`, with what it may be short of. At least one sorting is always found. */
+/**
+ * The best that is found within `ms` by `clock`, with what it may be short of. At least one
+ * sorting is always found.
+ */
 export function sortWithin(sorting: Sorting, ms: number, clock: () => number): Sorted | null {
 	const until = clock() + ms;
 	const work = sortPile(sorting);

@@ -1,8 +1,10 @@
 /**
- * Every sorting of a pile at once. Blocks lie in the order of their volts and the lowest that has no batch yet is always next, so what
- * is left is that block and which of those just above it are gone: some thousand states where there are millions of sortings.
- * How few batches there can be is then exact, and how soon the last is done has a bound that is close (a price for each channel's
- * minutes, as in Lagrangian relaxation: Fisher 1981, Management Science 27, 1-18, from memory).
+ * Every sorting of a pile at once. Blocks lie in the order of their volts and the lowest that has
+ * no batch yet is always next, so what is left is that block and which of those just above it are
+ * gone: some thousand states where there are millions of sortings. How few batches there can be
+ * is then exact, and how soon the last is done has a bound that is close (a price for each
+ * channel's minutes, as in Lagrangian relaxation: Fisher 1981, Management Science 27, 1-18, from
+ * memory).
  */
 import type { Sorter } from './sorter';
 import { batchMinutes, type Place } from './schedule';
@@ -79,7 +81,8 @@ export class Exact {
 					)
 				});
 			}
-			// A meeting that is too hard may become gentle with more between them, so only room and window end it.
+			// A meeting that is too hard may become gentle with more between them, so only room and window
+			// end it.
 			for (let k = from; k < near.length; k++) {
 				const n = near[k];
 				const more = packs + sorter.blocks[n].length;
@@ -90,7 +93,10 @@ export class Exact {
 		return out;
 	}
 
-	/** Finds every state and how few batches it needs. False where there are too many, or a block has no batch at all. */
+	/**
+	 * Finds every state and how few batches it needs. False where there are too many, or a block has
+	 * no batch at all.
+	 */
 	*explore(): Generator<void, boolean> {
 		const { sorter, states, known } = this;
 		const n = sorter.blocks.length;
@@ -104,7 +110,8 @@ export class Exact {
 			if (many > MOST_BATCHES) return false;
 			yield;
 		}
-		// Keyed by the lowest block and what is gone above it: no number is met twice, and none is beyond 2^53.
+		// Keyed by the lowest block and what is gone above it: no number is met twice, and none is
+		// beyond 2^53.
 		const stateOf = (lowest: number, gone: number): number => {
 			const key = lowest * 2 ** 31 + (gone >>> 0);
 			let at = known.get(key);
@@ -139,7 +146,8 @@ export class Exact {
 				ways.push({ batch, next: next >= n ? -1 : stateOf(next, rest >>> 1) });
 			}
 		}
-		// A batch leads from a lower block to a higher one, so in the order of their lowest block each state comes before what follows it.
+		// A batch leads from a lower block to a higher one, so in the order of their lowest block each
+		// state comes before what follows it.
 		const order = [...states].sort((a, b) => a.lowest - b.lowest);
 		for (const s of [...order].reverse())
 			for (const { next } of s.ways) s.fewest = Math.min(s.fewest, 1 + (next < 0 ? 0 : states[next].fewest));
@@ -159,7 +167,10 @@ export class Exact {
 		return least;
 	}
 
-	/** The least price of everything that is left, for each number of batches that may still lead to `count`. */
+	/**
+	 * The least price of everything that is left, for each number of batches that may still lead to
+	 * `count`.
+	 */
 	private price(count: number, usable: readonly boolean[]): void {
 		for (const s of [...this.order].reverse()) {
 			const slack = count - s.before - s.fewest;
@@ -215,8 +226,9 @@ export class Exact {
 	}
 
 	/**
-	 * No `count` batches are done sooner than what this ends with, min, on channels that are free before `doneMin`. Prices move towards
-	 * the channels that would be done last; each round's cheapest sorting is handed over as a beginning for others.
+	 * No `count` batches are done sooner than what this ends with, min, on channels that are free
+	 * before `doneMin`. Prices move towards the channels that would be done last; each round's
+	 * cheapest sorting is handed over as a beginning for others.
 	 */
 	*bound(count: number, doneMin: number): Generator<number[][], number> {
 		const free = this.places.map((p) => p.freeInMin);
@@ -252,8 +264,9 @@ export class Exact {
 	}
 
 	/**
-	 * Looks through every sorting into `count` on every channel, leaving each branch as soon as it cannot be done before `sooner()`.
-	 * Hands over each one that is, as blocks. {@link bound} was asked before, for this count.
+	 * Looks through every sorting into `count` on every channel, leaving each branch as soon as it
+	 * cannot be done before `sooner()`. Hands over each one that is, as blocks. {@link bound} was
+	 * asked before, for this count.
 	 */
 	*search(count: number, sooner: () => number): Generator<OnChannel[] | null, void> {
 		const { places, states } = this;

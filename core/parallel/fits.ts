@@ -1,6 +1,7 @@
 /**
- * Whether packs fit into one batch, by figures alone and fast enough to be asked a hundred thousand times: a window at every cell
- * position, capacities not too unlike, and a meeting that is gentle. What is found is judged in full by `mayJoin` afterwards.
+ * Whether packs fit into one batch, by figures alone and fast enough to be asked a hundred
+ * thousand times: a window at every cell position, capacities not too unlike, and a meeting that
+ * is gentle. What is found is judged in full by `mayJoin` afterwards.
  */
 import { ocvAt, socAt, type OpenCircuitCurve } from '../chemistry/curve';
 import { UNLIKE_TIMES, WITH_CARE } from '../simulate/joining/may-join';
@@ -35,7 +36,10 @@ export function widthV(batch: readonly PileItem[]): number {
 	return worst;
 }
 
-/** Whether they lie in one window, are alike enough in size, and, where that is asked, of one make-up. */
+/**
+ * Whether they lie in one window, are alike enough in size, and, where that is asked, of one
+ * make-up.
+ */
 export function closeTogether(batch: readonly PileItem[], fitting: Fitting): boolean {
 	if (widthV(batch) > fitting.windowV + EPSILON_V) return false;
 	const ah = batch.map((m) => m.capacityAh);
@@ -44,8 +48,9 @@ export function closeTogether(batch: readonly PileItem[], fitting: Fitting): boo
 }
 
 /**
- * The hardest first minute, as a mean rate of the pack that bears it, 1/h, and the greatest share of a charge that moves. The cells
- * of a pack are taken as alike here: what flows through the main leads depends on their sum.
+ * The hardest first minute, as a mean rate of the pack that bears it, 1/h, and the greatest share
+ * of a charge that moves. The cells of a pack are taken as alike here: what flows through the
+ * main leads depends on their sum.
  */
 export function meetingFigures(
 	batch: readonly PileItem[],

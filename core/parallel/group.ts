@@ -1,4 +1,7 @@
-/** What the charge of a group does to each of its packs, and what may go wrong in it that the charger does not see. */
+/**
+ * What the charge of a group does to each of its packs, and what may go wrong in it that the
+ * charger does not see.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import { ocvAt } from '../chemistry/curve';
 import type { Pack } from '../pack/pack';
@@ -14,7 +17,10 @@ export interface MemberShare {
 	/** Charge that it takes, Ah, and the share of the whole. */
 	chargeAh: number;
 	share: number;
-	/** The greatest rate that it sees, 1/h of its own capacity, and for how long it sees over 1.05 times what all see in the mean, min. */
+	/**
+	 * The greatest rate that it sees, 1/h of its own capacity, and for how long it sees over 1.05
+	 * times what all see in the mean, min.
+	 */
 	mostC: number;
 	aboveMeanMin: number;
 }
@@ -76,8 +82,9 @@ const WEAK_V = 0.2;
 const OPEN_OHM = 1e5;
 
 /**
- * What a charger cannot see of packs that are joined, with figures of this group: one weak cell among good ones, one main plug that
- * is open while its balance lead feeds the pack, one pack that was not joined at all.
+ * What a charger cannot see of packs that are joined, with figures of this group: one weak cell
+ * among good ones, one main plug that is open while its balance lead feeds the pack, one pack
+ * that was not joined at all.
  */
 export function hiddenIn(members: readonly Member[], chargeA: number): Hidden[] {
 	const board = USUAL_BOARD;

@@ -1,4 +1,7 @@
-/** How the packs of a load are joined: their names in the gentlest order, and the wait; null for a pack alone. */
+/**
+ * How the packs of a load are joined: their names in the gentlest order, and the wait; null for a
+ * pack alone.
+ */
 import type { Joining } from '../card/connect';
 import type { Resolved } from '../request/context';
 import type { Member } from '../simulate/joining/member';

@@ -1,4 +1,7 @@
-/** In what order packs are joined so that what flows as each one meets the others is least, and what then flows. */
+/**
+ * In what order packs are joined so that what flows as each one meets the others is least, and
+ * what then flows.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import { ocvAt, socAt } from '../chemistry/curve';
 import { ratedAh } from '../pack/rated';
@@ -23,7 +26,10 @@ export interface JoinStep {
 export interface JoinOrder {
 	order: string[];
 	steps: JoinStep[];
-	/** When all are joined: until level, and the most through a balance wire when those are joined then, A. */
+	/**
+	 * When all are joined: until level, and the most through a balance wire when those are joined
+	 * then, A.
+	 */
 	levelMin: number;
 	balanceA: number;
 }
@@ -37,8 +43,9 @@ interface Lump {
 const total = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0);
 
 /**
- * The order whose hardest contact is the least hard, exactly: what a joined group does to the next pack depends on who is in it and
- * not on how they came together, once it is level. Two to eight packs.
+ * The order whose hardest contact is the least hard, exactly: what a joined group does to the
+ * next pack depends on who is in it and not on how they came together, once it is level. Two to
+ * eight packs.
  */
 export function gentlestOrder(
 	members: readonly Member[],
@@ -104,7 +111,8 @@ export function joiningOrder(members: readonly Member[]): JoinOrder {
 		const capacity = inside.map((m) => ratedAh(m.pack));
 		const first = meet({ ...model, packs });
 		const peak = Math.max(...first.peakA.map(Math.abs));
-		// Level is what packs bear without a thought, not a share of a first current that may have been small.
+		// Level is what packs bear without a thought, not a share of a first current that may have been
+		// small.
 		const least = LEVEL_C * Math.min(...capacity);
 		const met = peak > least ? meet({ ...model, packs }, least / peak) : { ...first, levelS: 0 };
 		steps.push({

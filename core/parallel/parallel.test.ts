@@ -1,4 +1,7 @@
-/** Packs in parallel: sifting, windows, order, shares, what is hidden, parting, renewing; figures that can be checked by hand. */
+/**
+ * Packs in parallel: sifting, windows, order, shares, what is hidden, parting, renewing; figures
+ * that can be checked by hand.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aContext, aPack, aReading, NOW } from '../../tests/support/bench-chargers';
@@ -270,7 +273,8 @@ describe('order of joining', () => {
 			[2, 1, 1]
 		);
 		const worst = Math.max(...steps.map((s) => s.peakC));
-		// All at once, the lowest against the highest alone: (3.80 − 3.70) · 3 V over two packs' resistance and leads.
+		// All at once, the lowest against the highest alone: (3.80 − 3.70) · 3 V over two packs'
+		// resistance and leads.
 		const r = 3 * (0.012 / 2.6) + 0.006;
 		const [into] = meetAtNode([3 * 3.7, 3 * 3.8], [r, r]);
 		assert.ok(worst < into / 2.6, `${worst}C is gentler than ${into / 2.6}C`);

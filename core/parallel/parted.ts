@@ -1,4 +1,7 @@
-/** After a group was charged: each pack measured by itself, and the one that ended apart from its fellows named. */
+/**
+ * After a group was charged: each pack measured by itself, and the one that ended apart from its
+ * fellows named.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Pack } from '../pack/pack';
 import { millivolts, text, volts } from '../quantity/format';
@@ -18,7 +21,10 @@ export interface PartedVerdict {
 	sentence: string;
 }
 
-/** Cells of packs that were charged to one end and level agree to this, V (common practice, no source; meters agree to 10 mV). */
+/**
+ * Cells of packs that were charged to one end and level agree to this, V (common practice, no
+ * source; meters agree to 10 mV).
+ */
 const ALIKE_V = 0.02;
 
 /** Every cell reads what it read before joining. */
@@ -26,8 +32,8 @@ const unmoved = ({ cellV, beforeV }: Parted): boolean =>
 	beforeV?.length === cellV.length && cellV.every((v, i) => Math.abs(v - beforeV[i]) <= ALIKE_V + 1e-9);
 
 /**
- * Holds each pack's cells against the middle of its fellows', position by position. Of two that differ nobody can say which is
- * wrong: both are named. The verdicts are in the order of `packs`.
+ * Holds each pack's cells against the middle of its fellows', position by position. Of two that
+ * differ nobody can say which is wrong: both are named. The verdicts are in the order of `packs`.
  */
 export function judgeParted(packs: readonly Parted[]): PartedVerdict[] {
 	return packs.map((parted): PartedVerdict => {

@@ -1,4 +1,7 @@
-/** Channels and boards as places for a pile: what each gives packs of this kind, and which board goes to which channel. */
+/**
+ * Channels and boards as places for a pile: what each gives packs of this kind, and which board
+ * goes to which channel.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import { channelNameOf, type Channel, type Charger } from '../charger/charger';
 import type { Inventory, ParallelBoard } from '../charger/inventory';
@@ -18,10 +21,16 @@ export interface BenchPlace extends Place {
 	board: string | null;
 }
 
-/** Who keeps no list of boards is taken to have one of the usual size (common practice, no source). */
+/**
+ * Who keeps no list of boards is taken to have one of the usual size (common practice, no
+ * source).
+ */
 const USUAL_PLACES = 6;
 
-/** The most current that a channel gives packs of `cells` at their full volts, beside the charger's other channels, A. */
+/**
+ * The most current that a channel gives packs of `cells` at their full volts, beside the
+ * charger's other channels, A.
+ */
 function mostOf({ charger, channel }: BenchChannel, fullV: number, beside: number): number {
 	const watts =
 		charger.sharedPowerW === null ? channel.powerW : Math.min(channel.powerW, charger.sharedPowerW / beside);
@@ -29,8 +38,9 @@ function mostOf({ charger, channel }: BenchChannel, fullV: number, beside: numbe
 }
 
 /**
- * The places for packs of a kind. The largest board goes to the channel that gives most, and so on; what has no board takes one pack.
- * `assumed`: no list of boards is kept, so one of six places is taken to be there.
+ * The places for packs of a kind. The largest board goes to the channel that gives most, and so
+ * on; what has no board takes one pack. `assumed`: no list of boards is kept, so one of six
+ * places is taken to be there.
  */
 export function placesFor(
 	kind: { chemistry: Charger['channels'][number]['chemistries'][number]['chemistry']; cells: number },

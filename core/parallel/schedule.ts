@@ -1,4 +1,7 @@
-/** Batches on channels: how long each takes, and in what order on which channel they are done soonest. */
+/**
+ * Batches on channels: how long each takes, and in what order on which channel they are done
+ * soonest.
+ */
 import type { PileItem } from './pile';
 
 /** A channel with what is put on it. */
@@ -6,7 +9,9 @@ export interface Place {
 	channelId: string;
 	/** Packs that its board takes; 1 without a board. */
 	places: number;
-	/** The most that it gives packs of this cell count, A: channel, watts at their full volts, board. */
+	/**
+	 * The most that it gives packs of this cell count, A: channel, watts at their full volts, board.
+	 */
 	mostA: number;
 	/** Until it is free, min. */
 	freeInMin: number;
@@ -23,8 +28,9 @@ export interface Timed {
 export const SETUP_MIN = 5;
 
 /**
- * Minutes that a batch takes on a channel, for sorting: what is missing to full by the current, at most each pack's rate and what
- * the channel gives. The taper is left out: it is alike for all. What a batch really takes is forecast afterwards.
+ * Minutes that a batch takes on a channel, for sorting: what is missing to full by the current,
+ * at most each pack's rate and what the channel gives. The taper is left out: it is alike for
+ * all. What a batch really takes is forecast afterwards.
  */
 export function batchMinutes(batch: readonly PileItem[], place: Pick<Place, 'mostA'>): number {
 	let [need, capacity, rate] = [0, 0, Infinity];
@@ -41,8 +47,9 @@ export function batchMinutes(batch: readonly PileItem[], place: Pick<Place, 'mos
 const EXACT_BATCHES = 9;
 
 /**
- * Lays batches on channels so that the last is done soonest: exactly for up to {@link EXACT_BATCHES}, else the longest first (Graham
- * 1969, SIAM J. Appl. Math. 17, 416-429). Null where a batch has no channel with room for it, or where none is below `limitMin`.
+ * Lays batches on channels so that the last is done soonest: exactly for up to {@link
+ * EXACT_BATCHES}, else the longest first (Graham 1969, SIAM J. Appl. Math. 17, 416-429). Null
+ * where a batch has no channel with room for it, or where none is below `limitMin`.
  */
 export function schedule(
 	batches: readonly (readonly PileItem[])[],

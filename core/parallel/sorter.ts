@@ -1,4 +1,7 @@
-/** What a sorting is made of: blocks that stay together, which of them may be one batch, and how few or how soon it can be at least. */
+/**
+ * What a sorting is made of: blocks that stay together, which of them may be one batch, and how
+ * few or how soon it can be at least.
+ */
 import { closeTogether, fits, type Fitting } from './fits';
 import type { PileItem } from './pile';
 import { SETUP_MIN, type Place } from './schedule';
@@ -62,9 +65,10 @@ export class Sorter {
 	}
 
 	/**
-	 * At least so many batches for these blocks. Held against one cell position alone, packs in the order of their volts are covered
-	 * best by taking from the lowest as many as fit; no position can do with fewer, so the most demanding one is a bound. Packs of which
-	 * no two may be together need one each, too.
+	 * At least so many batches for these blocks. Held against one cell position alone, packs in the
+	 * order of their volts are covered best by taking from the lowest as many as fit; no position
+	 * can do with fewer, so the most demanding one is a bound. Packs of which no two may be together
+	 * need one each, too.
 	 */
 	least(blocks: readonly number[]): number {
 		if (blocks.length === 0) return 0;
@@ -89,8 +93,9 @@ export class Sorter {
 	}
 
 	/**
-	 * No `count` batches of these blocks are done sooner, min. The channels give all they have from when each is free, less what hands
-	 * take; a channel whose board takes fewer packs can have only so many batches, or too few places would be left for the others.
+	 * No `count` batches of these blocks are done sooner, min. The channels give all they have from
+	 * when each is free, less what hands take; a channel whose board takes fewer packs can have only
+	 * so many batches, or too few places would be left for the others.
 	 */
 	soonest(count: number): number {
 		const { places } = this.s;
@@ -128,7 +133,10 @@ export class Sorter {
 		return Math.max(high, Math.min(...places.map((p) => p.freeInMin)) + (60 * need) / capacity);
 	}
 
-	/** The first of `order` and with it whatever fits, the nearest first, at most `size` packs: few batches, at once. */
+	/**
+	 * The first of `order` and with it whatever fits, the nearest first, at most `size` packs: few
+	 * batches, at once.
+	 */
 	greedy(order: readonly number[], size: number): number[][] {
 		const left = new Set(order);
 		const out: number[][] = [];

@@ -1,4 +1,7 @@
-/** After a group was charged: what of the charge fell to each of its packs, from what each read before joining and after parting. */
+/**
+ * After a group was charged: what of the charge fell to each of its packs, from what each read
+ * before joining and after parting.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import { socAt } from '../chemistry/curve';
 import { sharesOf } from '../pack/load';
@@ -15,7 +18,10 @@ export interface Beside {
 
 export interface Taken {
 	chargeAh: number;
-	/** `measured`: by its volts before and after; `before`: by its volts before, as full as the others; `capacity`: by its size alone. */
+	/**
+	 * `measured`: by its volts before and after; `before`: by its volts before, as full as the
+	 * others; `capacity`: by its size alone.
+	 */
 	from: 'measured' | 'before' | 'capacity';
 }
 
@@ -26,12 +32,16 @@ export interface Takings {
 	contradiction: string | null;
 }
 
-/** Volts of a pack at rest say what it holds to about a tenth of its capacity (common practice, no source). */
+/**
+ * Volts of a pack at rest say what it holds to about a tenth of its capacity (common practice, no
+ * source).
+ */
 const VOLTS_ERROR = 0.1;
 
 /**
- * Shares of `chargeAh`, what the charger counted into all of them, Ah. Volts give each pack's share and the count the sum, unless the
- * two are further apart than volts can be wrong: then only capacities are left, and it is said. Volts of flat curves give no share.
+ * Shares of `chargeAh`, what the charger counted into all of them, Ah. Volts give each pack's
+ * share and the count the sum, unless the two are further apart than volts can be wrong: then
+ * only capacities are left, and it is said. Volts of flat curves give no share.
  */
 export function takenBy(packs: readonly Beside[], chargeAh: number | null): Takings {
 	if (chargeAh === null) return { packs: null, contradiction: null };
@@ -46,7 +56,8 @@ export function takenBy(packs: readonly Beside[], chargeAh: number | null): Taki
 	const before = packs.map((p) => soc(p.beforeV!));
 	const after = packs.map((p) => (p.afterV ? soc(p.afterV) : null));
 	const read = after.filter((s) => s !== null);
-	// Packs that were joined to the end stand alike: one that was not read stands where those do that were, or where the count leads to.
+	// Packs that were joined to the end stand alike: one that was not read stands where those do
+	// that were, or where the count leads to.
 	const counted = packs.reduce((sum, _, k) => sum + before[k] * capacity[k], chargeAh) / whole;
 	const level = read.length ? read.reduce((a, b) => a + b, 0) / read.length : Math.min(1, counted);
 	const took = packs.map((_, k) => Math.max(0, (after[k] ?? level) - before[k]) * capacity[k]);

@@ -1,4 +1,6 @@
-/** Why packs that a person wants in one batch cannot be one; figures that can be checked by hand. */
+/**
+ * Why packs that a person wants in one batch cannot be one; figures that can be checked by hand.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aPack, aReading, NOW } from '../../tests/support/bench-chargers';

@@ -7,7 +7,8 @@ import { EPSILON_V, fits, widthV, type Fitting } from './fits';
 import { pileItem } from './pile';
 
 /**
- * The gravest reason why `members` cannot be held together; null where they can. `room` is how many the largest board takes.
+ * The gravest reason why `members` cannot be held together; null where they can. `room` is how
+ * many the largest board takes.
  * @param now ISO 8601, by which readings are old
  */
 export function whyNotTogether(

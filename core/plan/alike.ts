@@ -1,11 +1,15 @@
 /**
- * Channels that are as good as one another for some jobs: the same ways at the same starts for the same cost. Of several that nothing
- * is planned on, one is tried; on the others everything would come out the same.
+ * Channels that are as good as one another for some jobs: the same ways at the same starts for
+ * the same cost. Of several that nothing is planned on, one is tried; on the others everything
+ * would come out the same.
  */
 import type { Board } from './board';
 import type { Placement, Problem } from './problem';
 
-/** What a job's places on each channel are, as a number that is the same where they are; lists are not changed while they are searched. */
+/**
+ * What a job's places on each channel are, as a number that is the same where they are; lists are
+ * not changed while they are searched.
+ */
 const known = new WeakMap<readonly Placement[], Map<number, number>>();
 /** The numbers that there are, by what they stand for. */
 const numbers = new WeakMap<Problem, Map<string, number>>();
@@ -59,7 +63,10 @@ export class Alike {
 		});
 	}
 
-	/** The channels that need not be tried beside what is `chosen`: an earlier one like them is as idle. */
+	/**
+	 * The channels that need not be tried beside what is `chosen`: an earlier one like them is as
+	 * idle.
+	 */
 	spare(chosen: readonly (Placement | null)[]): Set<number> {
 		const { jobs } = this.board.problem;
 		const used = new Set(chosen.map((p) => (p ? jobs[p.job].ways[p.way].channel : -1)));

@@ -1,4 +1,7 @@
-/** The bench as slots: hours, channels, watts, supplies, boards, leads and hands of a plan, and each job's ways on them. */
+/**
+ * The bench as slots: hours, channels, watts, supplies, boards, leads and hands of a plan, and
+ * each job's ways on them.
+ */
 import { channelNameOf, placeOf, placesOf, type Charger } from '../charger/charger';
 import { boardsFor, leadFor, type Inventory } from '../charger/inventory';
 import { supplyLeftW, type Supply } from '../charger/supply';
@@ -37,7 +40,9 @@ export interface PlanBench {
 	inventory: Inventory | null;
 	packs: readonly Pack[];
 	going: readonly GoingOn[];
-	/** The walk from one place where chargers stand to another, min; 0 or absent where nobody walks. */
+	/**
+	 * The walk from one place where chargers stand to another, min; 0 or absent where nobody walks.
+	 */
 	walkMin?: number;
 	/** Packs that were just used, by id: until when they cool, ISO 8601. */
 	coolBy?: Readonly<Record<string, string>>;
@@ -150,7 +155,8 @@ export function dayOf(
 		packAt.set(id, known);
 		return known;
 	};
-	// A board for a large pack takes a small one too: of those for so many cells and more there are so many.
+	// A board for a large pack takes a small one too: of those for so many cells and more there are
+	// so many.
 	const counted = new Map<string, number>();
 	const boards = (cells: number): number[] => {
 		if (!inventory || inventory.boards.length === 0) return [];
@@ -255,7 +261,8 @@ export function dayOf(
 				means.push({ way: run, channelId });
 			}
 		}
-		// What was to begin some minutes ago begins as it was planned: a plan does not move because the clock does.
+		// What was to begin some minutes ago begins as it was planned: a plan does not move because the
+		// clock does.
 		const was = plan.planned?.find((p) => p.jobId === job.id)?.spans[0].from;
 		const due = was === undefined ? first : slotAt(was, false);
 		const begins = due < first && due >= first - Math.ceil(MISSED_MIN / SLOT_MIN) ? due : first;
@@ -317,7 +324,10 @@ export function plannedOf(day: Day, placement: Placement): PlannedRun {
 	};
 }
 
-/** The placement that a planned run stands for among those that there are; null where there is none any more. */
+/**
+ * The placement that a planned run stands for among those that there are; null where there is
+ * none any more.
+ */
 export function placementFor(
 	day: Day,
 	placements: readonly (readonly Placement[])[],

@@ -49,7 +49,10 @@ export class Board {
 		return this.places < 2 || this.reached(p);
 	}
 
-	/** Whether hands get to all its acts: within the time of a walk they are at no more places than there are pairs of them. */
+	/**
+	 * Whether hands get to all its acts: within the time of a walk they are at no more places than
+	 * there are pairs of them.
+	 */
 	private reached(p: Placement): boolean {
 		const { actsAt, slots, places } = this;
 		const { walk, handsLimit, limits, jobs } = this.problem;

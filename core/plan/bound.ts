@@ -1,7 +1,8 @@
 /**
- * What no plan can cost less than, and what each limit is worth in each slot: prices by which every job is placed alone, raised where
- * the jobs together want more than there is (Lagrangian relaxation with subgradient steps; Fisher 1981, Management Science 27, 1-18,
- * from memory). The prices also say what holds a plan up.
+ * What no plan can cost less than, and what each limit is worth in each slot: prices by which
+ * every job is placed alone, raised where the jobs together want more than there is (Lagrangian
+ * relaxation with subgradient steps; Fisher 1981, Management Science 27, 1-18, from memory). The
+ * prices also say what holds a plan up.
  */
 import type { Placement, Problem } from './problem';
 
@@ -14,7 +15,10 @@ export interface Prices {
 
 const ROUNDS = 120;
 
-/** The bound and the prices after so many rounds; `known` is the cost of a plan that is there already. */
+/**
+ * The bound and the prices after so many rounds; `known` is the cost of a plan that is there
+ * already.
+ */
 export function pricesFor(
 	problem: Problem,
 	placements: readonly (readonly Placement[])[],

@@ -1,4 +1,7 @@
-/** What care a pack will ask for, and when: the jobs of an evening, and of a season. Common practice where no source is named. */
+/**
+ * What care a pack will ask for, and when: the jobs of an evening, and of a season. Common
+ * practice where no source is named.
+ */
 import { maintenanceOf, type CheckHistory } from '../care/maintenance';
 import { readinessOf } from '../care/readiness';
 import { chemistryOf } from '../chemistry/catalogue';

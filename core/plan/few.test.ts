@@ -1,4 +1,7 @@
-/** A few jobs put in the best way there is, against every way there is; visits counted as they come against those of the whole. */
+/**
+ * A few jobs put in the best way there is, against every way there is; visits counted as they
+ * come against those of the whole.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { day } from '../../tests/support/day-in-marks';

@@ -1,14 +1,22 @@
-/** A few jobs taken off a plan and put back in the best way there is: every way, cut short where it cannot be better any more. */
+/**
+ * A few jobs taken off a plan and put back in the best way there is: every way, cut short where
+ * it cannot be better any more.
+ */
 import { Alike } from './alike';
 import type { Board } from './board';
 import type { Placement } from './problem';
 import { VisitsAhead } from './visits-ahead';
 
-/** What it takes to see which visits are to come, and to see what a place's acts would be, in looks at whether one fits. */
+/**
+ * What it takes to see which visits are to come, and to see what a place's acts would be, in
+ * looks at whether one fits.
+ */
 const AHEAD = 5;
 const ACTS = 0.1;
 
-/** Acts beside others make visits fewer: so many at most for each job, where nobody looks closer. */
+/**
+ * Acts beside others make visits fewer: so many at most for each job, where nobody looks closer.
+ */
 const MOST_FEWER = 2;
 
 const sumOf = (of: readonly number[], values: readonly number[]) => of.reduce((sum, k) => sum + values[k], 0);
@@ -16,7 +24,10 @@ const sumOf = (of: readonly number[], values: readonly number[]) => of.reduce((s
 /** A place's acts, and what the cheapest place with these acts costs. */
 type Acts = Pick<Placement, 'acts' | 'cost'>;
 
-/** The acts that there are among places, the cheapest first: channels and rates in great number share them. */
+/**
+ * The acts that there are among places, the cheapest first: channels and rates in great number
+ * share them.
+ */
 function differentActs(list: readonly Placement[]): Acts[] {
 	const seen = new Set<readonly number[]>();
 	return list.filter(({ acts }) => {
@@ -27,10 +38,11 @@ function differentActs(list: readonly Placement[]): Acts[] {
 }
 
 /**
- * The best places for `jobs`, which are off the board, given everything that is on it; `now` are those that they had. Visits are
- * counted as they come. Leaves the board as it found it. After `tried` jobs put somewhere, or `looks` at a place of one, it is
- * given up, with the best so far, and is not `whole`: something better may be left. Where it is to be given up soon, looking for the
- * visits to come takes longer than it saves, and it is not `thorough`.
+ * The best places for `jobs`, which are off the board, given everything that is on it; `now` are
+ * those that they had. Visits are counted as they come. Leaves the board as it found it. After
+ * `tried` jobs put somewhere, or `looks` at a place of one, it is given up, with the best so far,
+ * and is not `whole`: something better may be left. Where it is to be given up soon, looking for
+ * the visits to come takes longer than it saves, and it is not `thorough`.
  */
 export function bestOfFew(
 	board: Board,
@@ -68,7 +80,10 @@ export function bestOfFew(
 		looks++;
 		return board.fits(p);
 	};
-	/** Jobs `open` are still to be put; `first` is, for each job, the first of its places that may still be there. */
+	/**
+	 * Jobs `open` are still to be put; `first` is, for each job, the first of its places that may
+	 * still be there.
+	 */
 	const go = (open: readonly number[], first: readonly number[], cost: number): void => {
 		if (givenUp()) return;
 		if (open.length === 0) {
@@ -78,12 +93,14 @@ export function bestOfFew(
 		const ahead = thorough ? new VisitsAhead(board, sumOf(open, mostActs)) : null;
 		if (ahead) looks += AHEAD;
 		const fewer = (ahead ? ahead.mostFewer : MOST_FEWER * open.length) * taste.visit;
-		// What a place's visits cost at least above that; beside the last job no other comes, and they are what they are.
+		// What a place's visits cost at least above that; beside the last job no other comes, and they
+		// are what they are.
 		const last = open.length === 1;
 		const above = (place: Pick<Placement, 'acts'>) =>
 			last ? board.visitsFor(place) + fewer : ahead ? taste.visit * ahead.newFor(place) : 0;
 		const room = bestCost - 1e-9 - cost + fewer;
-		// What each of them costs at least beside what is there now; the one with the most at stake is put first.
+		// What each of them costs at least beside what is there now; the one with the most at stake is
+		// put first.
 		const from = [...first];
 		const leastAt = (k: number, i: number) => Math.min(weights[k], left[k][i]?.cost ?? Infinity);
 		const least = left.map((_, k) => leastAt(k, first[k]));

@@ -1,6 +1,7 @@
 /**
- * How a plan would come out, many times over: runs take as long as they take, hands do one thing at a time, whoever is there goes
- * home when they said. What the plan says of a job being done by its time is counted here.
+ * How a plan would come out, many times over: runs take as long as they take, hands do one thing
+ * at a time, whoever is there goes home when they said. What the plan says of a job being done by
+ * its time is counted here.
  */
 import { normal, uniform } from '../simulate/random';
 
@@ -17,7 +18,10 @@ export interface OddsRun {
 }
 export interface OddsSpan {
 	fromMin: number;
-	/** 5th, 50th and 95th percentile of the whole length of this stretch's step, and the share of it that is in this stretch. */
+	/**
+	 * 5th, 50th and 95th percentile of the whole length of this stretch's step, and the share of it
+	 * that is in this stretch.
+	 */
 	earlyMin: number;
 	likelyMin: number;
 	lateMin: number;
@@ -46,13 +50,19 @@ const P95 = 1.645;
 /** Plugging and checking takes so long, min (common practice, no source). */
 export const ACT_MIN = 5;
 
-/** A length drawn by its percentiles: two halves of normal distributions, each with its own spread. */
+/**
+ * A length drawn by its percentiles: two halves of normal distributions, each with its own
+ * spread.
+ */
 export function drawnMin(s: Pick<OddsSpan, 'earlyMin' | 'likelyMin' | 'lateMin'>, z: number): number {
 	const spread = z < 0 ? s.likelyMin - s.earlyMin : s.lateMin - s.likelyMin;
 	return Math.max(0.2 * s.likelyMin, s.likelyMin + (z * spread) / P95);
 }
 
-/** One day: when each job is over, min; Infinity where it is not. Between two places there is a walk of `walkMin`. */
+/**
+ * One day: when each job is over, min; Infinity where it is not. Between two places there is a
+ * walk of `walkMin`.
+ */
 export function oneDay(
 	runs: readonly OddsRun[],
 	watch: readonly Watch[],
@@ -127,7 +137,10 @@ export function oneDay(
 	return done;
 }
 
-/** How often each job is done by its time; `all` is of the jobs that are `counted`, or of every one. */
+/**
+ * How often each job is done by its time; `all` is of the jobs that are `counted`, or of every
+ * one.
+ */
 export function outlookOf(
 	runs: readonly OddsRun[],
 	watch: readonly Watch[],

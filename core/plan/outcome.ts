@@ -120,7 +120,10 @@ export function leftOutOf(
 	});
 }
 
-/** A stretch that needs no length of its own is told by its step's, shared out over the step's stretches. */
+/**
+ * A stretch that needs no length of its own is told by its step's, shared out over the step's
+ * stretches.
+ */
 function oddsSpans(day: Day, p: Placement): OddsSpan[] {
 	const { way } = day.jobs[p.job].ways[p.way];
 	const { problem } = day;
@@ -169,7 +172,10 @@ export interface Odds {
 	all: number;
 }
 
-/** How often each job of the plan is done by its time, and all of those together that are planned so. */
+/**
+ * How often each job of the plan is done by its time, and all of those together that are planned
+ * so.
+ */
 export function oddsOf(day: Day, found: Planned, hours: readonly Hours[]): Odds {
 	const runs = oddsRunsOf(day, found.placed);
 	const planned = new Set(found.placed.flatMap((p) => (p?.inTime ? [day.jobs[p.job].job.id] : [])));

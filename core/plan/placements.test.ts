@@ -1,4 +1,7 @@
-/** Where a job may be put: what is watched, who plugs, what is left off and gone on with. Worked by hand. */
+/**
+ * Where a job may be put: what is watched, who plugs, what is left off and gone on with. Worked
+ * by hand.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { day } from '../../tests/support/day-in-marks';

@@ -1,4 +1,6 @@
-/** Every place that a job could be put: each way at each start, with what it then uses and costs. */
+/**
+ * Every place that a job could be put: each way at each start, with what it then uses and costs.
+ */
 import {
 	LATE_SHARE,
 	LATER_SHARE_PER_DAY,
@@ -15,10 +17,16 @@ import {
 
 /** One slot of connecting and checking before the current flows. */
 export const SETUP = 1;
-/** A finished charger is not left connected for longer than this where only a watcher is there, min. */
+/**
+ * A finished charger is not left connected for longer than this where only a watcher is there,
+ * min.
+ */
 const UNPLUG_WITHIN_MIN = 60;
 
-/** For each slot, the first slot from it on in which nobody watches; the number of slots where somebody always does. */
+/**
+ * For each slot, the first slot from it on in which nobody watches; the number of slots where
+ * somebody always does.
+ */
 export function watchEnds(watched: readonly boolean[]): number[] {
 	const ends = new Array<number>(watched.length + 1).fill(watched.length);
 	for (let s = watched.length - 1; s >= 0; s--) ends[s] = watched[s] ? ends[s + 1] : s;
@@ -75,7 +83,10 @@ function divided(step: Step, n: number, start: number, slots: number, { ends, ne
 	return null;
 }
 
-/** The steps of a way one after another from `start`, each as soon as hands are there; null where it does not work out. */
+/**
+ * The steps of a way one after another from `start`, each as soon as hands are there; null where
+ * it does not work out.
+ */
 function lay(way: Way, start: number, problem: Problem, calendar: Calendar): Laid | null {
 	const spans: Span[] = [];
 	const acts: number[] = [];
@@ -197,8 +208,8 @@ export function placedCost(
 }
 
 /**
- * All placements of every job, the cheapest first; those that alone would exceed a limit are left out. Placements of one way that
- * use the same share their list of uses.
+ * All placements of every job, the cheapest first; those that alone would exceed a limit are left
+ * out. Placements of one way that use the same share their list of uses.
  */
 export function placementsOf(problem: Problem): Placement[][] {
 	const calendar: Calendar = { ends: watchEnds(problem.watched), next: nextHands(problem.hands) };

@@ -79,7 +79,10 @@ export const PLAN = {
 	madeAt: moment({ label: 'Made', optional: true }),
 	/** When the places were last worked out. */
 	plannedAt: moment({ label: 'Worked out', optional: true }),
-	/** What the last planning moved, in words: read by whoever opens it, on whichever screen it was planned anew. */
+	/**
+	 * What the last planning moved, in words: read by whoever opens it, on whichever screen it was
+	 * planned anew.
+	 */
 	moved: text({ label: 'What moved', least: 0, most: 400, start: '' })
 } as const;
 export type PlanInput = ValuesOf<typeof PLAN>;

@@ -1,6 +1,7 @@
 /**
- * A day at the bench as slots of time: what there is of everything in each slot, and the ways in which each job could be done.
- * Channels, packs, watts, boards, leads and hands are all one thing here: a limit that is not to be exceeded in any slot.
+ * A day at the bench as slots of time: what there is of everything in each slot, and the ways in
+ * which each job could be done. Channels, packs, watts, boards, leads and hands are all one thing
+ * here: a limit that is not to be exceeded in any slot.
  */
 
 /** Something that there is only so much of, in every slot. */
@@ -52,7 +53,10 @@ export interface Way {
 
 export interface SlotJob {
 	id: string;
-	/** First slot in which it may begin, and the one by which it must be over; null where it need only be done. */
+	/**
+	 * First slot in which it may begin, and the one by which it must be over; null where it need
+	 * only be done.
+	 */
 	from: number;
 	due: number | null;
 	/** What it costs to leave it undone, in ordinary charges' wear. */
@@ -135,11 +139,17 @@ export const TASTES = {
 export const TASTE_NAMES = ['usual', 'fewest visits', 'soonest', 'gentlest'] as const;
 export type TasteName = (typeof TASTE_NAMES)[number];
 
-/** Weights of leaving a job undone: twenty, sixty and two hundred ordinary charges' wear (our own scale). */
+/**
+ * Weights of leaving a job undone: twenty, sixty and two hundred ordinary charges' wear (our own
+ * scale).
+ */
 export const WEIGHTS = { 'if it fits': 20, wanted: 60, must: 200 } as const;
 export type Weight = keyof typeof WEIGHTS;
 
-/** A job that is late is worth so much less than one in time, as a share of its weight; a day later still less. */
+/**
+ * A job that is late is worth so much less than one in time, as a share of its weight; a day
+ * later still less.
+ */
 export const LATE_SHARE = 0.5;
 export const LATER_SHARE_PER_DAY = 0.3;
 

@@ -25,7 +25,10 @@ const minutes = (from: string, to: string) => (Date.parse(to) - Date.parse(from)
 
 const packsOf = (run: Pick<Run, 'packId' | 'joined'>): string[] => [run.packId, ...run.joined];
 
-/** Runs that come before this moment are not of the job: its own, or when the plan was made or began. */
+/**
+ * Runs that come before this moment are not of the job: its own, or when the plan was made or
+ * began.
+ */
 const sinceOf = (job: Job, plan: Pick<Plan, 'from' | 'madeAt'>): string =>
 	job.notBefore ?? (plan.madeAt !== null && plan.madeAt < plan.from ? plan.madeAt : plan.from);
 
@@ -37,7 +40,10 @@ const SERVES: Record<Goal, (task: TaskId) => boolean> = {
 	'capacity check': () => false
 };
 
-/** It was begun before the plan was made, went on then, and brings what the job wants: nobody does it twice. */
+/**
+ * It was begun before the plan was made, went on then, and brings what the job wants: nobody does
+ * it twice.
+ */
 const wentOn = (job: Job, plan: Pick<Plan, 'from' | 'madeAt'>, run: JudgedRun): boolean => {
 	const since = sinceOf(job, plan);
 	return (
@@ -49,7 +55,10 @@ const wentOn = (job: Job, plan: Pick<Plan, 'from' | 'madeAt'>, run: JudgedRun): 
 	);
 };
 
-/** Runs of a job, oldest first: of its pack, for a task that it plans, since the plan was made or began, or going on then. */
+/**
+ * Runs of a job, oldest first: of its pack, for a task that it plans, since the plan was made or
+ * began, or going on then.
+ */
 export function runsOf(
 	job: Job,
 	planned: PlannedRun | null,
@@ -113,7 +122,10 @@ export function progressOf(
 	return { state: 'to come', lateMin: minutes((last ? next : planned.spans[0]).from, now) };
 }
 
-/** A start that is missed by more than this, and an end that moved by more, let the rest be planned anew, min. */
+/**
+ * A start that is missed by more than this, and an end that moved by more, let the rest be
+ * planned anew, min.
+ */
 export const MISSED_MIN = 10;
 
 /** Why the rest should be planned anew; null while things are as planned. */
@@ -134,7 +146,10 @@ export function deviation(
 	return null;
 }
 
-/** What departs from which plan, in one word for comparing: each departure is answered once. '' where nothing does. */
+/**
+ * What departs from which plan, in one word for comparing: each departure is answered once. ''
+ * where nothing does.
+ */
 export const departureOf = (
 	deviates: ReturnType<typeof deviation>,
 	plannedAt: string | null,
@@ -145,8 +160,9 @@ export const departureOf = (
 		: `${deviates} ${plannedAt ?? ''} ${progress.map(([id, p]) => `${id} ${p.state}`).join(' ')}`;
 
 /**
- * What is over or goes on, as it is kept when the rest is planned anew: a run that takes its time is over when it is likely to be
- * now, and its channel is kept as much longer, so that it is not called late for ever.
+ * What is over or goes on, as it is kept when the rest is planned anew: a run that takes its time
+ * is over when it is likely to be now, and its channel is kept as much longer, so that it is not
+ * called late for ever.
  */
 export function settledNow(
 	planned: readonly PlannedRun[],
@@ -165,7 +181,10 @@ export function settledNow(
 	});
 }
 
-/** Whether what is over or goes on is in time; one whose end nobody knows is not called so. Null for what is still to be planned. */
+/**
+ * Whether what is over or goes on is in time; one whose end nobody knows is not called so. Null
+ * for what is still to be planned.
+ */
 export function onTime(job: Pick<Job, 'due'>, p: Progress): boolean | null {
 	if (p.state === 'ticked off') return true;
 	if (p.state !== 'running' && p.state !== 'done') return null;
@@ -207,7 +226,10 @@ export function changesOf(before: readonly PlannedRun[], after: readonly Planned
 	});
 }
 
-/** The acts that are still to come, by what became of each job: what has begun is not begun again, what is over is not unplugged. */
+/**
+ * The acts that are still to come, by what became of each job: what has begun is not begun again,
+ * what is over is not unplugged.
+ */
 export function comingActs(
 	planned: readonly PlannedRun[],
 	progressOf: (jobId: string) => Progress,

@@ -1,4 +1,7 @@
-/** What a job would take on one kind of channel: each run of it proved by the solver, with the times and watts of its forecast. */
+/**
+ * What a job would take on one kind of channel: each run of it proved by the solver, with the
+ * times and watts of its forecast.
+ */
 import { relativeWear } from '../care/wear';
 import { keyInCard } from '../card/key-in';
 import { heldFor, type Channel, type Charger } from '../charger/charger';
@@ -21,7 +24,10 @@ export interface RunStep {
 	earlyMin: number;
 	likelyMin: number;
 	lateMin: number;
-	/** Greatest output of the charger in each stretch of {@link PROFILE_MIN} from the start, W, early or late. */
+	/**
+	 * Greatest output of the charger in each stretch of {@link PROFILE_MIN} from the start, W, early
+	 * or late.
+	 */
 	outputW: number[];
 	energyWh: number;
 	restMin: number;
@@ -70,13 +76,16 @@ function leaves(solution: Solution): number {
 	return r.taskData.fills ? fullSoc(r.chemistry) : 0.5;
 }
 
-/** Watts out in each stretch: the most that may be drawn in it by a run that goes fast or slowly. */
+/**
+ * Watts out in each stretch: the most that may be drawn in it by a run that goes fast or slowly.
+ */
 function outputOver(solution: Solution, lateMin: number, earlyMin: number): number[] {
 	const { timeS, currentA, packV } = solution.forecast!.best.trace;
 	const likelyMin = solution.forecast!.timeMin.median;
 	const powerAt = timeS.map((_, i) => Math.max(0, currentA[i] * packV[i]));
 	return Array.from({ length: Math.max(1, Math.ceil(lateMin / PROFILE_MIN)) }, (_, k) => {
-		// A run that takes longer is, at this minute, where the likely one was sooner; and the other way about.
+		// A run that takes longer is, at this minute, where the likely one was sooner; and the other
+		// way about.
 		const from = ((k * PROFILE_MIN) / Math.max(lateMin, 1e-6)) * likelyMin * 60;
 		const to = (((k + 1) * PROFILE_MIN) / Math.max(earlyMin, 1e-6)) * likelyMin * 60;
 		let most = 0;
@@ -109,8 +118,8 @@ function stepIn(context: ProgramContext): { step: RunStep; solution: Solution } 
 }
 
 /**
- * The runs of one job in this context, one after another: the pack is in the next as the one before leaves it. A string says why it
- * cannot be done here.
+ * The runs of one job in this context, one after another: the pack is in the next as the one
+ * before leaves it. A string says why it cannot be done here.
  */
 export function wayIn(
 	context: ProgramContext,

@@ -1,4 +1,7 @@
-/** Parts of the search against every way there is, on days small enough for that; what holds a plan up, and why not. */
+/**
+ * Parts of the search against every way there is, on days small enough for that; what holds a
+ * plan up, and why not.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { drawnDay, foundPlan, leastOfAll } from '../../tests/support/plans';

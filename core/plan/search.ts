@@ -1,7 +1,8 @@
 /**
- * The plan itself: jobs put where everything they need is there, the cost as small as can be found. Parts of the plan are torn down
- * and built up again, now and then with a choice passed over, and worse plans are gone on with less and less (ruin and recreate:
- * Schrimpf et al. 2000, J. Comput. Phys. 159, 139-171, from memory; annealing after Kirkpatrick 1983, from memory).
+ * The plan itself: jobs put where everything they need is there, the cost as small as can be
+ * found. Parts of the plan are torn down and built up again, now and then with a choice passed
+ * over, and worse plans are gone on with less and less (ruin and recreate: Schrimpf et al. 2000,
+ * J. Comput. Phys. 159, 139-171, from memory; annealing after Kirkpatrick 1983, from memory).
  */
 import { uniform } from '../simulate/random';
 import { Board } from './board';
@@ -37,8 +38,9 @@ export interface SearchOptions {
 
 const SEED = 11;
 /**
- * How a day is searched. A small one is warmed again and again, and large handfuls of it are put back in the best way there is: where
- * nine jobs just fit, nothing else finds them. A large one cools once.
+ * How a day is searched. A small one is warmed again and again, and large handfuls of it are put
+ * back in the best way there is: where nine jobs just fit, nothing else finds them. A large one
+ * cools once.
  */
 interface Manner {
 	rounds: number;
@@ -47,7 +49,10 @@ interface Manner {
 	least: number;
 	/** Most jobs that are taken off at a time. */
 	mostOff: number;
-	/** How often a handful is put back in the best way there is, how many jobs at most, and the places looked at for it. */
+	/**
+	 * How often a handful is put back in the best way there is, how many jobs at most, and the
+	 * places looked at for it.
+	 */
 	exact: number;
 	few: number;
 	tried: number;
@@ -71,13 +76,16 @@ const LARGE_DAY: Manner = {
 	tried: 60
 };
 /**
- * So few jobs are gone through whole first, with so many looks at places at most: where that comes to its end nothing better is left
- * to look for.
+ * So few jobs are gone through whole first, with so many looks at places at most: where that
+ * comes to its end nothing better is left to look for.
  */
 const PROVED = { jobs: 5, looks: 1_000_000 };
 /** Most jobs of a small day. */
 const SMALL = 16;
-/** How often a place is passed over, and, in every other plan, a whole way: the gentle one that stands in another job's light. */
+/**
+ * How often a place is passed over, and, in every other plan, a whole way: the gentle one that
+ * stands in another job's light.
+ */
 const BLINK = 0.03;
 const PASS = [0, 0.15, 0.4];
 /** Worse plans are gone on with at first by about so much cost, and at last by next to none. */
@@ -85,7 +93,10 @@ const WARM = 20;
 const COLD = 0.005;
 /** How often a job that is not in time is pushed in. */
 const PUSHED = 0.3;
-/** How often places are taken by price, how much the prices count then, and the work that finding them may be. */
+/**
+ * How often places are taken by price, how much the prices count then, and the work that finding
+ * them may be.
+ */
 const BY_PRICE = 0.6;
 const PRICED = [0.5, 1];
 const PRICE_WORK = 600_000;
@@ -126,8 +137,8 @@ export function* searchPlan(
 	let prices: Float64Array | null = known ?? null;
 	const skips = (j: number, share: number): boolean[] => problem.jobs[j].ways.map(() => chance() < share);
 	/**
-	 * Each job's places by their cost and what their uses are worth to the others: the cheap place that stands in everybody's light
-	 * is not the first there.
+	 * Each job's places by their cost and what their uses are worth to the others: the cheap place
+	 * that stands in everybody's light is not the first there.
 	 */
 	const dear = PRICED.map((share) => {
 		const rounds = Math.round(PRICE_WORK / (1 + placements.reduce((sum, list) => sum + list.length, 0)));
@@ -146,7 +157,9 @@ export function* searchPlan(
 				.map(({ p }) => p)
 		);
 	});
-	/** The first place that is left among those that are not in others' light; some are passed over. */
+	/**
+	 * The first place that is left among those that are not in others' light; some are passed over.
+	 */
 	const insertByPrice = (j: number, lists: readonly (readonly Placement[])[]): void => {
 		let blink = gap();
 		const list = lists[j];
@@ -163,7 +176,10 @@ export function* searchPlan(
 		}
 		now[j] = null;
 	};
-	/** The cheapest place that is left for a job, or null where leaving it undone is no worse; some ways are passed over. */
+	/**
+	 * The cheapest place that is left for a job, or null where leaving it undone is no worse; some
+	 * ways are passed over.
+	 */
 	const insert = (j: number, pass: number): void => {
 		let best: Placement | null = null;
 		let least = problem.jobs[j].weight;
@@ -195,7 +211,10 @@ export function* searchPlan(
 	const absent = new Float64Array(n);
 	const weightOf = (j: number) => problem.jobs[j].weight;
 	const all = problem.jobs.map((_, j) => j);
-	/** The order in which jobs are put back: by what is at stake, by how few places there are, or by chance. */
+	/**
+	 * The order in which jobs are put back: by what is at stake, by how few places there are, or by
+	 * chance.
+	 */
 	const ordered = (jobs: number[]): number[] => {
 		const how = chance();
 		const keys = new Map(jobs.map((j) => [j, chance()]));
@@ -211,7 +230,10 @@ export function* searchPlan(
 							: (j: number) => keys.get(j)!;
 		return [...jobs].sort((a, b) => by(a) - by(b));
 	};
-	/** Puts a job that is late or undone where it would be in time, and whoever stands in its way elsewhere; false where none is. */
+	/**
+	 * Puts a job that is late or undone where it would be in time, and whoever stands in its way
+	 * elsewhere; false where none is.
+	 */
 	const pushIn = (wanted: boolean, near: readonly number[]): boolean => {
 		if (!wanted) return false;
 		const out = all.filter((j) => !now[j]?.inTime && placements[j].some((p) => p.inTime));
@@ -281,7 +303,8 @@ export function* searchPlan(
 			current = score();
 		}
 		const heat = WARM * Math.pow(COLD / WARM, (far * coolings) % 1);
-		// Those near a first one in time or on its channel go together; undone ones are always tried again.
+		// Those near a first one in time or on its channel go together; undone ones are always tried
+		// again.
 		const first = pick(n);
 		const centre = now[first]?.start ?? placements[first][pick(placements[first].length)]?.start ?? 0;
 		const count = 1 + pick(Math.min(manner.mostOff, n));

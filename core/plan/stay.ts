@@ -1,7 +1,13 @@
-/** A plan that is changed is changed no more than is worth it: whoever stands at the bench has read the old one. */
+/**
+ * A plan that is changed is changed no more than is worth it: whoever stands at the bench has
+ * read the old one.
+ */
 import type { Placement, Problem } from './problem';
 
-/** What it costs to tell a person something else, in ordinary charges' wear: another channel, another pace, another time. */
+/**
+ * What it costs to tell a person something else, in ordinary charges' wear: another channel,
+ * another pace, another time.
+ */
 const CHANNEL = 0.4;
 const PACE = 0.1;
 const TIME_AT_LEAST = 0.05;
@@ -10,7 +16,10 @@ const TIME_AT_MOST = 0.4;
 /** A slot sooner or later is no change to anybody. */
 const SAME_SLOTS = 1;
 
-/** Placements with what their departing from `before` costs on top; jobs without one before stay as they are. */
+/**
+ * Placements with what their departing from `before` costs on top; jobs without one before stay
+ * as they are.
+ */
 export function nearTo(
 	problem: Problem,
 	placements: readonly (readonly Placement[])[],

@@ -149,7 +149,8 @@ test('nothing is used twice: channel, hands, board, watts by slot, a battery in 
 		]
 	});
 	const beside = (from: number) => placed([span(from, from + 5)], [from, from + 4], { job: 1 });
-	// 60 W in its first slot with current, 40 W in the rest: two at once are 100 W unless they begin together.
+	// 60 W in its first slot with current, 40 W in the rest: two at once are 100 W unless they begin
+	// together.
 	assert.deepEqual(faultsOf(two, [good, beside(3)]), []);
 	assert.deepEqual(faultsOf(two, [good, beside(2)]), [
 		'hands: 2 of 1 in slot 2',

@@ -1,6 +1,7 @@
 /**
- * Whether a plan is one: looked at slot by slot from the jobs' own descriptions, without anything that the search computed but where
- * each span stands. Nothing is used twice, nobody is missing, nothing begins too soon.
+ * Whether a plan is one: looked at slot by slot from the jobs' own descriptions, without anything
+ * that the search computed but where each span stands. Nothing is used twice, nobody is missing,
+ * nothing begins too soon.
  */
 import type { Placement, Problem } from './problem';
 import { SETUP } from './placements';

@@ -1,7 +1,7 @@
 /**
- * How many visits jobs that are still to be put must bring at least, or can save at most. Acts in neighbouring slots are one visit:
- * two visits become one only where every slot between them gets an act, and an act that is too far from all others is a visit of its
- * own.
+ * How many visits jobs that are still to be put must bring at least, or can save at most. Acts in
+ * neighbouring slots are one visit: two visits become one only where every slot between them gets
+ * an act, and an act that is too far from all others is a visit of its own.
  */
 import type { Board } from './board';
 import type { Placement } from './problem';
@@ -37,7 +37,10 @@ export class VisitsAhead {
 		this.mostFewer = fewer;
 	}
 
-	/** Visits of a placement's own that nothing that is there, and nothing that comes, can be one with. */
+	/**
+	 * Visits of a placement's own that nothing that is there, and nothing that comes, can be one
+	 * with.
+	 */
 	newFor({ acts }: Pick<Placement, 'acts'>): number {
 		let count = 0;
 		let last = -Infinity;

@@ -125,7 +125,8 @@ test('a board more helps where the board is short, and says whom; less wear is t
 	const board = variantsOf(problem, bindings).find((v) => /balance board/.test(v.what))!;
 	const { help } = helpOf(problem, planned, board, 400, prices);
 	assert.deepEqual([help!.gains, help!.losses, help!.wearLess], [[1], [], -1]);
-	// Gentler where there is time: the same two jobs, one of which may take twice as long at half the wear.
+	// Gentler where there is time: the same two jobs, one of which may take twice as long at half
+	// the wear.
 	const slow = { ...ways[0], steps: [step(9)], wear: 0.5 };
 	const one = day('wwwwwwww...', [job('a', 4, { ways: [{ ...ways[0] }, slow] })], { limits: two });
 	const plan = foundPlan(one, placementsOf(one), { rounds: 400 });

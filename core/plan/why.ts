@@ -22,7 +22,10 @@ const WORTH = 0.1;
 /** A pause of so many slots in between is the same stretch. */
 const PAUSE = 2;
 
-/** What more there would have to be of something for a better plan, by what it is worth; the dearest first. */
+/**
+ * What more there would have to be of something for a better plan, by what it is worth; the
+ * dearest first.
+ */
 export function bindingsOf(problem: Problem, prices: Prices): Binding[] {
 	const { slots, limits } = problem;
 	const groups = new Map<string, { kind: Limit['kind']; name: string; worth: number[] }>();
@@ -55,7 +58,10 @@ export function bindingsOf(problem: Problem, prices: Prices): Binding[] {
 export interface Help {
 	/** What there would be more of, in words. */
 	what: string;
-	/** Jobs that are in time then and are not now, by their place in the problem, and those the other way about. */
+	/**
+	 * Jobs that are in time then and are not now, by their place in the problem, and those the other
+	 * way about.
+	 */
 	gains: number[];
 	losses: number[];
 	/** Wear that is saved, in ordinary charges. */
@@ -64,7 +70,10 @@ export interface Help {
 
 const HALF_HOUR_MIN = 30;
 
-/** Ends of the stretches in which somebody watches, moved by so many slots: later ends, or earlier beginnings. */
+/**
+ * Ends of the stretches in which somebody watches, moved by so many slots: later ends, or earlier
+ * beginnings.
+ */
 function widened(marks: readonly boolean[], by: number, at: 'end' | 'start'): boolean[] {
 	return marks.map((on, s) => {
 		if (on) return true;
@@ -153,8 +162,9 @@ function onOwnDay(problem: Problem, found: Planned): Planned | null {
 }
 
 /**
- * What a variant would bring against the plan that there is. Begins with it, so that it is never worse; a plan that is found on the
- * way and asks for nothing more is handed over instead: then it is no help but a better plan.
+ * What a variant would bring against the plan that there is. Begins with it, so that it is never
+ * worse; a plan that is found on the way and asks for nothing more is handed over instead: then
+ * it is no help but a better plan.
  */
 export function helpOf(
 	problem: Problem,

@@ -1,4 +1,7 @@
-/** A plan in words: what hands do, and why something is not in it. Moments are written by whoever knows the person's clock. */
+/**
+ * A plan in words: what hands do, and why something is not in it. Moments are written by whoever
+ * knows the person's clock.
+ */
 import { amps, text } from '../quantity/format';
 import { taskOf } from '../request/task';
 import type { Act } from './acts';
@@ -56,7 +59,10 @@ export function actWords(act: Act, run: PlannedRun, names: Names): string {
 /** So many changes are told one by one. */
 const TOLD = 3;
 
-/** "Skua cutter 10 min later, on Pier Two, channel B; nothing else moves." What a planning changed; '' where it changed nothing. */
+/**
+ * "Skua cutter 10 min later, on Pier Two, channel B; nothing else moves." What a planning
+ * changed; '' where it changed nothing.
+ */
 export function movedWords(
 	changes: readonly Change[],
 	planned: readonly PlannedRun[],
@@ -122,11 +128,17 @@ export function helpWords(help: Helps, names: Names): string {
 	return `${help.what}: ${said || 'nothing'}.`;
 }
 
-/** So many of a hundred days, from a share of 0 to 1: from some hundred days that were drawn it is not known to be all of them. */
+/**
+ * So many of a hundred days, from a share of 0 to 1: from some hundred days that were drawn it is
+ * not known to be all of them.
+ */
 export const daysWords = (share: number): string =>
 	share > 0.99 ? 'More than 99' : `${Math.floor(100 * share)}`;
 
-/** On how many of a hundred such days what is still to come is ready in time: `share` of days, `toCome` jobs of `inTime` that are or will be. */
+/**
+ * On how many of a hundred such days what is still to come is ready in time: `share` of days,
+ * `toCome` jobs of `inTime` that are or will be.
+ */
 export function readyWords(share: number, toCome: number, inTime: number): string {
 	const have = `${daysWords(share)} of 100 such days have`;
 	if (toCome === inTime) return toCome === 1 ? `${have} it ready.` : `${have} all ${toCome} ready.`;

@@ -1,6 +1,6 @@
 /**
- * The schools: matters on which practitioners differ. Each has a default with its reason; a person, a pack or one program may
- * follow another school, and the nearest wins.
+ * The schools: matters on which practitioners differ. Each has a default with its reason; a
+ * person, a pack or one program may follow another school, and the nearest wins.
  */
 import { choice, figure, type ValuesOf } from '../quantity/field';
 
@@ -33,9 +33,15 @@ export const PRACTICE = {
 		step: 0.01,
 		optional: true
 	}),
-	/** What a pack is put away for: to lie until it is used, or to travel, at 30 % of charge or below. */
+	/**
+	 * What a pack is put away for: to lie until it is used, or to travel, at 30 % of charge or
+	 * below.
+	 */
 	storageFor: choice({ label: 'Put away', options: ['to lie', 'to travel'] }),
-	/** Share of charge at which packs are put away whose volts say nothing; null is the chemistry's own. */
+	/**
+	 * Share of charge at which packs are put away whose volts say nothing; null is the chemistry's
+	 * own.
+	 */
 	storageShare: figure({
 		label: 'Storage charge',
 		unit: '%',

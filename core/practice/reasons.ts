@@ -1,4 +1,7 @@
-/** Why the default of each school is what it is; common practice, no source. Apart from the schools: a program needs no reasons. */
+/**
+ * Why the default of each school is what it is; common practice, no source. Apart from the
+ * schools: a program needs no reasons.
+ */
 import { whose, type PracticeId, type ResolvedPractice } from './practice';
 
 export const REASONS: Record<PracticeId, string> = {
@@ -31,7 +34,10 @@ export const REASONS: Record<PracticeId, string> = {
 	fieldBattery: 'Its own battery: a drained vehicle does not start.'
 };
 
-/** Whose choice a value is, and, where nobody chose, why it is so: "by the usual practice: main lead first, so that …". */
+/**
+ * Whose choice a value is, and, where nobody chose, why it is so: "by the usual practice: main
+ * lead first, so that …".
+ */
 export function because(practice: ResolvedPractice, id: PracticeId): string {
 	const by = `by ${whose(practice, id)}`;
 	if (practice.from[id] !== 'default') return by;

@@ -15,13 +15,16 @@ export interface School {
 	/** A pack may have its own; the others are matters of the person alone. */
 	ofPack: boolean;
 	/**
-	 * One program may have its own. The others are matters of care, or are chosen in the program by other means: the purpose, a
-	 * guard that is switched off, a finding that is answered.
+	 * One program may have its own. The others are matters of care, or are chosen in the program by
+	 * other means: the purpose, a guard that is switched off, a finding that is answered.
 	 */
 	ofProgram: boolean;
 }
 
-/** The figures that a school lets choose from, as the field is described; `off` is what it is called where it is not set. */
+/**
+ * The figures that a school lets choose from, as the field is described; `off` is what it is
+ * called where it is not set.
+ */
 function range(id: PracticeId, off: string | null): Exclude<School['choices'], readonly string[]> {
 	const field: Field = PRACTICE[id];
 	if (field.kind !== 'figure') throw new Error(`${id} is no figure`);

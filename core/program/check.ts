@@ -29,8 +29,8 @@ function fired(input: RuleInput): Fired[] {
 }
 
 /**
- * Whether a press would help: it changes something, the finding is gone by it, and no graver one comes. Judged on the forecast that
- * there is, unless the press is there to change it.
+ * Whether a press would help: it changes something, the finding is gone by it, and no graver one
+ * comes. Judged on the forecast that there is, unless the press is there to change it.
  */
 function helps(input: RuleInput, { rule, result, severity }: Fired, before: readonly Fired[]): boolean {
 	const { fix } = result;
@@ -74,8 +74,8 @@ export function verdictOf(findings: readonly Finding[]): Verdict {
 }
 
 /**
- * Whether a program may start when a person has overridden the named rules with a reason. A Stop that protects from fire
- * stays whatever was overridden.
+ * Whether a program may start when a person has overridden the named rules with a reason. A Stop
+ * that protects from fire stays whatever was overridden.
  */
 export function mayStart(findings: readonly Finding[], overridden: ReadonlySet<string>): boolean {
 	return findings.every((f) => f.severity === 'note' || (f.overridable && overridden.has(f.rule)));

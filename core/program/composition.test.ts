@@ -1,4 +1,7 @@
-/** A program put together from runs: what the steps say, and that they do what the program itself would. */
+/**
+ * A program put together from runs: what the steps say, and that they do what the program itself
+ * would.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';

@@ -1,4 +1,7 @@
-/** A program that a charger has not, put together from runs that it has, with what the person does in between. */
+/**
+ * A program that a charger has not, put together from runs that it has, with what the person does
+ * in between.
+ */
 import { storageDirection } from '../forecast/program-legs';
 import type { Resolved } from '../request/context';
 import { showSetting, type ProgramSettings } from '../request/settings';
@@ -57,7 +60,10 @@ function storageSteps(r: Resolved, s: ProgramSettings): ProgramStep[] {
 	];
 }
 
-/** The runs that stand in for the task on a channel that has no such program; one plain charge or discharge otherwise. */
+/**
+ * The runs that stand in for the task on a channel that has no such program; one plain charge or
+ * discharge otherwise.
+ */
 export function compositionOf(r: Resolved, settings: ProgramSettings): ProgramStep[] {
 	switch (r.task) {
 		case 'cycle':

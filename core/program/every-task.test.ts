@@ -1,4 +1,7 @@
-/** Every task with every chemistry: simulated from end to end, or refused with a reason. The table of all pairs is printed. */
+/**
+ * Every task with every chemistry: simulated from end to end, or refused with a reason. The table
+ * of all pairs is printed.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aContext, aPack, aReading } from '../../tests/support/bench-chargers';

@@ -1,8 +1,14 @@
-/** Timer and limit that are as they are because the person follows another school than the usual one. */
+/**
+ * Timer and limit that are as they are because the person follows another school than the usual
+ * one.
+ */
 import { whose } from '../practice/practice';
 import type { Fix, RuleInput } from './rule';
 
-/** Whose school it is and the way back to a guard for each pack; null where the value was not set by a school. */
+/**
+ * Whose school it is and the way back to a guard for each pack; null where the value was not set
+ * by a school.
+ */
 export function guardSchool(
 	{ r, settings, solved }: RuleInput,
 	guard: 'safetyTimerMin' | 'capacityLimitAh'

@@ -1,4 +1,7 @@
-/** What a person is offered while a program is worked on: which tasks and settings, what can be moved, switched, or is worth saying. */
+/**
+ * What a person is offered while a program is worked on: which tasks and settings, what can be
+ * moved, switched, or is worth saying.
+ */
 import { chemistryOf } from '../chemistry/catalogue';
 import type { Chemistry } from '../chemistry/chemistry';
 import { socAt } from '../chemistry/curve';
@@ -23,7 +26,10 @@ export const tasksFor = ({ chemistry, cells }: Pick<Pack, 'chemistry' | 'cells'>
 	);
 };
 
-/** Whether two packs may be treated as a pair, or joined: both of one make-up, and the other one fit for use. */
+/**
+ * Whether two packs may be treated as a pair, or joined: both of one make-up, and the other one
+ * fit for use.
+ */
 export const isFellow = (pack: Pack, other: Pack): boolean =>
 	other.id !== pack.id &&
 	other.chemistry === pack.chemistry &&
@@ -34,7 +40,10 @@ export const isFellow = (pack: Pack, other: Pack): boolean =>
 export const forbids = (findings: readonly Finding[]): boolean =>
 	findings.some((f) => f.severity === 'stop' && !f.overridable);
 
-/** The settings that are shown. Storage goes one way: the current of the other way is not asked about. */
+/**
+ * The settings that are shown. Storage goes one way: the current of the other way is not asked
+ * about.
+ */
 export function shownSettings(r: Resolved, settings: ProgramSettings): readonly SettingId[] {
 	if (!r.taskData.stores) return r.settingIds;
 	const down = storageDirection(r, settings.endVoltageV) === 'down';
@@ -49,7 +58,10 @@ export function isFixed({ channel }: Pick<Resolved, 'channel'>, id: SettingId): 
 	return id === 'currentA' && channel.fixedCurrentA !== null;
 }
 
-/** Whether a setting may be switched off here. What ends the program is no guard around it, and is never off. */
+/**
+ * Whether a setting may be switched off here. What ends the program is no guard around it, and is
+ * never off.
+ */
 export function maySwitch(r: Resolved, settings: ProgramSettings, id: SettingId): boolean {
 	if (id === 'trickleA') return true;
 	if (!isGuard(id)) return false;
@@ -62,11 +74,17 @@ export function maySwitch(r: Resolved, settings: ProgramSettings, id: SettingId)
 export const tidied = (id: SettingId, value: SettingValue): SettingValue =>
 	typeof value === 'number' ? Number(value.toFixed(shownPerStored(id) === 1000 ? 4 : 3)) : value;
 
-/** Charge given up by ending at the gentlest volts in place of `endVoltageV`, as a share: read off the curve of the chemistry. */
+/**
+ * Charge given up by ending at the gentlest volts in place of `endVoltageV`, as a share: read off
+ * the curve of the chemistry.
+ */
 export const heldBack = ({ curve, voltages }: Chemistry, endVoltageV: number): number =>
 	socAt(curve, endVoltageV) - socAt(curve, voltages.gentleEndV.low);
 
-/** Whether a value that the charger still holds would end this run early, in one of a hundred runs or more. */
+/**
+ * Whether a value that the charger still holds would end this run early, in one of a hundred runs
+ * or more.
+ */
 export function wouldCut(
 	r: Resolved,
 	settings: ProgramSettings,

@@ -1,4 +1,7 @@
-/** The same program on two channels at once, for packs that work as a pair and want equal treatment. */
+/**
+ * The same program on two channels at once, for packs that work as a pair and want equal
+ * treatment.
+ */
 import type { ProgramContext } from '../request/context';
 import type { Overrides, ProgramSettings } from '../request/settings';
 import { solve, type Solution } from './solve';
@@ -24,8 +27,9 @@ function differencesOf(a: ProgramContext, b: ProgramContext): string[] {
 }
 
 /**
- * Solves both packs so that they get the same current and the same end, within what their channels can do together: each is
- * solved with the other's output taken from the power they share, and the smaller answer is given to both.
+ * Solves both packs so that they get the same current and the same end, within what their
+ * channels can do together: each is solved with the other's output taken from the power they
+ * share, and the smaller answer is given to both.
  */
 export function solvePair(a: ProgramContext, b: ProgramContext): PairSolution {
 	const together = a.charger.id === b.charger.id;

@@ -1,6 +1,7 @@
 /**
- * Over all chemistries, tasks, purposes, chargers and supplies: no proposal breaks a Stop at any moment of its simulated run;
- * what is set is within the set limit; every simulated cell stays within the cell limit at the 99th percentile.
+ * Over all chemistries, tasks, purposes, chargers and supplies: no proposal breaks a Stop at any
+ * moment of its simulated run; what is set is within the set limit; every simulated cell stays
+ * within the cell limit at the 99th percentile.
  */
 import { aRunEvent } from '../../tests/support/pack-events';
 import assert from 'node:assert/strict';
@@ -153,8 +154,8 @@ function keepsEveryLimit(s: Solution, a: Anything): void {
 				assert.ok(-current <= limit.currentA + 1e-6, `${limit.label}: ${-current} A at ${packV} V`);
 	});
 	assert.ok(outcome.highestCellV <= voltages.cellMaxV + 1e-6, `a cell at ${outcome.highestCellV} V`);
-	// Of lithium every cell keeps its floor; nickel and lead are emptied by the pack. One that begins at its end is left after one
-	// step, which may dip under it.
+	// Of lithium every cell keeps its floor; nickel and lead are emptied by the pack. One that
+	// begins at its end is left after one step, which may dip under it.
 	const down = outcome.legs.filter((l) => l.kind === 'discharge');
 	const floorCounts = r.pack.cells === 1 || r.chemistry.traits.cellsDiffer;
 	if (outcome.lowestCellV !== null && floorCounts && down.every((l) => l.timeS > 60))

@@ -1,4 +1,7 @@
-/** What a rule is. One rule, one file, one test; the engine in `check.ts` knows none of them by name. */
+/**
+ * What a rule is. One rule, one file, one test; the engine in `check.ts` knows none of them by
+ * name.
+ */
 import type { HeldSettingKind } from '../charger/setting';
 import type { Forecast } from '../forecast/forecast';
 import type { PracticeLayer } from '../practice/practice';
@@ -6,7 +9,10 @@ import type { Resolved } from '../request/context';
 import type { TaskId } from '../request/task';
 import type { Overrides, ProgramSettings } from '../request/settings';
 
-/** `stop`: the program must not run. `check`: a person must look and decide. `note`: worth knowing. */
+/**
+ * `stop`: the program must not run. `check`: a person must look and decide. `note`: worth
+ * knowing.
+ */
 export type Severity = 'stop' | 'check' | 'note';
 export type Protects = 'person' | 'pack' | 'charger' | 'result';
 
@@ -60,7 +66,10 @@ export interface Rule {
 	protects: Protects;
 	/** A Stop that protects from fire: no override. */
 	fire?: boolean;
-	/** Only looked at when the program puts charge in, or takes it out, at some time. Default: always. */
+	/**
+	 * Only looked at when the program puts charge in, or takes it out, at some time. Default:
+	 * always.
+	 */
 	when?: 'charging' | 'discharging';
 	/** It speaks of what the forecast shows, which a press changes. */
 	ofForecast?: boolean;

@@ -1,4 +1,7 @@
-/** Bounds of the safety limits: by what is missing and what the pack holds, whatever the forecast says. */
+/**
+ * Bounds of the safety limits: by what is missing and what the pack holds, whatever the forecast
+ * says.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aCharger, aContext, aPack, aReading, held } from '../../tests/support/bench-chargers';

@@ -1,6 +1,6 @@
 /**
- * How far the safety limits of a run may go, whatever its forecast says: charge by what is missing, time by the current that
- * is held to the end.
+ * How far the safety limits of a run may go, whatever its forecast says: charge by what is
+ * missing, time by the current that is held to the end.
  */
 import { powerLimits } from '../charger/envelope';
 import { ocvAt, socAt } from '../chemistry/curve';
@@ -18,18 +18,27 @@ export type LimitedProgram = Pick<
 	'currentA' | 'dischargeA' | 'endVoltageV' | 'dischargeEndV' | 'balance' | 'restMin'
 >;
 
-/** Less of the capacity than this is no limit: counters and ends differ by as much (common practice, no source). */
+/**
+ * Less of the capacity than this is no limit: counters and ends differ by as much (common
+ * practice, no source).
+ */
 const LEAST_SHARE = 0.03;
-/** Where the limit ends the charge, the timer is behind it: a charger's current and its counter differ by so much (common practice, no source). */
+/**
+ * Where the limit ends the charge, the timer is behind it: a charger's current and its counter
+ * differ by so much (common practice, no source).
+ */
 const COUNTERS_DIFFER = 1.06;
-/** Lead in absorption is ended after this whatever it still takes, min (common practice, no source: up to half a day). */
+/**
+ * Lead in absorption is ended after this whatever it still takes, min (common practice, no
+ * source: up to half a day).
+ */
 const LONGEST_ABSORPTION_MIN = 12 * 60;
 /** Steps in which the fall of the current is added up. */
 const TAPER_STEPS = 40;
 
 /**
- * How far apart the charge of the cells may be at the 99 % bound, a share; and how far the lowest lies below the mean, and
- * the highest above it.
+ * How far apart the charge of the cells may be at the 99 % bound, a share; and how far the lowest
+ * lies below the mean, and the highest above it.
  */
 function cellsApart({ state: { cells } }: Resolved): { spread: number; below: number; above: number } {
 	const { offset, sigma } = cells;
@@ -43,8 +52,8 @@ function cellsApart({ state: { cells } }: Resolved): { spread: number; below: nu
 }
 
 /**
- * Charge that the largest leg moves at the 99 % bound of what is known, as a share of the present capacity: into the
- * emptiest cell, or out of the fullest.
+ * Charge that the largest leg moves at the 99 % bound of what is known, as a share of the present
+ * capacity: into the emptiest cell, or out of the fullest.
  */
 export function missingShare(r: Resolved, settings: LimitedProgram): number {
 	const { chargeState, chemistry, taskData } = r;
@@ -67,13 +76,15 @@ export function missingShare(r: Resolved, settings: LimitedProgram): number {
 const isTimed = (r: Resolved, { currentA }: LimitedProgram): boolean =>
 	r.taskData.moves !== 'out' && timedAh(r, currentA) !== null;
 
-/** The largest capacity limit that still guards a pack of this capacity, Ah, whatever is missing. */
+/**
+ * The largest capacity limit that still guards a pack of this capacity, Ah, whatever is missing.
+ */
 export const mostOfCapacityAh = (r: Resolved): number =>
 	r.chemistry.traits.limitFactors.capacity * ratedAh(r.pack);
 
 /**
- * Capacity limit of a run at its bound, Ah: a margin over what may be missing, at least one step of the setting (`stepAh`) or 3 % of
- * the capacity, at most the margin over the whole capacity.
+ * Capacity limit of a run at its bound, Ah: a margin over what may be missing, at least one step
+ * of the setting (`stepAh`) or 3 % of the capacity, at most the margin over the whole capacity.
  */
 export function capacityBoundAh(
 	r: Resolved,
@@ -88,7 +99,10 @@ export function capacityBoundAh(
 	return Math.min(mostOfCapacityAh(r), Math.max(wanted, stepAh, LEAST_SHARE * ratedAh(r.pack)));
 }
 
-/** Power that this channel keeps while every other one of its charger is at work, W: shares of a common power by what each may have. */
+/**
+ * Power that this channel keeps while every other one of its charger is at work, W: shares of a
+ * common power by what each may have.
+ */
 function busyPowerW(r: Resolved): number {
 	const { charger, channel, envelope } = r;
 	const now = Math.min(...powerLimits(envelope).map((l) => l.powerW));
@@ -103,15 +117,19 @@ function heldA(r: Resolved, settings: LimitedProgram): number {
 	return Math.min(settings.currentA, busyPowerW(r) / packV);
 }
 
-/** Discharge current that is held, A: the power of the channel holds it down most at the start, where the volts are highest. */
+/**
+ * Discharge current that is held, A: the power of the channel holds it down most at the start,
+ * where the volts are highest.
+ */
 function drawnA(r: Resolved, settings: LimitedProgram): number {
 	const packV = r.pack.cells * r.chemistry.voltages.chargeEndV;
 	return Math.min(settings.dischargeA ?? Infinity, r.channel.dischargePowerW / packV);
 }
 
 /**
- * Time that the fall of the current at the held volts takes longer than the current would at its full height, min: the charge that may
- * be missing, step by step, at what the 99 % bound of the resistance lets through.
+ * Time that the fall of the current at the held volts takes longer than the current would at its
+ * full height, min: the charge that may be missing, step by step, at what the 99 % bound of the
+ * resistance lets through.
  */
 function taperMin(r: Resolved, settings: LimitedProgram, missing: number): number {
 	const { chemistry } = r;
@@ -135,15 +153,18 @@ function taperMin(r: Resolved, settings: LimitedProgram, missing: number): numbe
 	return 60 * hours;
 }
 
-/** Time in which the charger bleeds the cells level, min, at the 99 % bound of how far they are apart. */
+/**
+ * Time in which the charger bleeds the cells level, min, at the 99 % bound of how far they are
+ * apart.
+ */
 function balancingMin(r: Resolved, settings: LimitedProgram): number {
 	const bleedA = settings.balance ? r.channel.balanceCurrentA : 0;
 	return bleedA > 0 ? (60 * cellsApart(r).spread * presentCapacityAh(r)) / bleedA : 0;
 }
 
 /**
- * Safety timer of a run at its bound, min: the time in which the capacity at its bound flows at the current that is held,
- * with the taper and the balancing after it.
+ * Safety timer of a run at its bound, min: the time in which the capacity at its bound flows at
+ * the current that is held, with the taper and the balancing after it.
  */
 export function timerBoundMin(
 	r: Resolved,

@@ -145,7 +145,10 @@ test('the card asks in the charger’s own order and says what to change first a
 	assert.ok(card.putBack.some((l) => l.what === 'Safety timer' && l.value === '30 min'));
 });
 
-/** Evenly spread figures: fast-check's own doubles crowd around zero, where every program is refused. */
+/**
+ * Evenly spread figures: fast-check's own doubles crowd around zero, where every program is
+ * refused.
+ */
 const between = (low: number, high: number) =>
 	fc.integer({ min: 0, max: 1000 }).map((k) => low + ((high - low) * k) / 1000);
 

@@ -1,6 +1,7 @@
 /**
- * The solver: from pack, channel, supply and purpose to a whole program, each setting with its reason, proved by a forecast
- * and by every rule. A person may set any of them; the rest is computed around what was set.
+ * The solver: from pack, channel, supply and purpose to a whole program, each setting with its
+ * reason, proved by a forecast and by every rule. A person may set any of them; the rest is
+ * computed around what was set.
  */
 import { forecast, roughHours, type Forecast } from '../forecast/forecast';
 import { check, verdictOf, type Verdict } from './check';
@@ -30,14 +31,20 @@ export interface Solution {
 	proposed: boolean;
 }
 
-/** Whether a forecast makes sense: the chemistry has the task, the channel can do it, and not for days. */
+/**
+ * Whether a forecast makes sense: the chemistry has the task, the channel can do it, and not for
+ * days.
+ */
 function canBeForecast(r: Resolved, settings: ProgramSettings): boolean {
 	if (!r.taskData.families.includes(r.chemistry.family)) return false;
 	if (discharges(r, settings) && settings.dischargeA === null) return false;
 	return roughHours(r, settings) <= LONGEST_H;
 }
 
-/** What can be decided before anything is simulated, each with the person's own settings already laid over the others. */
+/**
+ * What can be decided before anything is simulated, each with the person's own settings already
+ * laid over the others.
+ */
 function decideFirst(r: Resolved, own: Partial<ProgramSettings>): Omit<Decisions, GuardId> {
 	// Until they are decided nothing looks at them.
 	const so: SoFar = { endVoltageV: NaN, currentA: NaN, dischargeA: null };
@@ -56,8 +63,9 @@ const given = (overrides: Overrides): Partial<ProgramSettings> =>
 	Object.fromEntries(Object.entries(overrides).filter(([, value]) => value !== undefined));
 
 /**
- * Solves a program. Never throws for input the schemas allow; when nothing safe is possible `proposed` is false and the Stop
- * findings say why. Times and charges in the forecast are without timer and limit, which are then set from them.
+ * Solves a program. Never throws for input the schemas allow; when nothing safe is possible
+ * `proposed` is false and the Stop findings say why. Times and charges in the forecast are
+ * without timer and limit, which are then set from them.
  */
 export function solve(context: ProgramContext, overrides: Overrides = {}, traceEveryS = 0): Solution {
 	const r = resolve(context);

@@ -1,4 +1,7 @@
-/** Whether a charger suits a shelf of packs: what each channel reaches, how long it takes, and what it cannot do. */
+/**
+ * Whether a charger suits a shelf of packs: what each channel reaches, how long it takes, and
+ * what it cannot do.
+ */
 import { entryFor, type Channel, type Charger, type Protection } from '../charger/charger';
 import type { Supply } from '../charger/supply';
 import { chemistryOf } from '../chemistry/catalogue';
@@ -64,7 +67,10 @@ export function suitOf(
 }
 
 export interface ChargerJudgement {
-	/** Protections and abilities that a charger for these packs should have and this one has not, in words. */
+	/**
+	 * Protections and abilities that a charger for these packs should have and this one has not, in
+	 * words.
+	 */
 	lacks: string[];
 	/** Greatest output of the whole charger, W. */
 	powerW: number;

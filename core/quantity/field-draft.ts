@@ -1,6 +1,6 @@
 /**
- * Fields as they are being typed: strings in the units people read. What is typed is read into the shape that core checks, or
- * into one sentence for each wrong field. Nothing here throws.
+ * Fields as they are being typed: strings in the units people read. What is typed is read into
+ * the shape that core checks, or into one sentence for each wrong field. Nothing here throws.
  */
 import { shown, stored, type Field, type Fields, type Figure, type ValuesOf } from './field';
 import { parseFigure } from './parse';
@@ -27,7 +27,10 @@ export type DraftOf<F> = F extends { kind: 'figure' | 'text' | 'day' | 'moment' 
 								: never;
 export type Draft<D> = { -readonly [K in keyof D]: DraftOf<D[K]> };
 
-/** A figure as it would be typed, in the unit people read: plain digits, since nobody types powers of ten. */
+/**
+ * A figure as it would be typed, in the unit people read: plain digits, since nobody types powers
+ * of ten.
+ */
 export function figureText(field: Pick<Figure, 'per'>, value: number | null | undefined): string {
 	if (value == null) return '';
 	const read = shown(field, value);
@@ -72,7 +75,10 @@ export const draftOf = <D extends Fields>(fields: D, values: object | null): Dra
 		])
 	) as Draft<D>;
 
-/** Reads a figure as it was typed; the value is in the stored unit, null for an empty field that may be empty. */
+/**
+ * Reads a figure as it was typed; the value is in the stored unit, null for an empty field that
+ * may be empty.
+ */
 export function readFigure(
 	field: Figure,
 	typed: string
@@ -121,8 +127,8 @@ function readField(field: Field, typed: unknown, path: string, errors: FieldErro
 }
 
 /**
- * Reads a draft. What could not be read is in `errors` under its path and NaN in the values; what is read still has to pass
- * the schema, which knows what fields say of each other.
+ * Reads a draft. What could not be read is in `errors` under its path and NaN in the values; what
+ * is read still has to pass the schema, which knows what fields say of each other.
  */
 export const readDraft = <D extends Fields>(
 	fields: D,

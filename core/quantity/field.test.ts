@@ -27,7 +27,10 @@ import {
 import { checkedDraft, draftOf, figureText, readDraft, readFigure } from './field-draft';
 import { fieldSchema, layerOf, schemaOf } from './field-schema';
 
-/** Least, most, read × stored, unit, and what it starts with. Common practice, no source: what hobby packs and chargers have. */
+/**
+ * Least, most, read × stored, unit, and what it starts with. Common practice, no source: what
+ * hobby packs and chargers have.
+ */
 const RANGES: Record<string, [number, number, number, string, unknown]> = {
 	'PACK.cells': [1, 24, 1, 'S', 'none'],
 	'PACK.parallel': [1, 20, 1, 'P', 1],

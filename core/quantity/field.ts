@@ -1,7 +1,8 @@
 /**
- * What a field is, as plain data: its name, unit, range and what it starts with. Drafts, forms, columns, the API and every
- * message about a wrong value are made from these descriptions, so a field is described once. No Zod here: a page that only
- * shows a label does not load it (`field-schema.ts` makes the checks).
+ * What a field is, as plain data: its name, unit, range and what it starts with. Drafts, forms,
+ * columns, the API and every message about a wrong value are made from these descriptions, so a
+ * field is described once. No Zod here: a page that only shows a label does not load it
+ * (`field-schema.ts` makes the checks).
  */
 
 interface Described {
@@ -59,7 +60,10 @@ export interface Choice<Option extends string = string> extends Described {
 	start?: Option | null;
 	/** What a new form begins with, where that is not `start`. */
 	offer?: Option;
-	/** The words are a list that grows with the program (chemistries, tasks): the database does not close it. */
+	/**
+	 * The words are a list that grows with the program (chemistries, tasks): the database does not
+	 * close it.
+	 */
 	open?: true;
 	/** Said for any other word. */
 	wrong?: string;

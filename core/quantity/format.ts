@@ -1,6 +1,6 @@
 /**
- * How quantities are written: figure and unit apart, so that a screen can set the unit smaller. SI goes in; the trade's
- * units (mAh, mΩ, minutes) come out.
+ * How quantities are written: figure and unit apart, so that a screen can set the unit smaller.
+ * SI goes in; the trade's units (mAh, mΩ, minutes) come out.
  */
 
 export interface Written {
@@ -52,7 +52,10 @@ export const percent = (share: number): Written => ({ figure: fixed(share * 100,
 /** `{figure, unit}` as one string with a space between. */
 export const text = (written: Written): string => `${written.figure} ${written.unit}`;
 
-/** A rate as the trade writes it: `1C`, `0.5C`, `0.25C`, `1.8C`. Below 1C to the hundredth, so that 0.25C is not 0.3C. */
+/**
+ * A rate as the trade writes it: `1C`, `0.5C`, `0.25C`, `1.8C`. Below 1C to the hundredth, so
+ * that 0.25C is not 0.3C.
+ */
 export function cRate(rate: number): string {
 	const digits = rate >= 10 ? 0 : rate < 0.995 ? 2 : 1;
 	const figure = rate.toFixed(digits);

@@ -1,6 +1,6 @@
 /**
- * Reading a figure that a person typed, with a point or a comma. Nothing is guessed: a figure that could be meant two ways is
- * refused with both.
+ * Reading a figure that a person typed, with a point or a comma. Nothing is guessed: a figure
+ * that could be meant two ways is refused with both.
  */
 
 export interface FigureRange {
@@ -21,8 +21,8 @@ const COMMA = /^[+-]?\d+,\d+$/;
 const THOUSANDS = /^[+-]?[1-9]\d{0,2},\d{3}$/;
 
 /**
- * A figure with one comma, written with a point; null where there is no comma. `two ways` where it may part thousands as well as
- * decimals and both are possible here.
+ * A figure with one comma, written with a point; null where there is no comma. `two ways` where
+ * it may part thousands as well as decimals and both are possible here.
  */
 function withComma(text: string, range: Pick<FigureRange, 'min' | 'max'>): string | null {
 	if (!COMMA.test(text)) return null;
@@ -68,6 +68,9 @@ export function parseFigure(typed: string, range: FigureRange): Parsed {
 	return { ok: true, value };
 }
 
-/** A figure as far as it is typed, with a point or a comma; NaN where it is none. For what is shown while somebody types. */
+/**
+ * A figure as far as it is typed, with a point or a comma; NaN where it is none. For what is
+ * shown while somebody types.
+ */
 export const soFar = (typed: string): number =>
 	typed.trim() === '' ? NaN : Number(typed.trim().replace(',', '.'));

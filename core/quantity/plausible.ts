@@ -1,6 +1,7 @@
 /**
- * Figures that are possible but more likely a slip: 1.4 typed for 1400 mAh, 450 for 4.5 A, a capacity in Ah where mAh is
- * asked. The tool asks; it does not correct. Thresholds: common practice, no source.
+ * Figures that are possible but more likely a slip: 1.4 typed for 1400 mAh, 450 for 4.5 A, a
+ * capacity in Ah where mAh is asked. The tool asks; it does not correct. Thresholds: common
+ * practice, no source.
  */
 
 export interface Plausibility {
@@ -20,8 +21,9 @@ interface Usual {
 const SLIPS = [1000, 100, 10];
 
 /**
- * Returns a question when `value` lies outside what is usual but would lie inside it after a slip by ten, a hundred or a
- * thousand; null when it is usual or when no such slip explains it. All in one unit.
+ * Returns a question when `value` lies outside what is usual but would lie inside it after a slip
+ * by ten, a hundred or a thousand; null when it is usual or when no such slip explains it. All in
+ * one unit.
  */
 export function askAboutSlip(value: number, usual: Usual): Plausibility | null {
 	if (!(value > 0) || (value >= usual.low && value <= usual.high)) return null;
@@ -38,7 +40,10 @@ export function askAboutSlip(value: number, usual: Usual): Plausibility | null {
 	return null;
 }
 
-/** Usual capacity of one pack, mAh (common practice, no source): indoor cells of 50 mAh to field packs of 30 Ah. */
+/**
+ * Usual capacity of one pack, mAh (common practice, no source): indoor cells of 50 mAh to field
+ * packs of 30 Ah.
+ */
 export const USUAL_CAPACITY_MAH: Usual = { label: 'A capacity', unit: 'mAh', low: 50, high: 30000 };
 /** Usual charge current of one hobby channel, A (common practice, no source). */
 export const USUAL_CHANNEL_CURRENT_A: Usual = { label: 'A channel current', unit: 'A', low: 0.5, high: 40 };

@@ -1,6 +1,7 @@
 /**
- * Rounding to the step a charger offers. Decimal steps such as 0.1 have no exact binary form, so every function works in
- * whole multiples of the step with a tolerance of a millionth of a step, and returns a value free of binary noise.
+ * Rounding to the step a charger offers. Decimal steps such as 0.1 have no exact binary form, so
+ * every function works in whole multiples of the step with a tolerance of a millionth of a step,
+ * and returns a value free of binary noise.
  */
 
 const TOLERANCE = 1e-6;

@@ -3,7 +3,10 @@ import { chemistryOf } from '../chemistry/catalogue';
 import { showSetting, type ProgramSettings } from './settings';
 import { taskOf, type TaskId } from './task';
 
-/** "2.6 A to 4.20 V per cell, balancing", "0.5 A down to 3.30 V per cell", "1.2 A until the dip of 5 mV". */
+/**
+ * "2.6 A to 4.20 V per cell, balancing", "0.5 A down to 3.30 V per cell", "1.2 A until the dip of
+ * 5 mV".
+ */
 export function inOneLine(task: TaskId, chemistryId: string, s: ProgramSettings): string {
 	const dip = chemistryOf(chemistryId).endOfCharge.kind === 'dip';
 	const up = dip
@@ -22,7 +25,10 @@ export function inOneLine(task: TaskId, chemistryId: string, s: ProgramSettings)
 	}
 }
 
-/** What the charge counted by a run is called: "Put in", "Taken out", or "Moved" where it may be either. */
+/**
+ * What the charge counted by a run is called: "Put in", "Taken out", or "Moved" where it may be
+ * either.
+ */
 export const movedWord = (task: TaskId): string =>
 	({ in: 'Put in', out: 'Taken out', either: 'Moved', both: 'Moved' })[taskOf(task).moves];
 
@@ -30,6 +36,9 @@ export const movedWord = (task: TaskId): string =>
 export const doing = (task: TaskId): string =>
 	({ in: 'charging', out: 'discharging', either: 'going to storage', both: 'cycling' })[taskOf(task).moves];
 
-/** The current that a run is known by, A: what it charges with, or discharges with where that is all it does. */
+/**
+ * The current that a run is known by, A: what it charges with, or discharges with where that is
+ * all it does.
+ */
 export const mainCurrentA = (task: TaskId, s: ProgramSettings): number =>
 	taskOf(task).moves === 'out' ? (s.dischargeA ?? s.currentA) : s.currentA;

@@ -1,7 +1,13 @@
-/** How far the cell page of the channel is off, by a meter: what it was measured at once, or what the last reading shows. */
+/**
+ * How far the cell page of the channel is off, by a meter: what it was measured at once, or what
+ * the last reading shows.
+ */
 import type { Resolved } from './context';
 
-/** Charger and meter that differ by no more than this agree, V (common practice, no source: 10 to 20 mV is good). */
+/**
+ * Charger and meter that differ by no more than this agree, V (common practice, no source: 10 to
+ * 20 mV is good).
+ */
 export const AGREES_V = 0.02;
 
 export interface MeterError {
@@ -16,7 +22,10 @@ const EPSILON_V = 1e-9;
 /** Whether a difference is more than two meters may have. */
 export const beyondAgreement = (differenceV: number): boolean => Math.abs(differenceV) > AGREES_V + EPSILON_V;
 
-/** The error by the pack's last reading, where it has both pages and they are of this channel, else the channel's own; or null. */
+/**
+ * The error by the pack's last reading, where it has both pages and they are of this channel,
+ * else the channel's own; or null.
+ */
 export function meterError(r: Pick<Resolved, 'reading' | 'channel' | 'load'>): MeterError | null {
 	const { reading, channel } = r;
 	const meter = reading?.cellVoltagesV ?? null;
@@ -30,7 +39,10 @@ export function meterError(r: Pick<Resolved, 'reading' | 'channel' | 'load'>): M
 	return { perCellV: [channel.showsMoreV], leastV: channel.showsMoreV, from: 'channel' };
 }
 
-/** By how much the charger would fill a cell above what is keyed because it shows too little, V; 0 within what meters may differ. */
+/**
+ * By how much the charger would fill a cell above what is keyed because it shows too little, V; 0
+ * within what meters may differ.
+ */
 export function overfillV(r: Pick<Resolved, 'reading' | 'channel' | 'load'>): number {
 	const error = meterError(r);
 	return error && error.leastV < 0 && beyondAgreement(error.leastV) ? -error.leastV : 0;

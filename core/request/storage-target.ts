@@ -1,11 +1,15 @@
-/** What a storage run aims at, where the person says more than "by chemistry": a share of charge, to lie or to travel. */
+/**
+ * What a storage run aims at, where the person says more than "by chemistry": a share of charge,
+ * to lie or to travel.
+ */
 import { ocvAt } from '../chemistry/curve';
 import type { Layer } from '../practice/practice';
 import type { Resolved } from './context';
 
 /**
- * Most charge in which lithium cells travel by themselves, as a share of what they are rated at (ICAO Technical Instructions, packing
- * instruction 965, from memory). Carriers and local rules may ask for less.
+ * Most charge in which lithium cells travel by themselves, as a share of what they are rated at
+ * (ICAO Technical Instructions, packing instruction 965, from memory). Carriers and local rules
+ * may ask for less.
  */
 export const TRANSPORT_SOC = 0.3;
 
@@ -15,7 +19,10 @@ const NEARNESS: Record<Layer, number> = { default: 0, person: 1, pack: 2, progra
 export const travels = (r: Pick<Resolved, 'taskData' | 'practice'>): boolean =>
 	r.taskData.stores && r.practice.values.storageFor === 'to travel';
 
-/** The share of charge that is asked for; null where the target goes by volts or by what the chemistry usually is put away at. */
+/**
+ * The share of charge that is asked for; null where the target goes by volts or by what the
+ * chemistry usually is put away at.
+ */
 export function askedShare(r: Pick<Resolved, 'taskData' | 'practice'>): number | null {
 	if (travels(r)) return TRANSPORT_SOC;
 	const { values, from } = r.practice;

@@ -1,4 +1,7 @@
-/** What goes on around a program: the rest of the bench, and the pack's past. Everything has a neutral default. */
+/**
+ * What goes on around a program: the rest of the bench, and the pack's past. Everything has a
+ * neutral default.
+ */
 import type { Inventory } from '../charger/inventory';
 import type { PackEvent } from '../pack-state/event';
 import type { PracticeLayer } from '../practice/practice';
@@ -21,11 +24,17 @@ export interface Surroundings {
 	events: readonly PackEvent[];
 	/** The same for each pack that is joined with it, by its id. */
 	joinedEvents: Readonly<Record<string, readonly PackEvent[]>>;
-	/** Earlier readings of its cells' resistances, oldest first, with the pack's temperature then; at most a few. */
+	/**
+	 * Earlier readings of its cells' resistances, oldest first, with the pack's temperature then; at
+	 * most a few.
+	 */
 	earlierResistances: readonly { takenAt: string; ohm: readonly number[]; degC: number | null }[];
 	/** Balance boards that other runs use now. */
 	boardsInUse: number;
-	/** What the most demanding pack of this channel needs, where the person sets the guards once for all; null otherwise. */
+	/**
+	 * What the most demanding pack of this channel needs, where the person sets the guards once for
+	 * all; null otherwise.
+	 */
 	largest: Record<'safetyTimerMin' | 'capacityLimitAh', { value: number; pack: string } | null> | null;
 	/** Programs kept for other packs on this charger. */
 	keptHere: readonly { pack: string; channelId: string; settings: ProgramSettings }[];

@@ -18,7 +18,10 @@ export interface Task extends TaskAim {
 	families: readonly Family[];
 	/** Why the other families have not, in words. */
 	refusals: Partial<Record<Family, string>>;
-	/** Settings in the order in which they are explained; those that a chemistry or pack has no use for fall away. */
+	/**
+	 * Settings in the order in which they are explained; those that a chemistry or pack has no use
+	 * for fall away.
+	 */
 	settings: readonly SettingId[];
 	/** The balance lead is used: the charger sees, and bleeds, each cell. */
 	balances: boolean;
@@ -195,7 +198,9 @@ export function taskOf(id: TaskId): Task {
 	return TASKS.find((t) => t.id === id)!;
 }
 
-/** What a person would do with a pack of this chemistry and cell count when they say nothing else. */
+/**
+ * What a person would do with a pack of this chemistry and cell count when they say nothing else.
+ */
 export function ordinaryTask(chemistry: Pick<Chemistry, 'balanceFromCells'>, cells: number): TaskId {
 	return chemistry.balanceFromCells !== null && cells >= chemistry.balanceFromCells ? 'balance' : 'charge';
 }

@@ -1,14 +1,15 @@
 /**
- * What goes on after the end of a charge while the pack stays connected: a lead battery floats at constant volts, a nickel pack
- * is given a trickle. The same cell as in the charge before, followed for hours.
+ * What goes on after the end of a charge while the pack stays connected: a lead battery floats at
+ * constant volts, a nickel pack is given a trickle. The same cell as in the charge before,
+ * followed for hours.
  */
 import { ChargeSimulation } from './charge-simulation';
 import type { PackModel } from './pack-model';
 import type { SimulatedState } from './pack-simulation';
 
 /**
- * Held at `voltageV` per cell with at most `mostA`, where a full battery goes on taking `gassingA`; or given `currentA` without
- * end.
+ * Held at `voltageV` per cell with at most `mostA`, where a full battery goes on taking
+ * `gassingA`; or given `currentA` without end.
  */
 export type Upkeep =
 	| { kind: 'float'; voltageV: number; mostA: number; gassingA: number }
@@ -29,8 +30,9 @@ export interface Afterwards {
 const STEP_S = 60;
 
 /**
- * Where a float begins: the over-voltage of gassing dies away within hours once the absorption is over, which the cell model
- * does not follow, so cells that were pushed above full begin as full cells at rest.
+ * Where a float begins: the over-voltage of gassing dies away within hours once the absorption is
+ * over, which the cell model does not follow, so cells that were pushed above full begin as full
+ * cells at rest.
  */
 const settled = ({ soc, relaxV, temperatureDegC }: SimulatedState): SimulatedState => ({
 	soc: soc.map((s) => Math.min(1, s)),

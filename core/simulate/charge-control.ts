@@ -1,7 +1,10 @@
 /** What a charger does during a charge: the settings it holds and how exactly it keeps them. */
 import type { Guards } from './end';
 
-/** The end of a nickel charge: the volts fall back from their peak, or the temperature climbs too fast. */
+/**
+ * The end of a nickel charge: the volts fall back from their peak, or the temperature climbs too
+ * fast.
+ */
 export interface DipEnd {
 	/** Fall from the peak that ends the charge, V per cell. */
 	readonly deltaV: number;
@@ -10,8 +13,8 @@ export interface DipEnd {
 	/** Rise of temperature that also ends it, K/min; Infinity where the charger does not watch it. */
 	readonly riseKPerMin: number;
 	/**
-	 * What a forecast asks: when the cells are full, not when the charger might take them for it. Falls of the volts below this mean
-	 * state of charge end nothing. 0 for what a charger does.
+	 * What a forecast asks: when the cells are full, not when the charger might take them for it.
+	 * Falls of the volts below this mean state of charge end nothing. 0 for what a charger does.
 	 */
 	readonly onlyFromSoc: number;
 }

@@ -1,20 +1,29 @@
 /**
- * Steps one charge forward. The whole state lives in typed arrays made once; a step allocates nothing.
+ * Steps one charge forward. The whole state lives in typed arrays made once; a step allocates
+ * nothing.
  *
- * A step is implicit: with E the volts a cell would end the step at without current, and R the rise of those volts per
- * ampere over the step (series resistance, the relaxation pair's share, and the curve's slope times the charge put in), the
- * current is the least of the set current, the one that reaches the output power, (−E + √(E² + 4RP)) / 2R, and the one that
- * brings the controlling voltage to its end, (V − E) / R. So the end voltage is met at the end of a step and never passed,
- * for any step length. With bleeding, a cell's own current is the pack current less its bleed.
+ * A step is implicit: with E the volts a cell would end the step at without current, and R the
+ * rise of those volts per ampere over the step (series resistance, the relaxation pair's share,
+ * and the curve's slope times the charge put in), the current is the least of the set current,
+ * the one that reaches the output power, (−E + √(E² + 4RP)) / 2R, and the one that brings the
+ * controlling voltage to its end, (V − E) / R. So the end voltage is met at the end of a step and
+ * never passed, for any step length. With bleeding, a cell's own current is the pack current less
+ * its bleed.
  */
 import type { ChargeControl } from './charge-control';
 import { LOW_SOC, LOW_SOC_RISE, type PackModel } from './pack-model';
 import { PackSimulation, type SimulatedState } from './pack-simulation';
 
-/** Shares of the balance tolerance at which a cell starts and stops bleeding; apart, so that it does not chatter. */
+/**
+ * Shares of the balance tolerance at which a cell starts and stops bleeding; apart, so that it
+ * does not chatter.
+ */
 const ENGAGE = 0.5;
 const RELEASE = 0.2;
-/** A charger smooths the volts it looks for a dip in over this long, s (common practice, no source). */
+/**
+ * A charger smooths the volts it looks for a dip in over this long, s (common practice, no
+ * source).
+ */
 const SMOOTH_S = 20;
 /** Temperature is compared with what it was this long ago, s. */
 const RISE_OVER_S = 60;
@@ -22,7 +31,10 @@ const RISE_OVER_S = 60;
 /** Charging slows no further beyond this state of charge: what flows then only makes gas. */
 const FULLEST = 1.03;
 
-/** So many widths short of where half is lost, less than a millionth of a millionth is: no exponential is worth its time. */
+/**
+ * So many widths short of where half is lost, less than a millionth of a millionth is: no
+ * exponential is worth its time.
+ */
 const NOTHING_LOST = 28;
 
 export class ChargeSimulation extends PackSimulation {
@@ -57,7 +69,8 @@ export class ChargeSimulation extends PackSimulation {
 		const inverseStep = 1 / stepSoc;
 		const lastEntry = voltsV.length - 2;
 		const endV = control.endVoltageV + control.voltageErrorV;
-		// A nickel cell takes its first charge with volts that rise: what is false there is the false peak, and nothing else.
+		// A nickel cell takes its first charge with volts that rise: what is false there is the false
+		// peak, and nothing else.
 		const lowRise = control.dip === null ? LOW_SOC_RISE : 0;
 		const { slowing } = model;
 		const bump = model.falsePeakV === 0 ? 0 : this.falsePeak(dtS);
@@ -67,7 +80,8 @@ export class ChargeSimulation extends PackSimulation {
 		let slowedAt = NaN;
 		let slowedOhm = 0;
 		const setA = control.currentA * control.currentFactor;
-		// The set current is the least that can come out, so the search for a cell that needs less starts there.
+		// The set current is the least that can come out, so the search for a cell that needs less
+		// starts there.
 		let voltageLimitedA = setA;
 		for (let i = 0; i < cells; i++) {
 			const s = soc[i];
@@ -93,7 +107,8 @@ export class ChargeSimulation extends PackSimulation {
 			emf[i] = e;
 			ohm[i] = r;
 			ohmSum += r;
-			// The division is only worth its time where this cell would pass the end at the current found so far.
+			// The division is only worth its time where this cell would pass the end at the current found
+			// so far.
 			const bleed = bleedA[i];
 			emfSum += e - bleed * r;
 			if (e + (voltageLimitedA - bleed) * r > endV) voltageLimitedA = (endV - e) / r + bleed;
@@ -177,7 +192,10 @@ export class ChargeSimulation extends PackSimulation {
 		return this.model.falsePeakV * t * Math.exp(1 - t);
 	}
 
-	/** Renews the share that each cell stores at `currentA`, and returns the heat of what is not stored, W. */
+	/**
+	 * Renews the share that each cell stores at `currentA`, and returns the heat of what is not
+	 * stored, W.
+	 */
 	private accept(currentA: number): number {
 		const { cells, soc, stored, cellV } = this;
 		const { halfSoc, widthSoc, perLnRate, perK, heatShare } = this.model.acceptance!;
@@ -202,9 +220,9 @@ export class ChargeSimulation extends PackSimulation {
 	}
 
 	/**
-	 * Decides which cells bleed in the next step and returns the spread it decided on: 0 without balancing, Infinity before
-	 * balancing has begun. The bleed is paused to measure, as
-	 * chargers do: its own drop would otherwise hide the very difference that it is there to remove.
+	 * Decides which cells bleed in the next step and returns the spread it decided on: 0 without
+	 * balancing, Infinity before balancing has begun. The bleed is paused to measure, as chargers
+	 * do: its own drop would otherwise hide the very difference that it is there to remove.
 	 */
 	private applyBleed(highestV: number): number {
 		const { control, cells, cellV, bleedA, seriesOhm } = this;
@@ -227,8 +245,9 @@ export class ChargeSimulation extends PackSimulation {
 	}
 
 	/**
-	 * The bleed that would take cell `i` down by `aboveV` within one step, A: a charger pulses its bleed, so it never takes a
-	 * cell under its neighbours. Matters only for steps that are long for the slope of the curve.
+	 * The bleed that would take cell `i` down by `aboveV` within one step, A: a charger pulses its
+	 * bleed, so it never takes a cell under its neighbours. Matters only for steps that are long for
+	 * the slope of the curve.
 	 */
 	private bleedToLevel(i: number, aboveV: number): number {
 		const { firstSoc, stepSoc, voltsV } = this.model.curve;

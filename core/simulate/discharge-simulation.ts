@@ -1,7 +1,7 @@
 /**
- * Steps one discharge, or one rest, forward. The current is the least of the one that is set and the one at which the charger
- * turns all the power it can into heat, I = (E − √(E² − 4RP)) / 2R; the lowest cell ends it, or the pack's volts where the
- * charger sees no cells.
+ * Steps one discharge, or one rest, forward. The current is the least of the one that is set and
+ * the one at which the charger turns all the power it can into heat, I = (E − √(E² − 4RP)) / 2R;
+ * the lowest cell ends it, or the pack's volts where the charger sees no cells.
  */
 import { LOW_SOC, LOW_SOC_RISE, type PackModel } from './pack-model';
 import type { Guards } from './end';
@@ -46,8 +46,9 @@ export class DischargeSimulation extends PackSimulation {
 		let ohmSum = 0;
 		for (let i = 0; i < cells; i++) {
 			const s = soc[i];
-			// Peukert: the cell behaves as if it were emptier than its charge says, the more so the faster it is drained.
-			// The law says nothing below empty, so it never drives a cell backwards by itself.
+			// Peukert: the cell behaves as if it were emptier than its charge says, the more so the faster
+			// it is drained. The law says nothing below empty, so it never drives a cell backwards by
+			// itself.
 			const seen = faster === 1 ? s : Math.max(firstSoc, 1 - (1 - s) * faster);
 			const place = (seen - firstSoc) * inverseStep;
 			let k = place | 0;

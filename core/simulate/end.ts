@@ -8,6 +8,9 @@ export interface Guards {
 	readonly temperatureLimitDegC: number;
 }
 
-/** `full`: the charger's own end of charge. `end voltage`: a discharge, or a move to storage, has arrived. */
+/**
+ * `full`: the charger's own end of charge. `end voltage`: a discharge, or a move to storage, has
+ * arrived.
+ */
 export type EndReason =
 	'full' | 'end voltage' | 'timer' | 'capacity limit' | 'temperature' | 'temperature rise' | 'stopped';

@@ -1,4 +1,6 @@
-/** A program as the charger does it: one leg after another, each a charge, a discharge or a rest. */
+/**
+ * A program as the charger does it: one leg after another, each a charge, a discharge or a rest.
+ */
 import type { ChargeControl } from './charge-control';
 import { ChargeSimulation } from './charge-simulation';
 import { DischargeSimulation, type DischargeControl } from './discharge-simulation';
@@ -29,14 +31,20 @@ export const restLeg = (seconds: number): Leg => ({
 	}
 });
 
-/** The simulation of one leg from where the pack stands; from the model's start when nothing went before. */
+/**
+ * The simulation of one leg from where the pack stands; from the model's start when nothing went
+ * before.
+ */
 export function simulateLeg(model: PackModel, leg: Leg, from?: SimulatedState): PackSimulation {
 	return leg.kind === 'charge'
 		? new ChargeSimulation(model, leg.control, from)
 		: new DischargeSimulation(model, leg.control, from);
 }
 
-/** Whether the leg after this one may begin: a guard that cut, or a person, ends the whole program. */
+/**
+ * Whether the leg after this one may begin: a guard that cut, or a person, ends the whole
+ * program.
+ */
 export function goesOn(leg: Leg, sim: PackSimulation): boolean {
 	if (sim.endReason === 'stopped' || sim.endReason === 'temperature') return false;
 	if (leg.goesOnAnyway || leg.kind === 'rest') return true;

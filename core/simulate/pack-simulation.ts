@@ -1,12 +1,15 @@
 /**
- * The state of a pack while a charger works on it, and what charge, discharge and rest do alike: the resistances that follow
- * temperature, the relaxation pair, warming and cooling, and the guards that cut any run. The whole state lives in typed
- * arrays made once; a step allocates nothing.
+ * The state of a pack while a charger works on it, and what charge, discharge and rest do alike:
+ * the resistances that follow temperature, the relaxation pair, warming and cooling, and the
+ * guards that cut any run. The whole state lives in typed arrays made once; a step allocates
+ * nothing.
  */
 import type { EndReason, Guards } from './end';
 import { resistanceFactor, type PackModel } from './pack-model';
 
-/** Temperature moves slowly, so the resistances that depend on it are renewed only this often, s. */
+/**
+ * Temperature moves slowly, so the resistances that depend on it are renewed only this often, s.
+ */
 const RENEW_S = 30;
 
 /** Beyond this no pack is one any more and the model says nothing, °C. */
@@ -50,11 +53,16 @@ export abstract class PackSimulation {
 	protected readonly slowInverse: Float64Array;
 	/** State of charge gained per ampere in one step. */
 	protected readonly gain: Float64Array;
-	/** Relaxation volts gained per ampere in one step, and table entries climbed per ampere in one step. */
+	/**
+	 * Relaxation volts gained per ampere in one step, and table entries climbed per ampere in one
+	 * step.
+	 */
 	protected readonly relaxGain: Float64Array;
 	protected readonly rise: Float64Array;
 	protected readonly seriesOhm: Float64Array;
-	/** Volts each cell would end the step at without current, and its rise per ampere over the step. */
+	/**
+	 * Volts each cell would end the step at without current, and its rise per ampere over the step.
+	 */
 	protected readonly emf: Float64Array;
 	protected readonly ohm: Float64Array;
 	protected decay = 0;
@@ -123,7 +131,10 @@ export abstract class PackSimulation {
 		this.renewAtS = this.timeS + RENEW_S;
 	}
 
-	/** Must close every step: books what was moved and the heat of `heatW` watts, and lets the guards cut. */
+	/**
+	 * Must close every step: books what was moved and the heat of `heatW` watts, and lets the guards
+	 * cut.
+	 */
 	protected close(dtS: number, currentA: number, packV: number, heatW: number): void {
 		const { model } = this;
 		const hours = dtS / 3600;

@@ -1,4 +1,7 @@
-/** Runs a whole program and keeps a decimated trace of it. The trace is for drawing; what decides is read off every step. */
+/**
+ * Runs a whole program and keeps a decimated trace of it. The trace is for drawing; what decides
+ * is read off every step.
+ */
 import { emptyTelemetry, type Telemetry } from './telemetry';
 import { PHASES, type ChargeControl, type Phase } from './charge-control';
 import type { EndReason } from './end';
@@ -9,10 +12,16 @@ import type { PackSimulation, SimulatedState } from './pack-simulation';
 /** No leg is followed for longer than this, s. A control without a usable end stops here. */
 const LONGEST_S = 2 * 86400;
 
-/** No step is stretched beyond this unless it is said otherwise, s: the dip of a nickel charge lasts for minutes. */
+/**
+ * No step is stretched beyond this unless it is said otherwise, s: the dip of a nickel charge
+ * lasts for minutes.
+ */
 const LONGEST_STEP_S = 60;
 
-/** A run's course as columns, in the same shape as telemetry, so that a forecast and a real run are drawn and kept alike. */
+/**
+ * A run's course as columns, in the same shape as telemetry, so that a forecast and a real run
+ * are drawn and kept alike.
+ */
 export type Trace = Telemetry;
 
 export interface LegOutcome {
@@ -59,8 +68,9 @@ export interface RunOptions {
 	/** Seconds between trace points; 0 keeps none. */
 	traceEveryS: number;
 	/**
-	 * After this many steps of a leg the step is three times as long, after as many again nine times, and so on up to
-	 * `longestStepS`: for forecasts, whose tail changes slowly, so that their work is bounded. Default: never.
+	 * After this many steps of a leg the step is three times as long, after as many again nine
+	 * times, and so on up to `longestStepS`: for forecasts, whose tail changes slowly, so that their
+	 * work is bounded. Default: never.
 	 */
 	stretchAfterSteps?: number;
 	/** No step is stretched beyond this, s. Default: a minute. */
@@ -122,7 +132,8 @@ function followLeg(sim: PackSimulation, out: Outcome, options: RunOptions): void
 		const steppedS = dtS;
 		sim.step(dtS);
 		if (sim.phase !== lastPhase) {
-			// At held volts the current falls and cells are levelled within minutes: short steps again, but where that takes hours.
+			// At held volts the current falls and cells are levelled within minutes: short steps again,
+			// but where that takes hours.
 			if (lastPhase < VOLTS_HELD && sim.phase >= VOLTS_HELD && options.longestStepS === undefined) {
 				dtS = options.dtS;
 				steps = 0;
@@ -167,7 +178,10 @@ function book(sim: PackSimulation, leg: Leg, out: Outcome): void {
 	out.endState = sim.state;
 }
 
-/** Runs `legs` one after another on `model`. Deterministic; throws nothing for any finite positive input. */
+/**
+ * Runs `legs` one after another on `model`. Deterministic; throws nothing for any finite positive
+ * input.
+ */
 export function runLegs(model: PackModel, legs: readonly Leg[], options: RunOptions): Outcome {
 	const out = begin(model);
 	let from: SimulatedState | undefined;

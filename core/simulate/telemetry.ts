@@ -22,7 +22,10 @@ export const emptyTelemetry = (cells: number): Telemetry => ({
 	cellV: Array.from({ length: cells }, () => [])
 });
 
-/** The samples of all `parts`, one after another; the number of cells is the largest of theirs, missing ones are not numbers. */
+/**
+ * The samples of all `parts`, one after another; the number of cells is the largest of theirs,
+ * missing ones are not numbers.
+ */
 export function joined(parts: readonly Telemetry[]): Telemetry {
 	const cells = parts.reduce((most, t) => Math.max(most, t.cellV.length), 0);
 	const out = emptyTelemetry(cells);
@@ -32,7 +35,10 @@ export function joined(parts: readonly Telemetry[]): Telemetry {
 	return out;
 }
 
-/** At most about `most` samples, evenly thinned, always with the first and the last. For drawing only. */
+/**
+ * At most about `most` samples, evenly thinned, always with the first and the last. For drawing
+ * only.
+ */
 export function thinned(t: Telemetry, most: number): Telemetry {
 	const n = t.timeS.length;
 	if (n <= most) return t;
@@ -44,7 +50,10 @@ export function thinned(t: Telemetry, most: number): Telemetry {
 	return out;
 }
 
-/** Least step that is kept of each column: a charger's own steps, or finer. Volts of cells are kept like those of the pack. */
+/**
+ * Least step that is kept of each column: a charger's own steps, or finer. Volts of cells are
+ * kept like those of the pack.
+ */
 const KEPT_STEP: Record<TelemetryColumn, number> = {
 	timeS: 0.1,
 	currentA: 0.001,
@@ -61,8 +70,9 @@ const columnsOf = (t: Telemetry): (readonly [number, number[]])[] => [
 ];
 
 /**
- * The columns one after another in steps of their own, each figure as what it differs from the one before, zigzag and in seven bits
- * a byte (the varint of Protocol Buffers, from memory): a quiet column takes one byte a sample, and packs well.
+ * The columns one after another in steps of their own, each figure as what it differs from the
+ * one before, zigzag and in seven bits a byte (the varint of Protocol Buffers, from memory): a
+ * quiet column takes one byte a sample, and packs well.
  */
 export function packSteps(t: Telemetry): Uint8Array {
 	const bytes: number[] = [];
@@ -106,7 +116,10 @@ export function unpackSteps(bytes: Uint8Array, n: number, cells: number): Teleme
 	return out;
 }
 
-/** `n` samples of `cells` cells from 32-bit floats, the columns one after another: how samples were kept at first. */
+/**
+ * `n` samples of `cells` cells from 32-bit floats, the columns one after another: how samples
+ * were kept at first.
+ */
 export function unpackColumns(data: Float32Array, n: number, cells: number): Telemetry {
 	const column = (c: number) => Array.from(data.subarray(c * n, (c + 1) * n));
 	const out = emptyTelemetry(cells);

@@ -26,10 +26,16 @@ export interface NextProgram {
 	clear: number;
 	/** What keeps sound stories from it, by rule. */
 	kept: Map<string, number>;
-	/** Stories that contradict themselves, or with something hot or swollen in them; those that are Clear. */
+	/**
+	 * Stories that contradict themselves, or with something hot or swollen in them; those that are
+	 * Clear.
+	 */
 	alarming: number;
 	alarmingClear: number;
-	/** Charge beyond what was missing that the limit would let in, shares of the capacity: median, 99th percentile. */
+	/**
+	 * Charge beyond what was missing that the limit would let in, shares of the capacity: median,
+	 * 99th percentile.
+	 */
 	beyond: { median: number; p99: number };
 }
 

@@ -1,4 +1,7 @@
-/** Core, the data layer and the pool of threads, against their targets; ngspice beside them where it is installed. */
+/**
+ * Core, the data layer and the pool of threads, against their targets; ngspice beside them where
+ * it is installed.
+ */
 import { sortWithin } from '../../core/parallel/batches';
 import { sharesOver } from '../../core/parallel/group';
 import { joiningOrder } from '../../core/parallel/order';
@@ -99,7 +102,8 @@ const control: ChargeControl = {
 	reached: 'full'
 };
 
-// Warmed up for longer than the rest: it is the first to run, and the engine takes a while to compile the loop.
+// Warmed up for longer than the rest: it is the first to run, and the engine takes a while to
+// compile the loop.
 const ours = await measure(
 	'a full 6S charge at 1 s steps, in core',
 	1,
@@ -124,7 +128,8 @@ const context = aContext({
 });
 await measure('solve, rules and forecast for one pack', 3, 200, () => solve(context));
 const settings = solve(context).settings;
-// Every chemistry with every task it has: the slow ones (hours of discharge, a dip to look for) count as well.
+// Every chemistry with every task it has: the slow ones (hours of discharge, a dip to look for)
+// count as well.
 const scenes = CHEMISTRIES.flatMap((chemistry) =>
 	TASKS.filter((t) => t.families.includes(chemistry.family)).map((t) => {
 		const lithium = chemistry.family === 'lithium';
@@ -250,7 +255,8 @@ try {
 		},
 		5
 	);
-	// The book of some busy years: 20 000 runs, found in by words, by end and by month; a pack of ten years over time.
+	// The book of some busy years: 20 000 runs, found in by words, by end and by month; a pack of
+	// ten years over time.
 	const more = Array.from({ length: 15_000 }, (_, i) => {
 		const at = Date.parse('2016-06-01T10:00:00Z') + i * 5.6 * 3600e3;
 		// Every tenth run is of one pack: ten years of it.

@@ -1,7 +1,8 @@
 /**
  * How quick the interface is, in the real browser over the built application with the demo data:
  *   npm run bench -- browser
- * Largest contentful paint is of a first visit, with nothing kept from before; a press counts until the picture that follows it.
+ * Largest contentful paint is of a first visit, with nothing kept from before; a press counts
+ * until the picture that follows it.
  */
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -17,7 +18,10 @@ interface Chunk {
 	isEntry?: boolean;
 }
 
-/** Script that a page loads before it can react, gzip, bytes: its own and the frame's static imports, each once. */
+/**
+ * Script that a page loads before it can react, gzip, bytes: its own and the frame's static
+ * imports, each once.
+ */
 function staticBytes(route: string): number {
 	const out = join(root, '.svelte-kit', 'output', 'client');
 	const manifest = JSON.parse(readFileSync(join(out, '.vite', 'manifest.json'), 'utf8')) as Record<
@@ -56,7 +60,10 @@ async function largestPaint(driver: WebDriver, url: string): Promise<number> {
 	`);
 }
 
-/** Milliseconds from a press until the picture that shows the new forecast; an error where no forecast came with it. */
+/**
+ * Milliseconds from a press until the picture that shows the new forecast; an error where no
+ * forecast came with it.
+ */
 const stepped = (driver: WebDriver, press: number): Promise<number> =>
 	driver.executeAsyncScript<number>(
 		`
@@ -71,7 +78,9 @@ const stepped = (driver: WebDriver, press: number): Promise<number> =>
 		press
 	);
 
-/** Milliseconds from pressing the link to `path`, in this part of the page, until its page stands. */
+/**
+ * Milliseconds from pressing the link to `path`, in this part of the page, until its page stands.
+ */
 const changed = (driver: WebDriver, path: string, within: 'nav' | 'main' = 'nav'): Promise<number> =>
 	driver.executeAsyncScript<number>(
 		`
@@ -208,7 +217,8 @@ export async function interfaceRows(): Promise<Row[]> {
 			target: 150
 		});
 
-		// A lead battery at a tenth of its capacity takes longer than that: nobody leaves that page for a working day.
+		// A lead battery at a tenth of its capacity takes longer than that: nobody leaves that page for
+		// a working day.
 		await bench.program('Auk tug, port', 'Pier Two');
 		const amps = await person.find('[data-setting="currentA"] input');
 		await amps.clear();

@@ -1,4 +1,7 @@
-/** A pool of threads that shares a forecast's runs out and joins them, for the bench; the browser's pool does the same with its workers. */
+/**
+ * A pool of threads that shares a forecast's runs out and joins them, for the bench; the
+ * browser's pool does the same with its workers.
+ */
 import { once } from 'node:events';
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
@@ -14,7 +17,8 @@ export class Pool {
 	private readonly workers = Array.from(
 		{ length: Math.min(MOST, availableParallelism()) },
 		() =>
-			// A thread does not inherit the loader for TypeScript: it is registered before the file is loaded.
+			// A thread does not inherit the loader for TypeScript: it is registered before the file is
+			// loaded.
 			new Worker(
 				`import('tsx/esm/api').then((tsx) => { tsx.register(); return import(${JSON.stringify(new URL('./runs-worker.ts', import.meta.url).href)}); });`,
 				{ eval: true }

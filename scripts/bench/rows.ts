@@ -1,4 +1,7 @@
-/** What a bench measured, and how it is printed: the usual figure, the worst of twenty, what it must be, what it once was. */
+/**
+ * What a bench measured, and how it is printed: the usual figure, the worst of twenty, what it
+ * must be, what it once was.
+ */
 export interface Row {
 	what: string;
 	unit: string;

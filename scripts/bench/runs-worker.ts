@@ -1,4 +1,7 @@
-/** One worker of the bench's pool: draws its share of a forecast's runs, as the browser's workers do, and says that it is done. */
+/**
+ * One worker of the bench's pool: draws its share of a forecast's runs, as the browser's workers
+ * do, and says that it is done.
+ */
 import { parentPort } from 'node:worker_threads';
 import { drawRuns, emptySamples, type Sampling } from '../../core/forecast/monte-carlo';
 import { resolve, type ProgramContext } from '../../core/request/context';

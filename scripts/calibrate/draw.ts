@@ -1,6 +1,7 @@
 /**
- * Packs drawn at random whose truth is not the forecast's, and what a meter shows of each. The figures are this file's own (common
- * practice, no source) and frozen: a change of them is another calibration, and `calibration.test.ts` notices it.
+ * Packs drawn at random whose truth is not the forecast's, and what a meter shows of each. The
+ * figures are this file's own (common practice, no source) and frozen: a change of them is
+ * another calibration, and `calibration.test.ts` notices it.
  */
 import { CHEMISTRIES } from '../../core/chemistry/catalogue';
 import type { Chemistry } from '../../core/chemistry/chemistry';
@@ -20,11 +21,17 @@ export const TRUTH = {
 	/** Where a meter shows each cell, and where every full charge levels them. */
 	seenCells: 0.02,
 	levelledByGas: 0.01,
-	/** How far another curve departs from ours in the middle, and one way below it and the other above, shares of charge. */
+	/**
+	 * How far another curve departs from ours in the middle, and one way below it and the other
+	 * above, shares of charge.
+	 */
 	curve: 0.02,
 	curveWaves: 0.006,
 	meterV: 0.003,
-	/** A meter is off by this for every cell: charger and meter that differ by 10 to 20 mV are called good. */
+	/**
+	 * A meter is off by this for every cell: charger and meter that differ by 10 to 20 mV are called
+	 * good.
+	 */
 	meterAllV: 0.005,
 	/** What a flat or lazy curve remembers, V: rest volts are off by this for the same charge. */
 	lazyV: { life: 0.015, nimh: 0.015, nicd: 0.015, lead: 0.008, leadgel: 0.008 } as Record<string, number>,
@@ -58,8 +65,8 @@ export interface DrawnPack {
 }
 
 /**
- * Our curve with the charge at each voltage moved: by `by` most in the middle, by `waves` one way below it and the other above, by
- * nothing when empty or full.
+ * Our curve with the charge at each voltage moved: by `by` most in the middle, by `waves` one way
+ * below it and the other above, by nothing when empty or full.
  */
 export function another(curve: OpenCircuitCurve, by: number, waves: number): OpenCircuitCurve {
 	const voltsV = curve.voltsV.map((_, k) => {
@@ -75,7 +82,10 @@ export function whileCharged(p: Pick<DrawnPack, 'curve' | 'lazyV'>): OpenCircuit
 	return { ...p.curve, voltsV: p.curve.voltsV.map((v) => v + TRUTH.remembered * p.lazyV) };
 }
 
-/** Packs of one chemistry, always the same ones; the first of a longer list are those of a shorter one. */
+/**
+ * Packs of one chemistry, always the same ones; the first of a longer list are those of a shorter
+ * one.
+ */
 export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
 	const at = CHEMISTRIES.findIndex((c) => c.id === chemistryId);
 	const chemistry = CHEMISTRIES[at];
@@ -83,7 +93,8 @@ export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
 	const next = normal(even);
 	const within = (z: number) => Math.max(-WIDEST, Math.min(WIDEST, z));
 	const draw = (sigma: number) => sigma * within(next());
-	// Meters are drawn by themselves, so that the packs are those that were drawn before any meter was off.
+	// Meters are drawn by themselves, so that the packs are those that were drawn before any meter
+	// was off.
 	const meters = normal(uniform(6100 + at));
 	const waves = normal(uniform(8100 + at));
 	return Array.from({ length: count }, () => {
@@ -95,7 +106,8 @@ export function drawPacks(chemistryId: string, count: number): DrawnPack[] {
 		const whole = labelAh * (1 + draw(TRUTH.capacity));
 		const worse = Math.exp(draw(TRUTH.resistance));
 		const apart = even() < TRUTH.neverBalancedShare ? TRUTH.neverBalanced : TRUTH.cellCharge;
-		// Lithium that shows its cells is looked at before it is charged; cells far apart are another matter than a forecast.
+		// Lithium that shows its cells is looked at before it is charged; cells far apart are another
+		// matter than a forecast.
 		const seen = lithium && chemistry.storage.kind === 'volts';
 		const differ = seen ? TRUTH.seenCells : chemistry.traits.gasses ? TRUTH.levelledByGas : apart;
 		const each = <T>(value: (i: number) => T) => Array.from({ length: cells }, (_, i) => value(i));

@@ -1,4 +1,7 @@
-/** How often the forecast of a charge is right about packs it does not know, a row for each chemistry. */
+/**
+ * How often the forecast of a charge is right about packs it does not know, a row for each
+ * chemistry.
+ */
 import { guardsOf, packModel } from '../../core/forecast/assume';
 import { legsOf } from '../../core/forecast/program-legs';
 import { solve } from '../../core/program/solve';
@@ -104,7 +107,8 @@ export function calibrate(chemistryId: string, count: number): Row {
 		else row.inside++;
 		widths.push((p95 - p5) / median);
 		const guards = guardsOf(r, settings);
-		// A nickel charge whose dip never shows is what the guards are for; that is not a sound pack cut short.
+		// A nickel charge whose dip never shows is what the guards are for; that is not a sound pack
+		// cut short.
 		if (minutes > NEVER_MIN) {
 			row.never++;
 			continue;

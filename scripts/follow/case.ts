@@ -1,4 +1,7 @@
-/** A charge of a pack that nobody knows, and what its charger's screen shows while it goes on: for measuring what looks are worth. */
+/**
+ * A charge of a pack that nobody knows, and what its charger's screen shows while it goes on: for
+ * measuring what looks are worth.
+ */
 import { guardsOf, packModel } from '../../core/forecast/assume';
 import { endedByFull, legsOf, unguarded } from '../../core/forecast/program-legs';
 import { LOOK_KIND_IDS, LOOK_KINDS, type LookKind } from '../../core/log/look';
@@ -18,19 +21,28 @@ export interface TrueRun {
 	screen(what: LookKind, minute: number): number;
 }
 
-/** A screen's current and charge are off by so much, one standard deviation (common practice, no source). */
+/**
+ * A screen's current and charge are off by so much, one standard deviation (common practice, no
+ * source).
+ */
 export const METER = 0.01;
 const STEP_S = 5;
 const LONGEST_MIN = 2800;
 
-/** What a screen would show of this pack, unrounded, by steps of time, and when it ends by itself; null where a guard ends it. */
+/**
+ * What a screen would show of this pack, unrounded, by steps of time, and when it ends by itself;
+ * null where a guard ends it.
+ */
 export interface Shown {
 	endMin: number;
 	endAh: number;
 	at(what: LookKind, minute: number): number;
 }
 
-/** The truth's own physics: this pack on this charger, `meter` the factor of its current's and charge's display. */
+/**
+ * The truth's own physics: this pack on this charger, `meter` the factor of its current's and
+ * charge's display.
+ */
 export function shownBy(p: DrawnPack, solution: Solution, meter: number, stepS = STEP_S): Shown | null {
 	const { resolved: r, settings } = solution;
 	const model = truly(p, packModel(r));

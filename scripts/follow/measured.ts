@@ -1,4 +1,7 @@
-/** One charge followed with three figures typed from its screen, and held against what it turned out to be. */
+/**
+ * One charge followed with three figures typed from its screen, and held against what it turned
+ * out to be.
+ */
 import { Following } from '../../core/follow/following';
 import { judgeLook } from '../../core/follow/judge-look';
 import type { Look } from '../../core/log/look';
@@ -12,7 +15,10 @@ export const LOOKS = [
 	['packV', 0.75]
 ] as const;
 
-/** How far off somebody's medians are, as shares of the truth, and whether the band of 5 to 95 % holds the end. */
+/**
+ * How far off somebody's medians are, as shares of the truth, and whether the band of 5 to 95 %
+ * holds the end.
+ */
 export interface Known {
 	end: number;
 	charge: number;
@@ -23,13 +29,19 @@ export interface Measured {
 	chemistry: string;
 	/** Which of the chemistry's charges. */
 	index: number;
-	/** By the program's own forecast, before anything was drawn along its curve: how far off its end is. */
+	/**
+	 * By the program's own forecast, before anything was drawn along its curve: how far off its end
+	 * is.
+	 */
 	forecast: number;
 	untold: Known;
 	told: Known;
 	/** Told to stop, though it is sound. */
 	cried: boolean;
-	/** By whoever knows the truth's own physics and priors, and by how much two halves of that differ; null where it was not asked. */
+	/**
+	 * By whoever knows the truth's own physics and priors, and by how much two halves of that
+	 * differ; null where it was not asked.
+	 */
 	reference: (Known & { unsure: number }) | null;
 }
 
@@ -46,7 +58,10 @@ interface Band {
 	p95: number;
 }
 
-/** Follows one charge; `reference` is what is known of the reference already, or whether it is to be asked too, which takes some seconds. */
+/**
+ * Follows one charge; `reference` is what is known of the reference already, or whether it is to
+ * be asked too, which takes some seconds.
+ */
 export function measure(
 	run: TrueRun,
 	chemistry: string,

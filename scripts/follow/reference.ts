@@ -1,7 +1,8 @@
 /**
- * What three looks at a screen are worth at best: the posterior of somebody who knows the truth's own physics and what it was drawn
- * by, and nothing else that the follower does not know. Everything that a pack was drawn by is drawn, each cell's own figures too,
- * and brought near in steps: first to what the meter showed, which costs no simulation, then to the looks.
+ * What three looks at a screen are worth at best: the posterior of somebody who knows the truth's
+ * own physics and what it was drawn by, and nothing else that the follower does not know.
+ * Everything that a pack was drawn by is drawn, each cell's own figures too, and brought near in
+ * steps: first to what the meter showed, which costs no simulation, then to the looks.
  */
 import { ocvAt } from '../../core/chemistry/curve';
 import { coarseStepS } from '../../core/forecast/forecast';
@@ -25,7 +26,10 @@ export interface Reference {
 	unsure: number;
 }
 
-/** What all cells share, in standard deviations; the last tells whether the pack was ever balanced. */
+/**
+ * What all cells share, in standard deviations; the last tells whether the pack was ever
+ * balanced.
+ */
 const SHARED = [
 	'capacity',
 	'resistance',
@@ -43,7 +47,10 @@ const SHARED = [
 ] as const;
 type Shared = Record<(typeof SHARED)[number], number>;
 const [LEAST_SOC, MOST_SOC] = [0.1, 0.6];
-/** Draws of each half where no other number is wanted, and steps that they walk after each sharpening: where nothing is simulated, and where it is. */
+/**
+ * Draws of each half where no other number is wanted, and steps that they walk after each
+ * sharpening: where nothing is simulated, and where it is.
+ */
 const DRAWS = 150;
 const [LIGHT, HEAVY] = [60, 6];
 

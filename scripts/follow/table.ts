@@ -52,7 +52,10 @@ export function line(name: string, all: readonly Measured[]): string {
 	]);
 }
 
-/** How the reference did on those charges that it was asked about, and how many times as far off the follower was; null for none. */
+/**
+ * How the reference did on those charges that it was asked about, and how many times as far off
+ * the follower was; null for none.
+ */
 export function besideReference(all: readonly Measured[]): string | null {
 	const asked = all.flatMap((m) => (m.reference ? [{ ...m, reference: m.reference }] : []));
 	if (asked.length === 0) return null;

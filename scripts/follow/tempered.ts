@@ -1,8 +1,10 @@
 /**
- * Draws from a distribution that is known but for its constant, as an ensemble that is brought near in steps: what is learned is
- * made as sharp by and by as half of the draws bear, these are drawn anew by their weights, and each walks about by itself (Del Moral,
- * Doucet and Jasra 2006, J. R. Stat. Soc. B 68, 411-436; walks by Metropolis's rule; from memory). Directions that nothing is
- * learned of stay as they were drawn, however many there are: weights of draws from a bell that was fitted would not bear those.
+ * Draws from a distribution that is known but for its constant, as an ensemble that is brought
+ * near in steps: what is learned is made as sharp by and by as half of the draws bear, these are
+ * drawn anew by their weights, and each walks about by itself (Del Moral, Doucet and Jasra 2006,
+ * J. R. Stat. Soc. B 68, 411-436; walks by Metropolis's rule; from memory). Directions that
+ * nothing is learned of stay as they were drawn, however many there are: weights of draws from a
+ * bell that was fitted would not bear those.
  */
 import { fitted, pointOf } from '../../core/follow/gaussian';
 
@@ -18,7 +20,10 @@ export interface Draw<T> {
 
 export interface Target<T> {
 	logBase(z: Float64Array): number;
-	/** What is learned of these numbers, and what comes of them; null for what cannot be. Never above nought. */
+	/**
+	 * What is learned of these numbers, and what comes of them; null for what cannot be. Never above
+	 * nought.
+	 */
 	learn(z: Float64Array): { logLikelihood: number; shows: T } | null;
 }
 
@@ -31,7 +36,10 @@ export interface Walk {
 
 /** So many of a hundred draws are left to count when what is learned is made sharper. */
 const LEFT = 0.5;
-/** As long a step as is taken in about a quarter of tries, for a bell (Roberts, Gelman and Gilks 1997, Ann. Appl. Probab. 7, 110-120). */
+/**
+ * As long a step as is taken in about a quarter of tries, for a bell (Roberts, Gelman and Gilks
+ * 1997, Ann. Appl. Probab. 7, 110-120).
+ */
 const STEP = 2.38;
 const WISHED = 0.25;
 const LEAST_WIDTH = 1e-4;
@@ -57,7 +65,10 @@ function sharper<T>(draws: readonly Draw<T>[], wanted: number): number {
 	return low;
 }
 
-/** As many draws as there were, each as often as its weight has it, at even distances (systematic resampling). */
+/**
+ * As many draws as there were, each as often as its weight has it, at even distances (systematic
+ * resampling).
+ */
 function drawnAnew<T>(draws: readonly Draw<T>[], weights: Float64Array, at: number): Draw<T>[] {
 	const step = weights.reduce((a, b) => a + b, 0) / draws.length;
 	const out: Draw<T>[] = [];
@@ -69,7 +80,10 @@ function drawnAnew<T>(draws: readonly Draw<T>[], weights: Float64Array, at: numb
 	return out;
 }
 
-/** Every draw walks; `power` is how sharp what is learned is now. Says how many of the tries were taken. */
+/**
+ * Every draw walks; `power` is how sharp what is learned is now. Says how many of the tries were
+ * taken.
+ */
 function walked<T>(draws: Draw<T>[], target: Target<T>, power: number, scale: number, w: Walk): number {
 	const size = draws[0].z.length;
 	const even = new Float64Array(draws.length).fill(1 / draws.length);
@@ -87,7 +101,8 @@ function walked<T>(draws: Draw<T>[], target: Target<T>, power: number, scale: nu
 			const step = pointOf(bell, w.normal);
 			const z = from.z.map((v, i) => v + step[i]);
 			const logBase = target.logBase(z);
-			// The bar that it must come over is drawn first: what cannot, even if all that is learned fits, is not tried out.
+			// The bar that it must come over is drawn first: what cannot, even if all that is learned
+			// fits, is not tried out.
 			const bar = Math.log(w.even()) + from.logBase + power * from.logLikelihood;
 			if (!(logBase >= bar)) continue;
 			const learned = target.learn(z);
@@ -98,7 +113,10 @@ function walked<T>(draws: Draw<T>[], target: Target<T>, power: number, scale: nu
 	return taken / (draws.length * w.steps);
 }
 
-/** Brings draws of what was known before to what is known after; those that cannot be must have been left out of `first`. */
+/**
+ * Brings draws of what was known before to what is known after; those that cannot be must have
+ * been left out of `first`.
+ */
 export function tempered<T>(first: readonly Draw<T>[], target: Target<T>, walk: Walk): Draw<T>[] {
 	let draws = [...first];
 	let scale = 1;

@@ -1,4 +1,7 @@
-/** Charges on the simulated charger, sound or with a danger in them, followed by what a person types off its screen. */
+/**
+ * Charges on the simulated charger, sound or with a danger in them, followed by what a person
+ * types off its screen.
+ */
 import { cellPageDue } from '../../core/follow/cell-page';
 import { Following, type Expected } from '../../core/follow/following';
 import { judgeLook, type LookVerdict } from '../../core/follow/judge-look';
@@ -27,10 +30,16 @@ export const DANGERS: Danger[] = [
 ];
 
 export interface TypedRun {
-	/** Figures beyond what a sound pack shows by two steps, to the dangerous side, and those of them that said stop. */
+	/**
+	 * Figures beyond what a sound pack shows by two steps, to the dangerous side, and those of them
+	 * that said stop.
+	 */
 	moved: number;
 	stopped: number;
-	/** What a person with one number a moment, and the cell page when asked for it, was told: the gravest. */
+	/**
+	 * What a person with one number a moment, and the cell page when asked for it, was told: the
+	 * gravest.
+	 */
 	told: LookVerdict;
 	/** The cell page was asked for before the run was over. */
 	askedForCells: boolean;
@@ -64,7 +73,10 @@ function beyond(look: Look, e: Expected): boolean {
 	return look.what !== 'currentA' && look.what !== 'chargeAh' && look.value < e.least - room;
 }
 
-/** Follows the charge of a program with this danger in it; null where the charger refuses the start. */
+/**
+ * Follows the charge of a program with this danger in it; null where the charger refuses the
+ * start.
+ */
 export function typedRun(solution: Solution, danger: Danger | null, seed: number): TypedRun | null {
 	const { resolved: r, settings, forecast } = solution;
 	const keyed = danger?.keyed ? { ...settings, ...danger.keyed(settings) } : settings;

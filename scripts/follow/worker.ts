@@ -1,4 +1,6 @@
-/** One thread of the measurement: every so many-th charge of each chemistry that it is asked for. */
+/**
+ * One thread of the measurement: every so many-th charge of each chemistry that it is asked for.
+ */
 import { parentPort } from 'node:worker_threads';
 import { trueRuns } from './case';
 import { measure, type KeptReference } from './measured';

@@ -1,4 +1,7 @@
-/** Which mutants a test walks over at all: by what V8 counts while it runs, and where the translated text came from. */
+/**
+ * Which mutants a test walks over at all: by what V8 counts while it runs, and where the
+ * translated text came from.
+ */
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { SourceMap } from 'node:module';
 import { dirname, join, relative } from 'node:path';
@@ -21,7 +24,9 @@ interface Word {
 	ran: boolean;
 }
 
-/** Whether each of these offsets, ascending, ran: what the innermost range around it was counted. */
+/**
+ * Whether each of these offsets, ascending, ran: what the innermost range around it was counted.
+ */
 function ran(offsets: readonly number[], ranges: readonly Range[]): boolean[] {
 	const sorted = [...ranges].sort((a, b) => a.startOffset - b.startOffset || b.endOffset - a.endOffset);
 	const around: Range[] = [];
@@ -80,8 +85,9 @@ function ranAt(words: readonly Word[], line: number, column: number): boolean {
 }
 
 /**
- * Of `mutants`, those whose place ran while a test was counted: `counts` is the folder that V8 wrote to, `outDir` that of the translated
- * test with its maps. A file that is not in the translated text may be run by other means, so its mutants count as reached.
+ * Of `mutants`, those whose place ran while a test was counted: `counts` is the folder that V8
+ * wrote to, `outDir` that of the translated test with its maps. A file that is not in the
+ * translated text may be run by other means, so its mutants count as reached.
  */
 export function reachedBy(
 	counts: string,

@@ -1,4 +1,7 @@
-/** Which tests could notice a change in a file: those that reach it through imports, the nearest first. */
+/**
+ * Which tests could notice a change in a file: those that reach it through imports, the nearest
+ * first.
+ */
 import { filesIn, importsIn } from '../../tests/support/imports';
 
 /** Folders whose tests run without a browser. */

@@ -1,4 +1,7 @@
-/** A copy of the tree in which mutants are let loose, one at a time, and the tests that could notice are run. */
+/**
+ * A copy of the tree in which mutants are let loose, one at a time, and the tests that could
+ * notice are run.
+ */
 import { spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -8,7 +11,10 @@ import { needsOwnProcess } from '../steps.mjs';
 import { mutated, type Mutant } from './mutants';
 import { reachedBy } from './reached';
 
-/** A test that takes this many times as long with a mutant in it has noticed: something never ends. */
+/**
+ * A test that takes this many times as long with a mutant in it has noticed: something never
+ * ends.
+ */
 const PATIENCE = 6;
 const LEAST_PATIENCE_S = 20;
 const LEFT_OUT = new Set(['node_modules', '.git', 'build', 'data', '.svelte-kit']);
@@ -41,7 +47,9 @@ export class Workshop {
 		for (const name of ['node_modules', '.svelte-kit']) symlinkSync(join(root, name), join(this.dir, name));
 	}
 
-	/** Whether all of them pass; more than one share a process, as most of a quick test is its start. */
+	/**
+	 * Whether all of them pass; more than one share a process, as most of a quick test is its start.
+	 */
 	private async passes(tests: readonly string[], patienceS: number, counted = false): Promise<boolean> {
 		let entry = tests[0];
 		if (tests.length > 1) {
@@ -65,8 +73,8 @@ export class Workshop {
 	}
 
 	/**
-	 * Seconds that a test takes without any mutant, and which of `mutants` it would walk over; null for one that fails then, or takes longer
-	 * than a mutant is given.
+	 * Seconds that a test takes without any mutant, and which of `mutants` it would walk over; null
+	 * for one that fails then, or takes longer than a mutant is given.
 	 */
 	async meets(test: string, mostS: number, mutants: readonly Mutant[]): Promise<Met | null> {
 		const started = Date.now();

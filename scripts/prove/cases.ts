@@ -1,6 +1,7 @@
 /**
- * Situations drawn at random, from the ordinary to the absurd: worn packs, old or missing readings, cold rooms, labels that
- * contradict, channels that fix what they like, and figures that a person keyed. Everything is what the schemas allow.
+ * Situations drawn at random, from the ordinary to the absurd: worn packs, old or missing
+ * readings, cold rooms, labels that contradict, channels that fix what they like, and figures
+ * that a person keyed. Everything is what the schemas allow.
  */
 import { CHEMISTRIES } from '../../core/chemistry/catalogue';
 import type { Chemistry } from '../../core/chemistry/chemistry';

@@ -1,6 +1,6 @@
 /**
- * What holds for whatever is proposed, written apart from the rules: plain figures of the trade, and a simulation whose pack is not
- * the forecast's. Each returns a sentence for what is broken.
+ * What holds for whatever is proposed, written apart from the rules: plain figures of the trade,
+ * and a simulation whose pack is not the forecast's. Each returns a sentence for what is broken.
  */
 import { chemistryOf } from '../../core/chemistry/catalogue';
 import { packModel } from '../../core/forecast/assume';
@@ -10,7 +10,10 @@ import type { Solution } from '../../core/program/solve';
 import { runLegs } from '../../core/simulate/run-legs';
 import type { DrawnCase } from './cases';
 
-/** Common practice, no source; IEC 62133-2 for the lithium ceiling, from memory. Volts per cell, °C, 1/h. */
+/**
+ * Common practice, no source; IEC 62133-2 for the lithium ceiling, from memory. Volts per cell,
+ * °C, 1/h.
+ */
 const LITHIUM = {
 	lipo: { end: 4.2, cell: 4.25, floor: 3.0, noLabelC: 1 },
 	lihv: { end: 4.35, cell: 4.4, floor: 3.0, noLabelC: 1 },
@@ -28,10 +31,16 @@ const NEARLY_FULL = 0.95;
 /** A cell of so many times the resistance of the middle one is worn out. */
 const WORN_TIMES = 5;
 
-/** What a capacity limit lets in at most, times what the pack holds; slow nickel is ended by it (common practice, no source). */
+/**
+ * What a capacity limit lets in at most, times what the pack holds; slow nickel is ended by it
+ * (common practice, no source).
+ */
 const LIMIT_TIMES = { lithium: 1.15, lead: 1.3, nickel: 1.2 } as const;
 const SLOW_NICKEL = { timesTenth: 1.6, fromC: 0.1, toC: 0.3 };
-/** A timer of this many times the hours that its limit needs at the set current, or of so many more, guards nothing. */
+/**
+ * A timer of this many times the hours that its limit needs at the set current, or of these
+ * minutes more, guards nothing.
+ */
 const TIMER = { times: 4, min: 13 * 60 };
 
 /** What is wrong with the limits that were set: they guard nothing. */
@@ -80,7 +89,10 @@ function finite(data: unknown, path = ''): string | null {
 	return null;
 }
 
-/** What the reading's age leaves of its temperature: the coldest and the warmest the pack may be now. */
+/**
+ * What the reading's age leaves of its temperature: the coldest and the warmest the pack may be
+ * now.
+ */
 function mayBe({ context: { reading, ambientDegC, now } }: DrawnCase): [number, number] {
 	const t = reading?.temperatureDegC ?? null;
 	if (reading === null || t === null) return [ambientDegC, ambientDegC];
@@ -111,7 +123,8 @@ function brokenRun(c: DrawnCase, s: Solution, other: PackModel, dtS: number): st
 		if (watts > powerW + 0.01) return `${watts} W from ${powerW}`;
 		if (-watts > r.channel.dischargePowerW + 0.01) return `${-watts} W to be turned into heat`;
 	}
-	// A timer of the program's own lets such a pack come to its end, unless one cell of it is worn out, which is asked about.
+	// A timer of the program's own lets such a pack come to its end, unless one cell of it is worn
+	// out, which is asked about.
 	const ohm = [...(reading?.cellResistancesOhm ?? [])].sort((a, b) => a - b);
 	const worn = ohm.length > 0 && ohm.at(-1)! > WORN_TIMES * ohm[Math.floor((ohm.length - 1) / 2)];
 	const own = !('safetyTimerMin' in c.keyed) && settings.safetyTimerMin !== null && !r.taskData.limitEndsWell;
@@ -121,7 +134,10 @@ function brokenRun(c: DrawnCase, s: Solution, other: PackModel, dtS: number): st
 	return null;
 }
 
-/** The first thing that is broken by this answer to this case, in words; null when all of it holds. */
+/**
+ * The first thing that is broken by this answer to this case, in words; null when all of it
+ * holds.
+ */
 export function broken(c: DrawnCase, s: Solution): string | null {
 	const { pack, reading } = c.context;
 	const { settings, resolved: r, forecast } = s;
@@ -163,7 +179,8 @@ export function broken(c: DrawnCase, s: Solution): string | null {
 		}
 	}
 
-	// Another pack than the forecast's: a little smaller, of more resistance, and the charger as wrong as it may be.
+	// Another pack than the forecast's: a little smaller, of more resistance, and the charger as
+	// wrong as it may be.
 	const guess = packModel(r);
 	const other = {
 		...guess,
@@ -171,7 +188,8 @@ export function broken(c: DrawnCase, s: Solution): string | null {
 		seriesOhm: guess.seriesOhm.map((ohm) => ohm * 1.15),
 		relaxOhm: guess.relaxOhm.map((ohm) => ohm * 1.15)
 	};
-	// Fine enough for a run of minutes; a longer one changes slowly. What breaks at a coarse step is looked at with a fine one.
+	// Fine enough for a run of minutes; a longer one changes slowly. What breaks at a coarse step is
+	// looked at with a fine one.
 	const dtS = Math.min(10, Math.max(0.5, (forecast?.best.timeS ?? 0) / 300));
 	return brokenRun(c, s, other, dtS) && brokenRun(c, s, other, FINE_S);
 }

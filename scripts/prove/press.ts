@@ -35,7 +35,10 @@ export function press({ context, keyed }: DrawnCase, fix: Fix): DrawnCase | null
 	}
 }
 
-/** What is wrong with the fixes of this answer: the finding stays, or a graver one comes; null when every press helps. */
+/**
+ * What is wrong with the fixes of this answer: the finding stays, or a graver one comes; null
+ * when every press helps.
+ */
 export function helpless(c: DrawnCase, s: Solution): string | null {
 	for (const { rule, severity, fix } of s.findings) {
 		if (!fix) continue;

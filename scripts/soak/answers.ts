@@ -1,4 +1,7 @@
-/** Answers of the charger that are lost or late: no charge goes on that the logbook does not know, and none starts unasked. */
+/**
+ * Answers of the charger that are lost or late: no charge goes on that the logbook does not know,
+ * and none starts unasked.
+ */
 import { uniform } from '../../core/simulate/random';
 import { SAMPLE_EVERY_S } from '../../stand-in/spec';
 import { StandInLink } from '../../src/lib/server/link/stand-in-link';
@@ -25,7 +28,8 @@ export async function answers({ seed, starts }: AnswersOptions): Promise<Figure[
 			await bench.measure(pack);
 			const { request } = await bench.ready(pack, 0);
 			const pauseMs = random() < 0.7 ? 4500 + random() * 2500 : random() * 400;
-			// Paused now, or a moment after the request has gone out; sometimes the application is killed meanwhile.
+			// Paused now, or a moment after the request has gone out; sometimes the application is killed
+			// meanwhile.
 			const afterMs = random() * 30;
 			const killed = random() < 0.25;
 			const pause = () => app.standIn.kill('SIGSTOP');

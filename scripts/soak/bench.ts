@@ -1,4 +1,7 @@
-/** The bench of the demo harbour as the soak uses it: a linked charger, packs that may be charged on it, programs that start. */
+/**
+ * The bench of the demo harbour as the soak uses it: a linked charger, packs that may be charged
+ * on it, programs that start.
+ */
 import type { Charger } from '../../core/charger/charger';
 import type { Run } from '../../core/log/run';
 import type { Pack } from '../../core/pack/pack';
@@ -41,7 +44,10 @@ export class DemoBench {
 		});
 	}
 
-	/** A program for a pack on a channel of the linked charger, connected, and the request that starts it. */
+	/**
+	 * A program for a pack on a channel of the linked charger, connected, and the request that
+	 * starts it.
+	 */
 	async ready(pack: Pack, channel: number): Promise<{ programId: string; request: object }> {
 		const at = { packId: pack.id, chargerId: this.linked.id, channelId: this.linked.channels[channel].id };
 		const kept = await this.client.until('POST', '/programs', at);

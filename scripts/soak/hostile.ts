@@ -1,4 +1,7 @@
-/** Requests as nobody should send them, over every route and page: each is answered, and none with a fault of ours. */
+/**
+ * Requests as nobody should send them, over every route and page: each is answered, and none with
+ * a fault of ours.
+ */
 import { readdirSync, readFileSync } from 'node:fs';
 import { uniform } from '../../core/simulate/random';
 import { startApp } from '../../tests/support/server';
@@ -17,7 +20,10 @@ export interface HostileOptions {
 type Random = () => number;
 const oneOf = <T>(random: Random, list: readonly T[]): T => list[Math.floor(random() * list.length)];
 
-/** Addresses of the application, with the methods that each part of the API takes: `[name]` stands for a part that varies. */
+/**
+ * Addresses of the application, with the methods that each part of the API takes: `[name]` stands
+ * for a part that varies.
+ */
 export function addresses(): { api: { path: string; methods: string[] }[]; pages: string[] } {
 	const files = readdirSync('src/routes', { recursive: true }) as string[];
 	const of = (name: string) =>

@@ -1,6 +1,7 @@
 /**
- * Killed at random moments while many people write and a run is followed: what was confirmed is there, once; what was not
- * confirmed is asked for again with its key; the file is clean after every kill.
+ * Killed at random moments while many people write and a run is followed: what was confirmed is
+ * there, once; what was not confirmed is asked for again with its key; the file is clean after
+ * every kill.
  */
 import { randomUUID } from 'node:crypto';
 import { SAMPLE_EVERY_S } from '../../stand-in/spec';
@@ -16,7 +17,10 @@ import { Report, type Figure } from './report';
 export interface KillsOptions {
 	seed: number;
 	kills: number;
-	/** Confirmed writes that there must be at the end; writing goes on after the last kill until then. */
+	/**
+	 * Confirmed writes that there must be at the end; writing goes on after the last kill until
+	 * then.
+	 */
 	writes: number;
 	writers: number;
 }
@@ -150,7 +154,8 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 			let missing = 0;
 			for (const { table, key } of confirmed)
 				if ((await count(`SELECT COUNT(*) AS n FROM ${table} WHERE id = '${key}'`)) !== 1) missing++;
-			// Everything that the writers made carries a key that was confirmed, or one whose answer never came.
+			// Everything that the writers made carries a key that was confirmed, or one whose answer never
+			// came.
 			const packs = await count(
 				`SELECT COUNT(*) - COUNT(DISTINCT notes) AS n FROM packs WHERE name LIKE 'Soak %'`
 			);

@@ -1,6 +1,7 @@
 /**
- * Killed at random moments while a book is brought in or another data file is put in place: afterwards the data is what it was or what
- * it was to become, never a part of it, and the file is clean.
+ * Killed at random moments while a book is brought in or another data file is put in place:
+ * afterwards the data is what it was or what it was to become, never a part of it, and the file
+ * is clean.
  */
 import { setTimeout as sleep } from 'node:timers/promises';
 import { OPEN_READONLY, withHandle } from '../../src/lib/server/db/sqlite';
@@ -67,7 +68,8 @@ export async function moves({ seed, kills }: MovesOptions): Promise<Figure[]> {
 		const first = await state();
 		const whole = Buffer.from(await (await fetch(`${api}/backup`)).arrayBuffer());
 		const book = await (await fetch(`${api}/book`)).text();
-		// Another bench altogether: every pack and run under another id and name, so that much is written at once.
+		// Another bench altogether: every pack and run under another id and name, so that much is
+		// written at once.
 		const ids = new Map<string, string>();
 		const other = book
 			.replace(/"([0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12})"/g, (_, id: string) => {
@@ -78,7 +80,8 @@ export async function moves({ seed, kills }: MovesOptions): Promise<Figure[]> {
 		for (let k = 0; k < kills; k++) {
 			const before = await state();
 			const sent = send('/book', 'POST', other, 'application/json');
-			// How long an import takes differs from machine to machine: the moments are spread over all of it.
+			// How long an import takes differs from machine to machine: the moments are spread over all of
+			// it.
 			await killed(40 + random() * 7000, before, '');
 			const now = await state();
 			if (now !== before) {

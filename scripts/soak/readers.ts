@@ -1,4 +1,7 @@
-/** Many readers on much data while runs are followed: how long pages take, and whether a sample comes late. */
+/**
+ * Many readers on much data while runs are followed: how long pages take, and whether a sample
+ * comes late.
+ */
 import { demoFile } from '../../tests/support/demo-file';
 import { growDemo } from '../../tests/support/large';
 import { startApp } from '../../tests/support/server';
@@ -111,7 +114,8 @@ export async function readers(options: ReadersOptions): Promise<Figure[]> {
 			most(`slowest page ${label}, 95 of 100 within`, Math.round(worst.p95), limit, ' ms');
 			report.tell(`which page that was`, worst.path);
 		};
-		// Compiled code is what a person meets, all but the first time after a start: where it is judged how long it takes, it is there first.
+		// Compiled code is what a person meets, all but the first time after a start: where it is
+		// judged how long it takes, it is there first.
 		if (options.judged) for (const path of paths) for (let i = 0; i < 4; i++) await ask(path);
 		await slowest('idle', 150);
 

@@ -1,4 +1,7 @@
-/** A charge on the simulated charger, sound or with a fault put in, and what the eyes on it say and when. */
+/**
+ * A charge on the simulated charger, sound or with a fault put in, and what the eyes on it say
+ * and when.
+ */
 import { RunWatch } from '../../core/follow/watch';
 import type { Watched } from '../../core/follow/watched';
 import { solve, type Solution } from '../../core/program/solve';

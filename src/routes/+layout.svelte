@@ -26,7 +26,8 @@
 			act();
 		};
 	}
-	// Nothing to say, take back or find yet: what shows those is loaded once the page stands, or when it is asked for first.
+	// Nothing to say, take back or find yet: what shows those is loaded once the page stands, or
+	// when it is asked for first.
 	let Toaster = $state.raw<typeof ToasterKind | null>(null);
 	const alarmBar = () => import('$lib/ui/frame/AlarmBar.svelte');
 	const undoButton = () => import('$lib/ui/frame/UndoButton.svelte');
@@ -44,7 +45,10 @@
 	const nextAction = () =>
 		document.querySelector<HTMLElement>('[data-next]:not(:disabled):not([aria-disabled="true"])')?.click();
 
-	/** Where each page of this visit was scrolled to, by its place in the history; Back finds it again. */
+	/**
+	 * Where each page of this visit was scrolled to, by its place in the history; Back finds it
+	 * again.
+	 */
 	// eslint-disable-next-line svelte/prefer-svelte-reactivity -- nothing is drawn from it
 	const scrolled = new Map<string, number>();
 	const main = () => document.querySelector('main');
@@ -77,7 +81,8 @@
 		await (await import('$lib/ui/plan/plan-keeper')).keepPlan();
 	}
 
-	// Where the page that reacts now belongs to: told to whoever drives a browser, a person's helper or a test.
+	// Where the page that reacts now belongs to: told to whoever drives a browser, a person's helper
+	// or a test.
 	afterNavigate(() => {
 		document.documentElement.dataset.at = location.pathname + location.search;
 	});

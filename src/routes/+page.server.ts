@@ -44,7 +44,10 @@ export const load: PageServerLoad = async ({ depends }) => {
 		needing: WAITING.flatMap((state) => packs.filter((p) => p.readiness.state === state)).map(
 			({ pack, reading, readiness }) => ({ pack, reading, readiness })
 		),
-		/** Packs whose capacity is to be checked and that nothing more urgent keeps back, the longest wait first. */
+		/**
+		 * Packs whose capacity is to be checked and that nothing more urgent keeps back, the longest
+		 * wait first.
+		 */
 		toCheck: packs
 			.filter(
 				(p) =>

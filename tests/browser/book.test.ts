@@ -1,4 +1,7 @@
-/** The book opened: found in, laid over each other, taken out, brought in, restored and put back, through the real interface. */
+/**
+ * The book opened: found in, laid over each other, taken out, brought in, restored and put back,
+ * through the real interface.
+ */
 import assert from 'node:assert/strict';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -232,7 +235,8 @@ describe('the book', () => {
 		assert.ok(!(await names()).includes('Later pack'));
 		await person.press('button', 'Put back what was there');
 		await person.driver.wait(async () => (await names()).includes('Later pack'), 20_000, 'the way back');
-		// What runs is followed again: the simulated charger is answered to by the application that was opened anew.
+		// What runs is followed again: the simulated charger is answered to by the application that was
+		// opened anew.
 		await bench.program('Skua cutter', 'Pier Two');
 		await bench.checkAndStart('charging');
 		const no = await fetch(

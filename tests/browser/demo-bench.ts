@@ -1,4 +1,7 @@
-/** The application with the demo scenario and a person in front of it, for browser tests that start from its packs. */
+/**
+ * The application with the demo scenario and a person in front of it, for browser tests that
+ * start from its packs.
+ */
 import { By } from 'selenium-webdriver';
 import { openBrowser, type Browser } from '../support/browser';
 import { startApp, type TestApp } from '../support/server';
@@ -70,8 +73,9 @@ export class DemoBench {
 	}
 
 	/**
-	 * Ticks everything, gives a reason where one is asked, connects over the link and starts. A nickel pack may turn out to be full:
-	 * its run is over within a second then, and the page has gone on to the logbook before anyone has seen it.
+	 * Ticks everything, gives a reason where one is asked, connects over the link and starts. A
+	 * nickel pack may turn out to be full: its run is over within a second then, and the page has
+	 * gone on to the logbook before anyone has seen it.
 	 */
 	async checkAndStart(word: string): Promise<void> {
 		await this.check(word);
@@ -87,7 +91,10 @@ export class DemoBench {
 		await this.lookedAt(word);
 	}
 
-	/** On the page before the start: everything seen, decided and read, so that the start may be pressed. */
+	/**
+	 * On the page before the start: everything seen, decided and read, so that the start may be
+	 * pressed.
+	 */
 	async lookedAt(word: string): Promise<void> {
 		const { person } = this;
 		await person.tickAll();
@@ -100,7 +107,10 @@ export class DemoBench {
 		);
 	}
 
-	/** Pauses the simulated charger in the middle of whatever it does; it hears nothing and answers nothing. */
+	/**
+	 * Pauses the simulated charger in the middle of whatever it does; it hears nothing and answers
+	 * nothing.
+	 */
 	pauseCharger = (): boolean => this.app.standIn.kill('SIGSTOP');
 	resumeCharger = (): boolean => this.app.standIn.kill('SIGCONT');
 }

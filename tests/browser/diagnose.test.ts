@@ -1,4 +1,7 @@
-/** Diagnose through the real interface: faults put into the simulated charger, typed figures of one without a link, a phone. */
+/**
+ * Diagnose through the real interface: faults put into the simulated charger, typed figures of
+ * one without a link, a phone.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { Key } from 'selenium-webdriver';

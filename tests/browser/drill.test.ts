@@ -1,4 +1,7 @@
-/** A drill through the real interface: looks taken, a decision, what was hidden, progress; at the desk and on a phone. */
+/**
+ * A drill through the real interface: looks taken, a decision, what was hidden, progress; at the
+ * desk and on a phone.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { solve } from '../../core/program/solve';

@@ -1,4 +1,7 @@
-/** The other chemistries and tasks through the real interface: nickel to its dip, storage downward, schools, slots, pairs. */
+/**
+ * The other chemistries and tasks through the real interface: nickel to its dip, storage
+ * downward, schools, slots, pairs.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { By } from 'selenium-webdriver';

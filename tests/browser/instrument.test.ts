@@ -1,4 +1,7 @@
-/** One instrument: the first answer at once, anything found, the best channel, nothing that was typed lost. */
+/**
+ * One instrument: the first answer at once, anything found, the best channel, nothing that was
+ * typed lost.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { By, Key } from 'selenium-webdriver';
@@ -336,7 +339,8 @@ describe('one instrument', () => {
 		await press();
 		await person.driver.wait(async () => (await limit()) === keyed, 15000);
 		await person.sees(/keyed; it was at/);
-		// Off and on again before the page has heard the first answer: what the box shows is what is on record.
+		// Off and on again before the page has heard the first answer: what the box shows is what is on
+		// record.
 		await person.driver.executeScript(
 			`const box = document.querySelector('[data-key-first] [role="checkbox"][aria-checked="true"]'); box.click(); box.click();`
 		);

@@ -1,4 +1,7 @@
-/** The phone at the bench: over another address of this machine, behind the passphrase, with and without a certificate; labels and their codes. */
+/**
+ * The phone at the bench: over another address of this machine, behind the passphrase, with and
+ * without a certificate; labels and their codes.
+ */
 import assert from 'node:assert/strict';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
@@ -13,7 +16,10 @@ import { openBrowser, PHONE, type Browser } from '../support/browser';
 import { startApp, type TestApp } from '../support/server';
 import { Person } from './page';
 
-/** This machine's own address in a network; where it has none, a second one of loopback stands for it, which browsers trust. */
+/**
+ * This machine's own address in a network; where it has none, a second one of loopback stands for
+ * it, which browsers trust.
+ */
 const LAN =
 	Object.values(networkInterfaces())
 		.flat()

@@ -1,4 +1,7 @@
-/** The whole path through the real interface: pack, channel, program, checks, run, a crash in between, logbook. */
+/**
+ * The whole path through the real interface: pack, channel, program, checks, run, a crash in
+ * between, logbook.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { By } from 'selenium-webdriver';
@@ -170,7 +173,8 @@ describe('from a pack to the logbook', () => {
 		await read.sendKeys('3');
 		await person.press('button', 'It is charging now');
 		await person.waitForPath(/^\/run\/[0-9a-f-]+$/);
-		// Followed by what is read off its screen: any one number is taken for what it must be, and judged at once.
+		// Followed by what is read off its screen: any one number is taken for what it must be, and
+		// judged at once.
 		await person.sees('Its screen should read now');
 		await person.sees(/pack\s+1[01]\.\d\d\s*V/);
 		const look = async (typed: string, taken: RegExp) => {

@@ -1,4 +1,7 @@
-/** A charger that does not answer, seen by the person in front of it: what is said, and the ways out. */
+/**
+ * A charger that does not answer, seen by the person in front of it: what is said, and the ways
+ * out.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { DemoBench } from './demo-bench';

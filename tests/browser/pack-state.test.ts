@@ -136,7 +136,8 @@ describe('one pack, one state', { timeout: 300_000 }, () => {
 			await person.goTo(page);
 			await person.sees(said);
 		}
-		// Opened from the run, the case says it too, and that nothing may go on, before anything is asked.
+		// Opened from the run, the case says it too, and that nothing may go on, before anything is
+		// asked.
 		await person.driver.findElement(By.css('[data-suggested] button, [data-suggested] a')).click();
 		await person.waitForPath(/^\/diagnose\/.+/);
 		await person.sees(said);
@@ -150,7 +151,8 @@ describe('one pack, one state', { timeout: 300_000 }, () => {
 	test('a false full corrected into a sound end is believed from then on, and its story can be taken back', async () => {
 		const { person } = bench;
 		const name = 'Guillemot trawler';
-		// What the demo read of it an hour ago is put out of the way: a pack is not read while it is charged.
+		// What the demo read of it an hour ago is put out of the way: a pack is not read while it is
+		// charged.
 		const [last] = await bench.api<{ id: string }[]>(`/packs/${bench.packId(name)}/readings`);
 		await bench.api(`/readings/${last.id}`, 'DELETE');
 		await bench.api(`/packs/${bench.packId(name)}/readings`, 'POST', {

@@ -2,7 +2,10 @@
 import { By, until, type WebDriver, type WebElement } from 'selenium-webdriver';
 
 const WAIT_MS = 20_000;
-/** A run at the simulated charger's speed takes what the pack that it drew takes, and a busy machine longer. */
+/**
+ * A run at the simulated charger's speed takes what the pack that it drew takes, and a busy
+ * machine longer.
+ */
 const RUN_MS = 120_000;
 
 export class Person {
@@ -55,8 +58,9 @@ export class Person {
 	}
 
 	/**
-	 * Takes back what was done last, on its toast. What was done may stand in the database before the page has
-	 * its answer: the toast is waited for, and looked for and pressed in one step, as toasts move.
+	 * Takes back what was done last, on its toast. What was done may stand in the database before
+	 * the page has its answer: the toast is waited for, and looked for and pressed in one step, as
+	 * toasts move.
 	 */
 	async undo(): Promise<void> {
 		await this.driver.wait(
@@ -140,7 +144,8 @@ export class Person {
 
 	/** Ticks every box of the page. */
 	async tickAll(): Promise<void> {
-		// What is keyed into the charger first is another list: ticking there changes what the book believes.
+		// What is keyed into the charger first is another list: ticking there changes what the book
+		// believes.
 		const boxes = 'main ul:not([data-key-first]) [role="checkbox"][aria-checked="false"]';
 		for (const box of await this.driver.findElements(By.css(boxes))) await box.click();
 	}
@@ -149,7 +154,10 @@ export class Person {
 		return (await this.find(css)).getText();
 	}
 
-	/** Waits until what matches says so: what stands there at first may still be what stood there before. */
+	/**
+	 * Waits until what matches says so: what stands there at first may still be what stood there
+	 * before.
+	 */
 	async says(css: string, words: RegExp): Promise<WebElement> {
 		let text = '';
 		try {
@@ -186,7 +194,10 @@ export class Person {
 		return this.path();
 	}
 
-	/** Follows a link; a page that is still settling may move it from under the pointer, so it is pressed again if need be. */
+	/**
+	 * Follows a link; a page that is still settling may move it from under the pointer, so it is
+	 * pressed again if need be.
+	 */
 	async follow(text: string, pattern: RegExp): Promise<void> {
 		for (let tries = 0; tries < 3 && !pattern.test(await this.path()); tries++) {
 			await this.press('a', text);

@@ -1,4 +1,7 @@
-/** Several packs together through the real interface: volts typed, batches made, run to the end, each measured after parting. */
+/**
+ * Several packs together through the real interface: volts typed, batches made, run to the end,
+ * each measured after parting.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { By, Key } from 'selenium-webdriver';
@@ -6,7 +9,10 @@ import { DESK, PHONE } from '../support/browser';
 import { DemoBench } from './demo-bench';
 import type { Person } from './page';
 
-/** A pile of our own: eight packs of one make, two near each other in volts, one that stands apart. */
+/**
+ * A pile of our own: eight packs of one make, two near each other in volts, one that stands
+ * apart.
+ */
 const PILE = [3.742, 3.758, 3.851, 3.866, 3.781, 4.083, 3.802, 3.868];
 
 describe('parallel', () => {
@@ -85,7 +91,8 @@ describe('parallel', () => {
 		await person.goTo('/parallel?kind=lihv%204');
 		await person.sees('None of these packs has been read');
 		await person.press('button', 'Type volts');
-		// Faster than the answers come: no line waits for the one before it, none lands in another pack's field.
+		// Faster than the answers come: no line waits for the one before it, none lands in another
+		// pack's field.
 		for (const v of PILE) await person.driver.actions().sendKeys(cellsOf(v), Key.ENTER).perform();
 		for (const [k, v] of PILE.entries())
 			await person.sees(new RegExp(`Eider ${k + 1}\\s+read ${cellsOf(v)}`));
@@ -171,7 +178,9 @@ describe('parallel', () => {
 		await becomes(batched, { A: names(1, 2, 5, 7), B: names(3, 4, 8) }, 'nothing moved');
 	});
 
-	/** Checks and joins the chosen batch, follows it to the end, and returns its page in the logbook. */
+	/**
+	 * Checks and joins the chosen batch, follows it to the end, and returns its page in the logbook.
+	 */
 	async function runBatch(letter: string, count: number): Promise<string> {
 		await main(`document.querySelector('[data-batch="${letter}"] h2 button').click()`);
 		await person.driver.wait(

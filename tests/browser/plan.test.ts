@@ -1,4 +1,7 @@
-/** A day at the bench planned through the real interface: made, moved by hand and key, begun, and planned anew when it comes otherwise. */
+/**
+ * A day at the bench planned through the real interface: made, moved by hand and key, begun, and
+ * planned anew when it comes otherwise.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { By, Key, Origin } from 'selenium-webdriver';
@@ -141,7 +144,8 @@ describe('plan', () => {
 			`return document.querySelector('[aria-label="Next for your hands"]').innerText`
 		);
 		assert.match(acts, /on (Basin Four, channel \d, shed|Pier Two, channel [AB], boathouse|Quay 65, shed)/);
-		// Pier Two stands in the boathouse, the others in the shed: nobody begins at both within the walk.
+		// Pier Two stands in the boathouse, the others in the shed: nobody begins at both within the
+		// walk.
 		const starts = s.plan.planned.map((p) => ({
 			at: Date.parse(p.spans[0].from),
 			boathouse: p.chargerId === bench.chargerId('Pier Two')
@@ -256,7 +260,8 @@ describe('plan', () => {
 		const { plan, progress } = await standing();
 		const survey = jobOf('Survey catamaran');
 		assert.equal(progress.find(([job]) => job === survey)![1].state, 'running');
-		// As if it had been planned for an hour and a half ago, with another to follow on its channel by now.
+		// As if it had been planned for an hour and a half ago, with another to follow on its channel
+		// by now.
 		const skua = jobOf('Skua cutter');
 		const shifted = plan.planned.map((p) =>
 			p.jobId === survey

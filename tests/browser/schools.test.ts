@@ -1,4 +1,7 @@
-/** Schools of practice, what is known of a pack, capacity checks and joining, through the real interface. */
+/**
+ * Schools of practice, what is known of a pack, capacity checks and joining, through the real
+ * interface.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { By } from 'selenium-webdriver';

@@ -1,4 +1,7 @@
-/** Every main screen: at desk and phone size, in three themes, nothing at all for axe-core and nothing wider than the page. */
+/**
+ * Every main screen: at desk and phone size, in three themes, nothing at all for axe-core and
+ * nothing wider than the page.
+ */
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { after, before, describe, test } from 'node:test';
@@ -158,11 +161,15 @@ describe('screens', () => {
 		await app?.close();
 	});
 
-	/** Another theme is other colours on the same page, so only what colours can break is looked for there again. */
+	/**
+	 * Another theme is other colours on the same page, so only what colours can break is looked for
+	 * there again.
+	 */
 	const found = async (only?: 'colours') => {
 		if (!(await person.driver.executeScript<boolean>('return !!window.axe')))
 			await person.driver.executeScript(axe);
-		// What the foot of a phone covers at this moment is judged where it can be pressed: pushed into the middle.
+		// What the foot of a phone covers at this moment is judged where it can be pressed: pushed into
+		// the middle.
 		const violations = await person.driver.executeAsyncScript<Violation[]>(
 			`const [rules, done] = arguments;
 			const options = { resultTypes: ['violations'], preload: false };
@@ -198,7 +205,10 @@ describe('screens', () => {
 		(await person.driver.manage().logs().get('browser'))
 			.map((entry) => entry.message)
 			.filter((m) => !/favicon/.test(m));
-	/** By how much the page is wider than the window, or what can be pressed stands out of it at the left, px. */
+	/**
+	 * By how much the page is wider than the window, or what can be pressed stands out of it at the
+	 * left, px.
+	 */
 	const tooWide = () =>
 		person.driver.executeScript<number>(
 			`const m = document.querySelector("main");

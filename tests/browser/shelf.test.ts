@@ -1,4 +1,7 @@
-/** The shelf and the bench through the real interface, from empty: bad input, questions, tap volts, undo. */
+/**
+ * The shelf and the bench through the real interface, from empty: bad input, questions, tap
+ * volts, undo.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { By } from 'selenium-webdriver';

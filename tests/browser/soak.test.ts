@@ -1,4 +1,7 @@
-/** A short cut of the soak with fixed seeds: the whole of it is `npm run soak`. How long things take is not judged here. */
+/**
+ * A short cut of the soak with fixed seeds: the whole of it is `npm run soak`. How long things
+ * take is not judged here.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { answers } from '../../scripts/soak/answers';

@@ -1,4 +1,7 @@
-/** Starts that fail end with one sentence and a code that is not zero; the whole server turns strangers away, files included. */
+/**
+ * Starts that fail end with one sentence and a code that is not zero; the whole server turns
+ * strangers away, files included.
+ */
 import assert from 'node:assert/strict';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, truncateSync, writeFileSync } from 'node:fs';

@@ -8,8 +8,9 @@ import { startApp } from '../support/server';
 import { Person } from './page';
 
 /**
- * Seconds that practised people take, from memory of Card, Moran and Newell, "The keystroke-level model for user performance time"
- * (1980): a key 0.28, pointing 1.1, a hand moved 0.4, a thought before each unit of the work 1.35.
+ * Seconds that practised people take, from memory of Card, Moran and Newell, "The keystroke-level
+ * model for user performance time" (1980): a key 0.28, pointing 1.1, a hand moved 0.4, a thought
+ * before each unit of the work 1.35.
  */
 const KEY_S = 0.28;
 const POINT_S = 1.1;

@@ -1,11 +1,15 @@
 /**
- * Benches as circuits: a pack of drawn cells, its wires and plugs, a charger with its input network, a supply, and one thing that is
- * wrong built into it. Knows nothing of core's curves, causes or likelihoods; the curves are this file's own, of the shape that
- * Shepherd gave (1965, from memory) with a shoulder at the full end; figures are common practice, no source.
+ * Benches as circuits: a pack of drawn cells, its wires and plugs, a charger with its input
+ * network, a supply, and one thing that is wrong built into it. Knows nothing of core's curves,
+ * causes or likelihoods; the curves are this file's own, of the shape that Shepherd gave (1965,
+ * from memory) with a shoulder at the full end; figures are common practice, no source.
  */
 import { normal, uniform } from '../../core/simulate/random';
 
-/** How a charger looks at its balance taps: dividers to ground, resistors from tap to tap, or pulled up to a reference. */
+/**
+ * How a charger looks at its balance taps: dividers to ground, resistors from tap to tap, or
+ * pulled up to a reference.
+ */
 export const NETWORKS = ['dividers', 'differential', 'pulled'] as const;
 export type Network = (typeof NETWORKS)[number];
 export type Kind = 'lipo' | 'life' | 'nimh' | 'lead';

@@ -12,7 +12,10 @@ import { benchOf, FAULTS, type BuiltFault } from './faults';
 import { Looks, showsAt } from './looks';
 import { afterwards, storyOf, type Screen, type Story } from './story';
 
-/** What is kept of a bench once its circuit was solved: what shows, the screens, and what every look finds. */
+/**
+ * What is kept of a bench once its circuit was solved: what shows, the screens, and what every
+ * look finds.
+ */
 export interface SolvedBench {
 	/** Its fault by name, and the seed that it is drawn from. */
 	fault: string;
@@ -127,7 +130,10 @@ const NORMAL = new Set([
 	'rate-cap'
 ]);
 
-/** Solves the bench of a fault; null where what is wrong does not show, or shows no otherwise than without it. */
+/**
+ * Solves the bench of a fault; null where what is wrong does not show, or shows no otherwise than
+ * without it.
+ */
 export function solvedBench(fault: BuiltFault, seed: number): SolvedBench | null {
 	const bench = benchOf(fault, seed);
 	const story = storyOf(bench);
@@ -147,7 +153,10 @@ export function solvedBench(fault: BuiltFault, seed: number): SolvedBench | null
 	};
 }
 
-/** The `n`-th bench of a series, the faults in turn; those that do not show are drawn anew, and given up after some tries. */
+/**
+ * The `n`-th bench of a series, the faults in turn; those that do not show are drawn anew, and
+ * given up after some tries.
+ */
 export function drawBench(n: number, series: number): SolvedBench | null {
 	const fault = FAULTS[n % FAULTS.length];
 	for (let tries = 0; tries < 8; tries++) {

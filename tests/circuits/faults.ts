@@ -1,4 +1,7 @@
-/** What may be wrong on a bench, built into its circuit. Each says which cause of the trade it is (common practice, no source). */
+/**
+ * What may be wrong on a bench, built into its circuit. Each says which cause of the trade it is
+ * (common practice, no source).
+ */
 import { uniform } from '../../core/simulate/random';
 import { NETWORKS, ocv, soundBench, WINDOW_V, type Bench, type Kind } from './bench';
 

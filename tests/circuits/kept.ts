@@ -1,4 +1,7 @@
-/** Benches that were solved once and are kept: two thirds open, a third frozen, on which nothing may be tuned. */
+/**
+ * Benches that were solved once and are kept: two thirds open, a third frozen, on which nothing
+ * may be tuned.
+ */
 import { readFileSync } from 'node:fs';
 import type { SolvedBench } from './circuit-case';
 

@@ -1,4 +1,7 @@
-/** What every look finds at a bench: read off its circuit, with the mended circuit where something is swapped (common practice, no source). */
+/**
+ * What every look finds at a bench: read off its circuit, with the mended circuit where something
+ * is swapped (common practice, no source).
+ */
 import { chemistryOf } from '../../core/chemistry/catalogue';
 import type { ClueId } from '../../core/diagnose/clue';
 import { cellPage } from '../../core/diagnose/facts';
@@ -9,7 +12,10 @@ import { solveCircuit } from './solve-circuit';
 
 const OPEN = 1e9;
 const NOTHING_V = 0.3;
-/** Time constant of a pack of hobby size in still air: 20 K/W times 40 J/K a cell (common practice, no source). */
+/**
+ * Time constant of a pack of hobby size in still air: 20 K/W times 40 J/K a cell (common
+ * practice, no source).
+ */
 const WARMS_S = 800;
 
 /** What shows at a bench in the end, on the way or afterwards. */
@@ -104,7 +110,10 @@ export class Looks {
 			return sum + amps ** 2 * (c.ohm + c.relax[0][0] + c.relax[1][0]) + v ** 2 / c.leakOhm + over;
 		}, 0);
 	}
-	/** How far the pack is above the air around it by now, K: it warms and cools with a time constant, whatever flows last. */
+	/**
+	 * How far the pack is above the air around it by now, K: it warms and cools with a time
+	 * constant, whatever flows last.
+	 */
 	private warmK(): number {
 		const { b, s } = this;
 		const { timeS } = s.course;

@@ -1,4 +1,7 @@
-/** A bench written as a circuit of nodes, and what Debian's ngspice makes of it: every tap, the current and the input over time. */
+/**
+ * A bench written as a circuit of nodes, and what Debian's ngspice makes of it: every tap, the
+ * current and the input over time.
+ */
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -71,7 +74,10 @@ function port(b: Bench): string[] {
 	return lines;
 }
 
-/** What bleeds a cell at the port: on above the lowest by a few millivolts, once the highest is near its end; nothing from a dead tap. */
+/**
+ * What bleeds a cell at the port: on above the lowest by a few millivolts, once the highest is
+ * near its end; nothing from a dead tap.
+ */
 function bleeds(b: Bench, amps: number): string[] {
 	const { balances, balanceA, endV } = b.charger;
 	if (amps === 0 || !balances || !b.balance.plugged) return [];

@@ -1,6 +1,7 @@
 /**
- * What a person lives through at a bench: what the charger shows, rounded and noisy, and the first thing that is not as it should be.
- * Judged by what is displayed alone, never by what is wrong (common practice, no source).
+ * What a person lives through at a bench: what the charger shows, rounded and noisy, and the
+ * first thing that is not as it should be. Judged by what is displayed alone, never by what is
+ * wrong (common practice, no source).
  */
 import type { SymptomId } from '../../core/diagnose/symptom';
 import { normal, uniform } from '../../core/simulate/random';
@@ -36,7 +37,10 @@ const STEP_S = 20;
 const MOST_H = 5;
 const NOTHING_V = 0.3;
 
-/** Volts as they stand on a screen: its own error, noise of a millivolt or two, and its last digit. */
+/**
+ * Volts as they stand on a screen: its own error, noise of a millivolt or two, and its last
+ * digit.
+ */
 function displayed(b: Bench): (v: number, digits: number, cells: number) => number {
 	const draw = normal(uniform(b.seed + 99));
 	return (v, digits, cells) => {
@@ -135,7 +139,10 @@ function atTheEnd(b: Bench, s: Screen, c: Course, k: number): SymptomId | null {
 	return null;
 }
 
-/** Cells after a rest: the same bench with nothing flowing, from the charge that it had then; relaxed from the start, V. */
+/**
+ * Cells after a rest: the same bench with nothing flowing, from the charge that it had then;
+ * relaxed from the start, V.
+ */
 export function rested(b: Bench, soc: readonly number[], hours: number): number[] {
 	const later: Bench = {
 		...b,

@@ -1,4 +1,7 @@
-/** Benches that were solved as circuits, played to their end: what is wrong is in the netlist, and no table of the inference knows it. */
+/**
+ * Benches that were solved as circuits, played to their end: what is wrong is in the netlist, and
+ * no table of the inference knows it.
+ */
 import assert from 'node:assert/strict';
 import { before, describe, test } from 'node:test';
 import { causeOf } from '../../core/diagnose/causes';

@@ -1,4 +1,7 @@
-/** Benches worked out by hand, played to their end: the true cause, what is asked on the way, and whether anything that burns may go on. */
+/**
+ * Benches worked out by hand, played to their end: the true cause, what is asked on the way, and
+ * whether anything that burns may go on.
+ */
 import assert from 'node:assert/strict';
 import { before, describe, test } from 'node:test';
 import { CAUSES, causeOf, causesIn } from '../../core/diagnose/causes';
@@ -246,7 +249,8 @@ describe('the inference itself', () => {
 	});
 
 	test('one answer moves the odds by Bayes, as a sum on paper says', () => {
-		// Two hypotheses in plain odds: plug 70 to lead 15 before; cured by reseating 0.70 to 0.12, believed 0.93 against 0.08 usual.
+		// Two hypotheses in plain odds: plug 70 to lead 15 before; cured by reseating 0.70 to 0.12,
+		// believed 0.93 against 0.08 usual.
 		const after = diagnose(scene({ symptom: 'no-pack', answers: [answered('reseat', 'cured')] }));
 		const single = (d: typeof after, id: string) =>
 			d.hypotheses.find((h) => h.causes.length === 1 && h.causes[0].id === id)!.p;

@@ -1,4 +1,7 @@
-/** A person in front of a case: asked for one look after another, who answers what there is to be seen, and is wrong now and then. */
+/**
+ * A person in front of a case: asked for one look after another, who answers what there is to be
+ * seen, and is wrong now and then.
+ */
 import { CLUE_IDS, clueOf, type ClueId } from '../../core/diagnose/clue';
 import { causeOf } from '../../core/diagnose/causes';
 import { diagnose, type Answered, type Diagnosis, type Scene } from '../../core/diagnose/infer';
@@ -37,7 +40,9 @@ const RECORDED: readonly ClueId[] = [
 
 export type PlayedByHand = Played & { case: HandCase };
 
-/** A bench to be asked about: what shows, what is known without asking, and what each look finds. */
+/**
+ * A bench to be asked about: what shows, what is known without asking, and what each look finds.
+ */
 export interface Playable {
 	shows: SymptomId;
 	family: Scene['family'];
@@ -54,7 +59,10 @@ interface Manner {
 	order?: (left: ClueId[]) => ClueId;
 }
 
-/** A case worked out by hand, to be asked about: what is not written down is found as it usually is. */
+/**
+ * A case worked out by hand, to be asked about: what is not written down is found as it usually
+ * is.
+ */
 export function caseOf(c: HandCase): Playable {
 	const look = (clue: ClueId): string => c.sees[clue] ?? c.known?.[clue] ?? usual(clue);
 	const recorded = RECORDED.filter((clue) => {

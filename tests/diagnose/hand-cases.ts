@@ -1,6 +1,7 @@
 /**
- * Benches worked out by hand: what shows, what is really behind it, and what a person would find at each look. What is not written
- * down is found as it usually is. Written from the trade, not from the tables of the inference (common practice, no source).
+ * Benches worked out by hand: what shows, what is really behind it, and what a person would find
+ * at each look. What is not written down is found as it usually is. Written from the trade, not
+ * from the tables of the inference (common practice, no source).
  */
 import type { AnswerOf, ClueId } from '../../core/diagnose/clue';
 import type { SymptomId } from '../../core/diagnose/symptom';
@@ -844,7 +845,8 @@ export const HAND_CASES: readonly HandCase[] = [
 		known: { 'near-end': 'yes', 'cell-page': 'level', 'charge-share': 'about what was missing' },
 		sees: { 'charger-meter': 'charger reads higher', 'other-pack': 'same trouble', 'other-channel': 'cured' }
 	},
-	// Iron phosphate at 3.5 V: 80 mV are two per cent of its charge, and it was balanced the last time.
+	// Iron phosphate at 3.5 V: 80 mV are two per cent of its charge, and it was balanced the last
+	// time.
 	{
 		shows: 'cells-part',
 		family: L,

@@ -1,6 +1,7 @@
 /**
- * The everyday puzzles, for every chemistry that each touches: a bench with round figures, the sum that explains it worked out by hand
- * beside it, and what comes first after a glance (common practice, no source).
+ * The everyday puzzles, for every chemistry that each touches: a bench with round figures, the
+ * sum that explains it worked out by hand beside it, and what comes first after a glance (common
+ * practice, no source).
  */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
@@ -19,7 +20,9 @@ import { aContext, aPack, aReading } from '../support/bench-chargers';
 import { aMultiCharger } from '../support/rule-cases';
 
 const CELLS = { lithium: 4, nickel: 6, lead: 6 } as const;
-/** Every pack of them: 2 Ah, half full, on 60 W up and 12 W down, at 4 A set where it may be more. */
+/**
+ * Every pack of them: 2 Ah, half full, on 60 W up and 12 W down, at 4 A set where it may be more.
+ */
 const AH = 2;
 
 interface Bench {
@@ -84,7 +87,9 @@ const shown = (b: Bench, packV: number, currentA: number, minutes = 20): Shown =
 });
 const GLANCE: Partial<Record<ClueId, string>> = { eye: 'sound, nothing smells' };
 
-/** What comes first, and whether charge may go on, once these were answered besides what is known. */
+/**
+ * What comes first, and whether charge may go on, once these were answered besides what is known.
+ */
 function after(
 	b: Bench,
 	symptom: SymptomId,

@@ -1,4 +1,7 @@
-/** Packs that age by a seed, as written down: points with their errors, what they hold now and will, leaks, and what is said of them. */
+/**
+ * Packs that age by a seed, as written down: points with their errors, what they hold now and
+ * will, leaks, and what is said of them.
+ */
 import { test } from 'node:test';
 import { ageingOf, type Course } from '../../core/ageing/ageing';
 import { agedPack } from '../support/aged-packs';

@@ -1,4 +1,7 @@
-/** The tables of causes, looks and symptoms; what is known of many situations; and what benches worked out by hand come to: as written down. */
+/**
+ * The tables of causes, looks and symptoms; what is known of many situations; and what benches
+ * worked out by hand come to: as written down.
+ */
 import { test } from 'node:test';
 import { CAUSES } from '../../core/diagnose/causes';
 import { CLUES } from '../../core/diagnose/clue';

@@ -1,6 +1,7 @@
 /**
- * Situations drawn by a seed, ordinary and absurd, as written down: what is set and whose word decided it, what is found, the bands of
- * the forecast. Scenes are chosen to show something; these fall where nobody thought of looking.
+ * Situations drawn by a seed, ordinary and absurd, as written down: what is set and whose word
+ * decided it, what is found, the bands of the forecast. Scenes are chosen to show something;
+ * these fall where nobody thought of looking.
  */
 import { test } from 'node:test';
 import { solve } from '../../core/program/solve';

@@ -1,4 +1,7 @@
-/** What a followed run should read and what its looks teach, what is seen on linked ones, and their logs read alone: as written down. */
+/**
+ * What a followed run should read and what its looks teach, what is seen on linked ones, and
+ * their logs read alone: as written down.
+ */
 import { test } from 'node:test';
 import { analyseLog, phaseText } from '../../core/diagnose/log-phases';
 import { wouldShow } from '../../core/diagnose/explain';

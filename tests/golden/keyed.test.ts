@@ -1,4 +1,7 @@
-/** What is sent to a charger over its link: the pack as it is plugged in, and the program leg by leg, as written down. */
+/**
+ * What is sent to a charger over its link: the pack as it is plugged in, and the program leg by
+ * leg, as written down.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { solve } from '../../core/program/solve';

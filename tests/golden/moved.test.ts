@@ -1,4 +1,7 @@
-/** What is found when settings are moved by hand onto, just under and just over every figure that something is compared with. */
+/**
+ * What is found when settings are moved by hand onto, just under and just over every figure that
+ * something is compared with.
+ */
 import { test } from 'node:test';
 import { limitsAt } from '../../core/charger/envelope';
 import { InventorySchema } from '../../core/charger/inventory-schema';

@@ -1,4 +1,7 @@
-/** What is said of packs as they lie, of chargers that packs are held against, and of packs that would be joined, as written down. */
+/**
+ * What is said of packs as they lie, of chargers that packs are held against, and of packs that
+ * would be joined, as written down.
+ */
 import { test } from 'node:test';
 import { maintenanceOf } from '../../core/care/maintenance';
 import { readinessOf as ofState } from '../../core/care/readiness';

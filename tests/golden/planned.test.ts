@@ -1,4 +1,7 @@
-/** Small days as written down: every place that there is, what is planned, what it costs at least, what binds, what would help, and the odds. */
+/**
+ * Small days as written down: every place that there is, what is planned, what it costs at least,
+ * what binds, what would help, and the odds.
+ */
 import { test } from 'node:test';
 import { pricesFor } from '../../core/plan/bound';
 import { outlookOf } from '../../core/plan/odds';

@@ -1,4 +1,7 @@
-/** Whole programs as written down: settings with their reasons, findings, forecast, card and hands. */
+/**
+ * Whole programs as written down: settings with their reasons, findings, forecast, card and
+ * hands.
+ */
 import { test } from 'node:test';
 import { connectSteps, leadsInOrder } from '../../core/card/connect';
 import { keyInCard } from '../../core/card/key-in';

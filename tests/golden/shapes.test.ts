@@ -1,4 +1,7 @@
-/** What is taken over the link and over HTTP, as JSON Schema, and every description that is data, as written down. */
+/**
+ * What is taken over the link and over HTTP, as JSON Schema, and every description that is data,
+ * as written down.
+ */
 import { test } from 'node:test';
 import { z } from 'zod';
 import { CHARGER_KINDS } from '../../core/charger/kinds';

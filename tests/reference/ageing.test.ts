@@ -1,4 +1,7 @@
-/** A seeded cut of `npm run ageing`: bands cover the truth about as often as they say, worn packs go in time, sound ones stay. */
+/**
+ * A seeded cut of `npm run ageing`: bands cover the truth about as often as they say, worn packs
+ * go in time, sound ones stay.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { runAgeing } from '../support/ageing-figures';

@@ -1,4 +1,7 @@
-/** Batches against every way there is, and against a linear program with whole numbers (HiGHS); the whole sets: `npm run batches`. */
+/**
+ * Batches against every way there is, and against a linear program with whole numbers (HiGHS);
+ * the whole sets: `npm run batches`.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { sortWithin } from '../../core/parallel/batches';
@@ -11,7 +14,10 @@ import { byBruteForce, byHighs, drawnPile, type Optimum } from '../support/piles
 const PATIENT_MS = 20_000;
 const sorted = (sorting: Sorting) => sortWithin(sorting, PATIENT_MS, () => performance.now())!;
 
-/** Nothing twice, nothing left out, every batch within its window and its board, no channel used twice at once. */
+/**
+ * Nothing twice, nothing left out, every batch within its window and its board, no channel used
+ * twice at once.
+ */
 function sound(sorting: Sorting): ReturnType<typeof sorted> {
 	const found = sorted(sorting);
 	const ids = found.batches.flatMap((b) => b.ids);

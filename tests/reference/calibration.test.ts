@@ -1,6 +1,7 @@
 /**
- * How often the forecast's band is right about packs it does not know: `npm run calibrate` prints it over 3000 of every chemistry,
- * this is the first of them. The packs are frozen; their figures are common practice, no source (`scripts/calibrate/draw.ts`).
+ * How often the forecast's band is right about packs it does not know: `npm run calibrate` prints
+ * it over 3000 of every chemistry, this is the first of them. The packs are frozen; their figures
+ * are common practice, no source (`scripts/calibrate/draw.ts`).
  */
 import assert from 'node:assert/strict';
 import { createHash } from 'node:crypto';
@@ -44,5 +45,8 @@ for (const id of CHEMISTRY_IDS)
 		assert.ok(row.width < (id === 'life' ? 2.1 : 1.7), lineOf(row));
 	});
 
-/** Of the figures above and twenty packs of each chemistry, as they were drawn when curves came to differ in two ways. */
+/**
+ * Of the figures above and twenty packs of each chemistry, as they were drawn when curves came to
+ * differ in two ways.
+ */
 const FROZEN = '45c65ac731bcac26';

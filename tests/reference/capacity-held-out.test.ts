@@ -1,7 +1,8 @@
 /**
- * Capacity calibrated at 0.2C, then the 1C discharge held out: the published cell of Chen and Rincón-Mora 2006 (from memory) is
- * discharged by its own equations with two relaxation pairs and an independent adaptive solver; our model learns its capacity
- * at 0.2C and must then say what it gives at 1C.
+ * Capacity calibrated at 0.2C, then the 1C discharge held out: the published cell of Chen and
+ * Rincón-Mora 2006 (from memory) is discharged by its own equations with two relaxation pairs and
+ * an independent adaptive solver; our model learns its capacity at 0.2C and must then say what it
+ * gives at 1C.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -26,7 +27,10 @@ const pairs = [
 	}
 ];
 
-/** Ah that the published cell gives at `rateC` down to {@link END_V}: fourth-order Runge-Kutta over charge and both pairs. */
+/**
+ * Ah that the published cell gives at `rateC` down to {@link END_V}: fourth-order Runge-Kutta
+ * over charge and both pairs.
+ */
 function publishedAh(rateC: number): number {
 	const i = rateC * CAPACITY_AH;
 	const slope = ([s, u, w]: number[]) => [

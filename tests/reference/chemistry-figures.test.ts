@@ -1,9 +1,10 @@
 /**
- * Every figure of every chemistry, written down a second time: a slip in a chemistry's file is a figure that differs from the
- * trade's. Sources: set and cell limits of lithium after IEC 62133-2 and of nickel's slow charge and dip after IEC 61951-1 and
+ * Every figure of every chemistry, written down a second time: a slip in a chemistry's file is a
+ * figure that differs from the trade's. Sources: set and cell limits of lithium after IEC 62133-2
+ * and of nickel's slow charge and dip after IEC 61951-1 and
  * -2, from memory; storage, floors, rates, temperatures and handling are common practice, no source; resistances, heat and the
- * shape of the curves are the defaults of each chemistry's own file and are checked against published cells in the other tests
- * of this folder. Lead at 25 °C after handbooks, from memory.
+ * shape of the curves are the defaults of each chemistry's own file and are checked against
+ * published cells in the other tests of this folder. Lead at 25 °C after handbooks, from memory.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';

@@ -1,4 +1,7 @@
-/** The circuits of benches against what can be worked out on paper, and against what is kept of them. */
+/**
+ * The circuits of benches against what can be worked out on paper, and against what is kept of
+ * them.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { ClueId } from '../../core/diagnose/clue';

@@ -1,6 +1,7 @@
 /**
- * A 4S pack with one weak cell, charged with balancing, and a discharge at constant power, against ngspice: the same circuit,
- * table and interpolation, another solver. Bleeding switches on and off, so there minute means are compared.
+ * A 4S pack with one weak cell, charged with balancing, and a discharge at constant power,
+ * against ngspice: the same circuit, table and interpolation, another solver. Bleeding switches
+ * on and off, so there minute means are compared.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -38,7 +39,10 @@ function minuteMeans(timeS: number[], y: number[], untilS: number): number[] {
 	});
 }
 
-/** Worst difference of cell volts between the runs at equal charge, minute mean against minute mean, V. */
+/**
+ * Worst difference of cell volts between the runs at equal charge, minute mean against minute
+ * mean, V.
+ */
 function worstAtEqualCharge(ours: Trace, spice: SpiceRun, untilS: number, changesS: number[]): number {
 	let worst = 0;
 	let compared = 0;

@@ -1,6 +1,7 @@
 /**
- * One CC-CV charge of a 3S pack against ngspice: the same circuit, table and interpolation, another solver (adaptive
- * trapezoidal, reltol 1e-6). It proves the code that steps the charge, not the physics.
+ * One CC-CV charge of a 3S pack against ngspice: the same circuit, table and interpolation,
+ * another solver (adaptive trapezoidal, reltol 1e-6). It proves the code that steps the charge,
+ * not the physics.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -19,7 +20,9 @@ const MODEL = aPackModel(
 	},
 	{ relaxS: 180, heatCapacityJPerK: 180, coolingS: 1500 }
 );
-/** The power limit is chosen so that the charge goes through constant current, power and voltage. */
+/**
+ * The power limit is chosen so that the charge goes through constant current, power and voltage.
+ */
 const CONTROL = aChargeControl({
 	currentA: 2.6,
 	endVoltageV: 4.2,

@@ -1,6 +1,6 @@
 /**
- * Packs joined at a board against ngspice: the same cells, written as nodes of a circuit, by another solver. What it proves is the
- * network and its stepping, not the cells' physics.
+ * Packs joined at a board against ngspice: the same cells, written as nodes of a circuit, by
+ * another solver. What it proves is the network and its stepping, not the cells' physics.
  */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
@@ -13,7 +13,10 @@ import { uniform } from '../../core/simulate/random';
 import { spiceJoined } from '../support/ngspice-joined';
 import { interpolate } from '../support/ngspice';
 
-/** A pile drawn by its seed: unequal charge, capacity and resistance, cells of one pack unlike each other. */
+/**
+ * A pile drawn by its seed: unequal charge, capacity and resistance, cells of one pack unlike
+ * each other.
+ */
 function drawn(seed: number, packs: number, cells: number, balance: boolean): JoinedModel {
 	const next = uniform(seed);
 	const between = (low: number, high: number) => low + (high - low) * next();

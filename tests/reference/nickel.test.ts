@@ -1,4 +1,7 @@
-/** Nickel: the behaviour that must come out of acceptance and recombination, and the figures a person checks by hand. */
+/**
+ * Nickel: the behaviour that must come out of acceptance and recombination, and the figures a
+ * person checks by hand.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { chemistryOf } from '../../core/chemistry/catalogue';
@@ -43,7 +46,9 @@ function cell(chemistryId: string, degC: number, soc = 0): PackModel {
 const control = (currentA: number, change: Partial<ChargeControl> = {}) =>
 	aChargeControl({ currentA, endVoltageV: Infinity, taperA: 0, seesCells: false, ...change });
 
-/** Puts in 120 % at `rateC`; the dip between 100 and 120 %, V, and the steepest rise there, K/min. */
+/**
+ * Puts in 120 % at `rateC`; the dip between 100 and 120 %, V, and the steepest rise there, K/min.
+ */
 function overcharge(chemistryId: string, rateC: number, degC: number): { dipV: number; riseKPerMin: number } {
 	const { trace } = runCharge(
 		cell(chemistryId, degC),
@@ -122,7 +127,8 @@ test('a 6-cell NiMH pack of 2400 mAh at 1.2 A takes 132 to 144 min and so breaks
 	const s = solve(context, { safetyTimerMin: 120 });
 	assert.equal(s.settings.currentA, 1.2);
 	const { median } = s.forecast!.timeMin;
-	// Read as empty, it may hold a little and never less than nothing: the median is a minute or two short.
+	// Read as empty, it may hold a little and never less than nothing: the median is a minute or two
+	// short.
 	assert.ok(median >= 130 && median <= 144, `${median} min`);
 	const finding = s.findings.find((f) => f.rule === 'timer-too-short')!;
 	assert.equal(finding.severity, 'stop');

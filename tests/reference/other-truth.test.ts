@@ -1,6 +1,7 @@
 /**
- * The forecast against packs that it does not know: the simulated charger draws each of them by figures of its own (capacity,
- * curve, resistance, cooling, the charger's own errors), and what it then shows is compared with the band that was forecast.
+ * The forecast against packs that it does not know: the simulated charger draws each of them by
+ * figures of its own (capacity, curve, resistance, cooling, the charger's own errors), and what
+ * it then shows is compared with the band that was forecast.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -101,7 +102,8 @@ for (const [chemistry, task, ends] of [
 		const inside = outcomes.filter((o) => o.minutes >= o.band.p5 && o.minutes <= o.band.p95).length;
 		const late = outcomes.filter((o) => o.minutes > o.band.p99).length;
 		const ended = outcomes.filter((o) => o.endReason === ends).length;
-		// A pack that was emptier than anybody could know is cut by its limit, which errs to the safe side.
+		// A pack that was emptier than anybody could know is cut by its limit, which errs to the safe
+		// side.
 		const cut = outcomes.filter((o) => o.endReason === 'capacity limit' || o.endReason === 'timer').length;
 		const widths = outcomes.map((o) => o.band.p95 / Math.max(1, o.band.p5));
 		const what = `${inside} inside, ${late} beyond the 99th, ${ended} ended as meant, ${cut} cut, band ${Math.min(...widths).toFixed(2)} to ${Math.max(...widths).toFixed(2)}`;

@@ -1,6 +1,7 @@
 /**
- * Plans against an exact model in another solver (HiGHS; optima of 118 days in a fixture, some solved here again), against a checker
- * that knows nothing of the search, and against days walked through minute by minute. The whole sets: `npm run plans`.
+ * Plans against an exact model in another solver (HiGHS; optima of 118 days in a fixture, some
+ * solved here again), against a checker that knows nothing of the search, and against days walked
+ * through minute by minute. The whole sets: `npm run plans`.
  */
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';

@@ -1,6 +1,7 @@
 /**
- * Whatever is proposed holds, judged by figures and a simulation written apart from the rules: the first cases of `npm run prove`,
- * which goes through 200 000. And every press helps, or nearly.
+ * Whatever is proposed holds, judged by figures and a simulation written apart from the rules:
+ * the first cases of `npm run prove`, which goes through 200 000. And every press helps, or
+ * nearly.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -48,7 +49,8 @@ test('what once broke something breaks nothing now; an end by the sum that the f
 	const [, lowest] = /in the forecast the weakest falls to (\d\.\d\d) V, under its floor of 2\.50 V/.exec(
 		found.sentence
 	)!;
-	// Where it falls to is the forecast's to say, and moves with its figures; that it lies under the floor does not.
+	// Where it falls to is the forecast's to say, and moves with its figures; that it lies under the
+	// floor does not.
 	assert.ok(Number(lowest) < 2.5 && Number(lowest) > 1.5, found.sentence);
 });
 

@@ -8,7 +8,10 @@ import { liion } from '../../core/chemistry/liion';
 import { runCharge } from '../../core/simulate/run-legs';
 import { aChargeControl, aPackModel } from '../support/pack-models';
 
-/** Chen and Rincón-Mora 2006, IEEE Trans. Energy Conversion 21(2), 504-511: polymer Li-ion, 850 mAh (from memory). */
+/**
+ * Chen and Rincón-Mora 2006, IEEE Trans. Energy Conversion 21(2), 504-511: polymer Li-ion, 850
+ * mAh (from memory).
+ */
 const chenVoc = (s: number) =>
 	-1.031 * Math.exp(-35 * s) + 3.685 + 0.2156 * s - 0.1178 * s * s + 0.3201 * s ** 3;
 
@@ -18,7 +21,8 @@ test('the remembered formula gives its own end points: 2.654 V empty, 4.103 V fu
 });
 
 test('our LiPo curve has the shape of Chen and Rincón-Mora 2006: within 60 mV from 15 to 90 % once both are full at 4.20 V', () => {
-	// Their cell rests at 4.103 V full; a modern one at 4.20 V. The difference is spread over the charged half, where it arises.
+	// Their cell rests at 4.103 V full; a modern one at 4.20 V. The difference is spread over the
+	// charged half, where it arises.
 	const shifted = (s: number) => chenVoc(s) + (4.2 - chenVoc(1)) * s ** 2;
 	for (let s = 0.15; s <= 0.9; s += 0.05) {
 		const difference = ocvAt(lipo.curve, s) - shifted(s);
@@ -62,7 +66,10 @@ test('a charge of the published cell itself (its curve, Rs 74 mΩ, RtL 50 mΩ) e
 	assert.ok(Math.abs(outcome.chargeAh - 0.8 * 0.85) < 0.01);
 });
 
-/** Chen et al. 2020, J. Electrochem. Soc. 167, 080534: half-cell curves of an NMC811 / graphite-SiOx 21700 (from memory). */
+/**
+ * Chen et al. 2020, J. Electrochem. Soc. 167, 080534: half-cell curves of an NMC811 /
+ * graphite-SiOx 21700 (from memory).
+ */
 const chenNegative = (x: number) =>
 	1.9793 * Math.exp(-39.3631 * x) +
 	0.2482 -
@@ -83,7 +90,8 @@ test('Chen et al. 2020: the remembered half cells span 2.5 to 4.2 V, and our Li-
 	assert.ok(Math.abs(chenCell(1) - 4.2) < 0.01);
 	for (let s = 0; s <= 1.0001; s += 0.02) {
 		const difference = ocvAt(liion.curve, s) - chenCell(s);
-		// The foot of the curve is steep: there a millivolt means nothing and the charge is compared instead.
+		// The foot of the curve is steep: there a millivolt means nothing and the charge is compared
+		// instead.
 		if (s < 0.1) assert.ok(Math.abs(socAt(liion.curve, chenCell(s)) - s) < 0.01, `foot at ${s}`);
 		else
 			assert.ok(
@@ -97,7 +105,10 @@ test('ending Li-ion at 4.10 V gives up about a tenth of the charge (common pract
 	assert.ok(Math.abs(1 - socAt(liion.curve, 4.1) - 0.1) < 0.02);
 });
 
-/** Tremblay and Dessaint 2009, World Electric Vehicle J. 3, 289-298: LFP 3.3 V 2.3 Ah, open circuit (from memory). */
+/**
+ * Tremblay and Dessaint 2009, World Electric Vehicle J. 3, 289-298: LFP 3.3 V 2.3 Ah, open
+ * circuit (from memory).
+ */
 const tremblayLfp = (usedShare: number) => {
 	const [e0, k, a, b, q] = [3.366, 0.0076, 0.26422, 26.5487, 2.3];
 	const it = usedShare * q;

@@ -1,4 +1,7 @@
-/** Draws that are brought near in steps (`scripts/follow/tempered.ts`), where what they must come to is known in closed form. */
+/**
+ * Draws that are brought near in steps (`scripts/follow/tempered.ts`), where what they must come
+ * to is known in closed form.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { tempered, type Draw } from '../../scripts/follow/tempered';

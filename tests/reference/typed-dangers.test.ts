@@ -1,6 +1,7 @@
 /**
- * Dangers put into the simulated charger, its packs and what was keyed, followed by typed figures: whatever moves beyond what a sound
- * pack shows says stop, and sound charges are left alone. `npm run dangers` does the same at length; its figures stand in docs/figures.md.
+ * Dangers put into the simulated charger, its packs and what was keyed, followed by typed
+ * figures: whatever moves beyond what a sound pack shows says stop, and sound charges are left
+ * alone. `npm run dangers` does the same at length; its figures stand in docs/figures.md.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
@@ -35,7 +36,8 @@ test('sound charges are not told to stop, and lithium is asked for its cell page
 });
 
 test('a sound pack whose volts rise further than its first look taught is no reason to stop', () => {
-	// One of the two of 24 that were cried at while a figure was judged as narrowly as looks are weighed.
+	// One of the two of 24 that were cried at while a figure was judged as narrowly as looks are
+	// weighed.
 	const [program] = programsFor('nicd', 1);
 	assert.notEqual(typedRun(program, null, 3000)!.told, 'stop now');
 });

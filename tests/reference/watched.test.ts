@@ -1,6 +1,7 @@
 /**
- * The eyes on a run over a link against the simulated charger, whose packs are drawn by figures of its own: what is sound is left
- * alone, and each fault that moves a displayed figure is said. `npm run watch` does the same at length; its figures stand in docs/figures.md.
+ * The eyes on a run over a link against the simulated charger, whose packs are drawn by figures
+ * of its own: what is sound is left alone, and each fault that moves a displayed figure is said.
+ * `npm run watch` does the same at length; its figures stand in docs/figures.md.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';

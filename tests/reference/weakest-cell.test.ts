@@ -1,7 +1,8 @@
 /**
- * A discharge that is watched only by its sum: packs whose every cell has a capacity, a resistance and a charge of its own are
- * stepped through the whole program. In 99 of 100 the weakest cell stays above its floor, and an end a tenth of a volt lower would
- * not keep it there. The spread of cells is common practice, no source; draws and seed are this file's own.
+ * A discharge that is watched only by its sum: packs whose every cell has a capacity, a
+ * resistance and a charge of its own are stepped through the whole program. In 99 of 100 the
+ * weakest cell stays above its floor, and an end a tenth of a volt lower would not keep it there.
+ * The spread of cells is common practice, no source; draws and seed are this file's own.
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';

@@ -1,10 +1,16 @@
-/** A class has one meaning: what the application's own style sheet dresses, no component names its own parts. */
+/**
+ * A class has one meaning: what the application's own style sheet dresses, no component names its
+ * own parts.
+ */
 import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
 
-/** Names of the classes that begin a selector that dresses: `.a.b .c` is `a`. What only says which tone is meant dresses nothing. */
+/**
+ * Names of the classes that begin a selector that dresses: `.a.b .c` is `a`. What only says which
+ * tone is meant dresses nothing.
+ */
 const firstClasses = (css: string): string[] =>
 	[...css.matchAll(/^\s*\.([a-z][\w-]*)[^{};]*\{([^{}]*)\}/gm)]
 		.filter(([, , rules]) => /(^|;)\s*(?!--)[a-z]/.test(rules))

@@ -1,4 +1,7 @@
-/** Who may lean on whom: an allow-list for every folder, so that a new dependency is a decision and not a slip. */
+/**
+ * Who may lean on whom: an allow-list for every folder, so that a new dependency is a decision
+ * and not a slip.
+ */
 import assert from 'node:assert/strict';
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { dirname } from 'node:path';
@@ -105,11 +108,14 @@ test('no circle of files anywhere', () => {
 	assert.deepEqual(circles(leans), []);
 });
 
-/** What each folder outside core may import of this tree; `types` may be imported as types alone. */
+/**
+ * What each folder outside core may import of this tree; `types` may be imported as types alone.
+ */
 const ALLOWED: Record<string, { files: RegExp; types?: RegExp; packages: RegExp }> = {
 	link: { files: /^(core\/chemistry|link)\//, packages: /^zod$/ },
 	'stand-in': { files: /^(core\/(chemistry|pack|simulate)|link|stand-in)\//, packages: /^(zod|node:.+)$/ },
-	// A bench to learn on: the simulated charger with something hidden, and what whoever knows would look at.
+	// A bench to learn on: the simulated charger with something hidden, and what whoever knows would
+	// look at.
 	drill: {
 		files: /^(core\/(charger|chemistry|diagnose|pack|program|request|simulate)|link|stand-in|drill)\//,
 		packages: /^zod$/

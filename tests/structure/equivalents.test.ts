@@ -1,4 +1,7 @@
-/** What is said to change nothing is said of a line that there is: one that was written anew is judged anew. */
+/**
+ * What is said to change nothing is said of a line that there is: one that was written anew is
+ * judged anew.
+ */
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { test } from 'node:test';

@@ -1,6 +1,7 @@
 /**
- * What is known of a pack is told by its state (`core/pack-state/`) and by nothing else: whoever turns volts into charge, or judges an
- * end, stands in this list with the reason why that is no belief of its own.
+ * What is known of a pack is told by its state (`core/pack-state/`) and by nothing else. A file that
+ * turns volts into charge, or judges an end, stands in this list with the reason why that is no
+ * belief of its own.
  */
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
@@ -11,7 +12,8 @@ import { filesIn } from '../support/imports';
 const OWN = ['core/pack-state/', 'core/chemistry/'];
 
 const MAY: Record<string, Record<string, string>> = {
-	// The volts at which packs that are joined meet, and what flows then, are the physics of the circuit, not a belief.
+	// The volts at which packs that are joined meet, and what flows then, are the physics of the
+	// circuit, not a belief.
 	socAt: {
 		'core/simulate/joining/settling.ts': 'packs that are joined settle by their volts',
 		'core/simulate/joining/meeting.ts': 'packs that are joined settle by their volts',

@@ -1,11 +1,17 @@
-/** Every component takes what it says it takes: a prop that is declared and that nobody reads is a caller's labour for nothing. */
+/**
+ * Every component takes what it says it takes: a prop that is declared and that nobody reads is a
+ * caller's labour for nothing.
+ */
 import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { parse } from 'svelte/compiler';
 
-/** A part of the tree that the compiler makes of a component; types are in it as well, and not in its description. */
+/**
+ * A part of the tree that the compiler makes of a component; types are in it as well, and not in
+ * its description.
+ */
 type Part = {
 	type: string;
 	name?: string;
@@ -29,7 +35,10 @@ function* within(part: Part): Generator<Part> {
 
 const namesOf = (parts: unknown): string[] => partsOf(parts).flatMap(({ key }) => key?.name ?? []);
 
-/** Names of props that a component declares and does not take; null where it takes them whole, or none. */
+/**
+ * Names of props that a component declares and does not take; null where it takes them whole, or
+ * none.
+ */
 export function untaken(source: string): string[] | null {
 	const script = parse(source, { modern: true }).instance?.content as unknown as Part | undefined;
 	if (!script) return null;

@@ -1,6 +1,7 @@
 /**
- * Packs that age in a known way, with the runs and readings that a person would have of them: noise of looks, a curve that is not
- * quite core's, counters that are off. What core makes of them is held against what they were.
+ * Packs that age in a known way, with the runs and readings that a person would have of them:
+ * noise of looks, a curve that is not quite core's, counters that are off. What core makes of
+ * them is held against what they were.
  */
 import { aRunEvent } from './pack-events';
 import { chemistryOf } from '../../core/chemistry/catalogue';
@@ -31,7 +32,10 @@ export interface Aged {
 	until: string;
 }
 
-/** How a pack of this seed ages: steady, slowing, or steady with a knee after which it goes three times as fast. */
+/**
+ * How a pack of this seed ages: steady, slowing, or steady with a knee after which it goes three
+ * times as fast.
+ */
 function capacityOver(next: () => number): (years: number) => number {
 	const [start, rate] = [0.94 + 0.1 * next(), 0.01 + 0.12 * next() ** 2];
 	const kind = next();
@@ -64,7 +68,8 @@ export function agedPack(seed: number, years = 2): Aged {
 	const ohmAt = (t: number) => ohm0 * (1 + grows * yearsAt(t));
 	const leakMv = next() < 0.2 ? 4 + 16 * next() : 0;
 	const leakCell = 1 + Math.floor(cells * next());
-	// What is wrong with this pack and this charger every time: the curve by ten millivolts, the counter by two hundredths.
+	// What is wrong with this pack and this charger every time: the curve by ten millivolts, the
+	// counter by two hundredths.
 	const curveV = 0.01 * draw();
 	const counter = 1 + 0.02 * draw();
 	const runs: RunSeen[] = [];

@@ -17,7 +17,10 @@ export interface AgeingFigures {
 	leaks: number;
 	leakCovered: number;
 	worn: number;
-	/** Of the worn ones, those whose book goes on until another tenth is lost, or that were named before its end. */
+	/**
+	 * Of the worn ones, those whose book goes on until another tenth is lost, or that were named
+	 * before its end.
+	 */
 	wornAndThrough: number;
 	namedInTime: number;
 	falseGo: number;

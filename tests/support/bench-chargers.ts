@@ -1,4 +1,6 @@
-/** Small makers of packs, chargers and contexts for tests. Every call gives a fresh, valid object. */
+/**
+ * Small makers of packs, chargers and contexts for tests. Every call gives a fresh, valid object.
+ */
 import { type Charger } from '../../core/charger/charger';
 import type { Supply } from '../../core/charger/supply';
 import type { HeldSetting } from '../../core/charger/setting';

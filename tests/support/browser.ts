@@ -5,8 +5,9 @@ import chrome from 'selenium-webdriver/chrome.js';
 import { freePort } from './free-port';
 
 /**
- * The same browser without a window of its own takes a third less of the machine; where it is missing the whole one serves. Itself,
- * not the script that starts it: that would be ended in its stead, and the browser go on beside all tests that follow.
+ * The same browser without a window of its own takes a third less of the machine; where it is
+ * missing the whole one serves. Itself, not the script that starts it: that would be ended in its
+ * stead, and the browser go on beside all tests that follow.
  */
 const BINARY = ['/usr/lib/chromium/chromium-headless-shell', '/usr/bin/chromium'].find((file) =>
 	existsSync(file)
@@ -59,7 +60,8 @@ export async function openBrowser(size: Size = DESK, anyCertificate = false): Pr
 		.setChromeOptions(options)
 		.setChromeService(service)
 		.build();
-	// A page is there within tens of ms: a fifth of a second between two looks would be most of what a test waits.
+	// A page is there within tens of ms: a fifth of a second between two looks would be most of what
+	// a test waits.
 	const wait = driver.wait.bind(driver) as (...args: unknown[]) => never;
 	driver.wait = ((condition: unknown, timeout?: number, message?: string, poll = POLL_MS) =>
 		wait(condition, timeout, message, poll)) as typeof driver.wait;

@@ -1,12 +1,15 @@
 /**
- * A day at the bench walked through minute by minute, with lengths that nobody knew before: what comes of a plan. Written without
- * what the plan itself counts its odds with.
+ * A day at the bench walked through minute by minute, with lengths that nobody knew before: what
+ * comes of a plan. Written without what the plan itself counts its odds with.
  */
 import type { Placement, Problem } from '../../core/plan/problem';
 import { uniform } from '../../core/simulate/random';
 import type { OddsRun } from '../../core/plan/odds';
 
-/** Lengths of a drawn day's runs: as a rule its likely slots, 95 of 100 within the kept ones, and seldom much shorter. */
+/**
+ * Lengths of a drawn day's runs: as a rule its likely slots, 95 of 100 within the kept ones, and
+ * seldom much shorter.
+ */
 export function runsOfDay(problem: Problem, placed: readonly (Placement | null)[]): OddsRun[] {
 	return placed.flatMap((p): OddsRun[] => {
 		if (!p) return [];
@@ -37,7 +40,10 @@ export function runsOfDay(problem: Problem, placed: readonly (Placement | null)[
 	});
 }
 
-/** A standard normal number by its quantile (Acklam's rational approximation would do; twelve uniform numbers do as well). */
+/**
+ * A standard normal number by its quantile (Acklam's rational approximation would do; twelve
+ * uniform numbers do as well).
+ */
 const bell = (next: () => number): number => Array.from({ length: 12 }, next).reduce((a, b) => a + b, 0) - 6;
 
 const PLUG_MIN = 5;

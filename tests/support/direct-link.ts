@@ -1,4 +1,7 @@
-/** The link to a simulated charger in this very process, so that a test decides how much time passes and what is answered. */
+/**
+ * The link to a simulated charger in this very process, so that a test decides how much time
+ * passes and what is answered.
+ */
 import {
 	addressText,
 	CheckAnswer,
@@ -13,7 +16,10 @@ import type { Links } from '../../src/lib/server/link/links';
 import { pluggedPack } from '../../src/lib/server/link/plugged-pack';
 import { StandInBench } from '../../stand-in/bench';
 
-/** `no`: nobody is there. `lost`: what is asked is done, and the answer never comes. `late`: it arrives once {@link DirectLink.arrive} is called. */
+/**
+ * `no`: nobody is there. `lost`: what is asked is done, and the answer never comes. `late`: it
+ * arrives once {@link DirectLink.arrive} is called.
+ */
 export type Weather = 'fine' | 'no' | 'lost' | 'late';
 
 export class DirectLink implements ChargerLink {

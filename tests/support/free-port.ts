@@ -2,8 +2,8 @@
 import { createServer } from 'node:net';
 
 /**
- * Below the ports that systems hand out by themselves: between its choice here and its use elsewhere, every connection that anyone
- * opens on the machine takes one of those.
+ * Below the ports that systems hand out by themselves: between its choice here and its use
+ * elsewhere, every connection that anyone opens on the machine takes one of those.
  */
 const LOWEST = 10_000;
 const HIGHEST = 32_000;

@@ -1,6 +1,7 @@
 /**
- * What core says and computes, written down line by line in `tests/golden/`. A change of a sentence, a figure or an order shows as
- * a difference of that text: meant, it is written anew (`GOLDEN=write npm test -- unit`) and read before it is committed.
+ * What core says and computes, written down line by line in `tests/golden/`. A change of a
+ * sentence, a figure or an order shows as a difference of that text: meant, it is written anew
+ * (`GOLDEN=write npm test -- unit`) and read before it is committed.
  */
 import assert from 'node:assert/strict';
 import { readFileSync, writeFileSync } from 'node:fs';

@@ -1,4 +1,7 @@
-/** Data files that many processes of tests begin with: made once, and kept by what they were made from. */
+/**
+ * Data files that many processes of tests begin with: made once, and kept by what they were made
+ * from.
+ */
 import { createHash } from 'node:crypto';
 import {
 	copyFileSync,
@@ -41,7 +44,10 @@ function fingerprint(folders: readonly string[]): string {
 const age = (path: string): number =>
 	Date.now() - (statSync(path, { throwIfNoEntry: false })?.mtimeMs ?? Infinity);
 
-/** Whoever makes something is waited for, but not for longer than this, and not when its process is gone, ms. */
+/**
+ * Whoever makes something is waited for, but not for longer than this, and not when its process
+ * is gone, ms.
+ */
 const PATIENCE_MS = 120_000;
 const LOOK_MS = 100;
 
@@ -55,8 +61,8 @@ const isThere = (pid: number): boolean => {
 };
 
 /**
- * True where it is ours to make: the mark says so to other processes, which wait until it is gone. Where nobody comes to an end with it
- * everybody may make it: it is put in its place whole.
+ * True where it is ours to make: the mark says so to other processes, which wait until it is
+ * gone. Where nobody comes to an end with it everybody may make it: it is put in its place whole.
  */
 async function mayMake(mark: string, isMade: () => boolean): Promise<boolean> {
 	for (const began = Date.now(); Date.now() - began < PATIENCE_MS;) {
@@ -75,7 +81,10 @@ async function mayMake(mark: string, isMade: () => boolean): Promise<boolean> {
 	return true;
 }
 
-/** Puts a copy of it in `file`; where it is not kept, `fill` makes it in a database that is empty and migrated. */
+/**
+ * Puts a copy of it in `file`; where it is not kept, `fill` makes it in a database that is empty
+ * and migrated.
+ */
 export async function keptFile(
 	file: string,
 	{ name, madeFrom, as = '', freshMs = Infinity }: Kept,
@@ -96,7 +105,8 @@ export async function keptFile(
 		const making = `making-${name}-${process.pid}`;
 		const coming = join(CACHE, `${making}.sqlite`);
 		try {
-			// Asked for here: most find it made, and what opens a database takes a third of a second to load.
+			// Asked for here: most find it made, and what opens a database takes a third of a second to
+			// load.
 			const { openDatabase } = await import('../../src/lib/server/db/connect');
 			const db = await openDatabase(coming);
 			try {

@@ -1,12 +1,15 @@
-/** Much data for benchmarks and the soak: the demo harbour, its packs and runs copied until there are as many as asked for. */
+/**
+ * Much data for benchmarks and the soak: the demo harbour, its packs and runs copied until there
+ * are as many as asked for.
+ */
 import type { Database } from '../../src/lib/server/db/connect';
 
 /** Copies of a run go back in time by this much each, days. */
 const DAYS_APART = 370;
 
 /**
- * Grows a loaded demo to at least `packs` packs and `runs` runs, with their readings, samples and events. The copies of a pack
- * share its past; those of a run lie further back.
+ * Grows a loaded demo to at least `packs` packs and `runs` runs, with their readings, samples and
+ * events. The copies of a pack share its past; those of a run lie further back.
  */
 export async function growDemo(db: Database, packs: number, runs: number): Promise<void> {
 	await db.write(async ({ sequelize }) => {
@@ -42,7 +45,8 @@ export async function growDemo(db: Database, packs: number, runs: number): Promi
 			await copy('packs', { id, name: `name || ' ${p + 1}'`, pairId: 'NULL' }, original);
 			await copy('readings', { id, packId: `packId || '-${p}'` }, original);
 		}
-		// Each round of copies gives every pack, copies of packs too, the same runs once more, further back.
+		// Each round of copies gives every pack, copies of packs too, the same runs once more, further
+		// back.
 		const perRound = first.runs * (packCopies + 1);
 		const rounds = Math.ceil((runs - first.runs) / perRound);
 		for (let round = 0; round <= rounds; round++)

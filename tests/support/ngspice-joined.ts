@@ -1,4 +1,7 @@
-/** Packs joined at a board as a circuit of nodes, for Debian's ngspice: written from the packs alone, knowing nothing of core's network. */
+/**
+ * Packs joined at a board as a circuit of nodes, for Debian's ngspice: written from the packs
+ * alone, knowing nothing of core's network.
+ */
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -16,7 +19,10 @@ export interface JoinedSpice {
 
 const wrap = (text: string) => text.replace(/(.{1,200}?,)/g, '$1\n+ ');
 
-/** The netlist: a charge node, a table, a resistor and a relaxation pair for each cell; leads and balance wires between them. */
+/**
+ * The netlist: a charge node, a table, a resistor and a relaxation pair for each cell; leads and
+ * balance wires between them.
+ */
 function netlist(model: JoinedModel, charger: GroupControl | null, untilS: number, stepS: number): string {
 	const { curve, packs, board, relaxS } = model;
 	const cells = packs[0].soc.length;
@@ -47,7 +53,8 @@ function netlist(model: JoinedModel, charger: GroupControl | null, untilS: numbe
 			for (let i = 0; i <= cells; i++) lines.push(`Rb${k}_${i} t${k}_${i} bus${i} ${board.balanceOhm}`);
 	});
 	if (charger)
-		// Set current, watts, or what brings the rail to its end: a stiff source that gives way near the end volts.
+		// Set current, watts, or what brings the rail to its end: a stiff source that gives way near
+		// the end volts.
 		lines.push(
 			`Bi 0 rail I=1*max(0,min(min(${charger.currentA},${charger.powerW}/max(1,v(rail))),(${charger.endV}-v(rail))*2000))`
 		);

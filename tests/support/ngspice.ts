@@ -24,8 +24,9 @@ const wrap = (text: string) => text.replace(/(.{1,200}?,)/g, '$1\n+ ');
 const cellsOf = (model: PackModel) => Array.from({ length: model.capacityAh.length }, (_, i) => i + 1);
 
 /**
- * One cell: a charge node (a capacitor scaled so that its volts are the state of charge), the open-circuit table as a
- * piecewise-linear source, its resistor and its relaxation pair. `own` is the expression of its own current, into it.
+ * One cell: a charge node (a capacitor scaled so that its volts are the state of charge), the
+ * open-circuit table as a piecewise-linear source, its resistor and its relaxation pair. `own` is
+ * the expression of its own current, into it.
  */
 function cell(model: PackModel, c: number, own: string, ohm: string): string[] {
 	const { curve } = model;
@@ -44,7 +45,10 @@ function cell(model: PackModel, c: number, own: string, ohm: string): string[] {
 	];
 }
 
-/** Series resistance of a cell, which rises below a tenth of charge on both sides of the comparison alike. */
+/**
+ * Series resistance of a cell, which rises below a tenth of charge on both sides of the
+ * comparison alike.
+ */
 const lowSocOhm = (model: PackModel, c: number) =>
 	`(${model.seriesOhm[c - 1]}*(1+${LOW_SOC_RISE}*max(0,${LOW_SOC}-v(s${c}))))`;
 
@@ -62,8 +66,9 @@ const tail = (columns: string, untilS: number) => [
 ];
 
 /**
- * Bleeding as nodes of the circuit: each cell's switch is a fast node with its own hysteresis, released once the highest cell
- * has reached the volts at which balancing begins. `vp` is a cell's volts with the bleed paused.
+ * Bleeding as nodes of the circuit: each cell's switch is a fast node with its own hysteresis,
+ * released once the highest cell has reached the volts at which balancing begins. `vp` is a
+ * cell's volts with the bleed paused.
  */
 function bleeds(model: PackModel, control: ChargeControl): string[] {
 	const cells = cellsOf(model);
@@ -94,8 +99,9 @@ function bleeds(model: PackModel, control: ChargeControl): string[] {
 }
 
 /**
- * A charge: all cells in the loop of one current source. The current is the least of the set current, the power limit and
- * what brings the highest cell to its end. With a balance current, each cell's own current is less what it bleeds.
+ * A charge: all cells in the loop of one current source. The current is the least of the set
+ * current, the power limit and what brings the highest cell to its end. With a balance current,
+ * each cell's own current is less what it bleeds.
  */
 export function circuit(model: PackModel, control: ChargeControl, untilS: number): string {
 	const cells = cellsOf(model);
@@ -118,7 +124,10 @@ export function circuit(model: PackModel, control: ChargeControl, untilS: number
 	return [...lines, ...tail(columns.join(' '), untilS)].join('\n');
 }
 
-/** A discharge: the least of the set current and the one at which the charger turns all its power into heat. */
+/**
+ * A discharge: the least of the set current and the one at which the charger turns all its power
+ * into heat.
+ */
 export function dischargeCircuit(model: PackModel, control: DischargeControl, untilS: number): string {
 	const cells = cellsOf(model);
 	const ohm = (c: number) => lowSocOhm(model, c);

@@ -1,4 +1,7 @@
-/** Makes models of packs, and what a charger does with them, for tests: cells as plain numbers, everything that a test does not speak of at rest at 25 °C. */
+/**
+ * Makes models of packs, and what a charger does with them, for tests: cells as plain numbers,
+ * everything that a test does not speak of at rest at 25 °C.
+ */
 import { curveFromAnchors } from '../../core/chemistry/curve';
 import type { ChargeControl } from '../../core/simulate/charge-control';
 import { PLAIN, type PackModel } from '../../core/simulate/pack-model';
@@ -11,7 +14,10 @@ type Cells = Pick<PackModel, 'curve'> & {
 	relaxOhm?: number[];
 };
 
-/** No heat leaves it, its resistance knows no temperature and all charge is stored, unless `change` says otherwise. */
+/**
+ * No heat leaves it, its resistance knows no temperature and all charge is stored, unless
+ * `change` says otherwise.
+ */
 export function aPackModel(cells: Cells, change: Partial<PackModel> = {}): PackModel {
 	return {
 		curve: cells.curve,
@@ -31,7 +37,10 @@ export function aPackModel(cells: Cells, change: Partial<PackModel> = {}): PackM
 	};
 }
 
-/** One cell whose volts are `atEmptyV` + `perSoc` × state of charge, from somewhat below empty to somewhat above full. */
+/**
+ * One cell whose volts are `atEmptyV` + `perSoc` × state of charge, from somewhat below empty to
+ * somewhat above full.
+ */
 export const aLinearCell = (
 	line: { atEmptyV: number; perSocV: number; capacityAh: number; startSoc: number; seriesOhm: number },
 	change: Partial<PackModel> = {}
@@ -49,7 +58,10 @@ export const aLinearCell = (
 		change
 	);
 
-/** A charge that nothing cuts: no guard, no balancing, an exact charger that sees each cell and has power to spare. */
+/**
+ * A charge that nothing cuts: no guard, no balancing, an exact charger that sees each cell and
+ * has power to spare.
+ */
 export const aChargeControl = (
 	charge: Pick<ChargeControl, 'currentA' | 'endVoltageV' | 'taperA'> & Partial<ChargeControl>
 ): ChargeControl => ({

@@ -1,4 +1,7 @@
-/** Piles of packs drawn by a seed, and two ways of sorting them that know nothing of how core does it. */
+/**
+ * Piles of packs drawn by a seed, and two ways of sorting them that know nothing of how core does
+ * it.
+ */
 import highs from 'highs';
 import { socAt } from '../../core/chemistry/curve';
 import { lipo } from '../../core/chemistry/lipo';
@@ -8,7 +11,10 @@ import type { PileItem } from '../../core/parallel/pile';
 import { batchMinutes } from '../../core/parallel/schedule';
 import { uniform } from '../../core/simulate/random';
 
-/** `n` packs of 4S spread over `spreadV`, of three sizes, cells of one pack unlike each other; channels with boards and without. */
+/**
+ * `n` packs of 4S spread over `spreadV`, of three sizes, cells of one pack unlike each other;
+ * channels with boards and without.
+ */
 export function drawnPile(seed: number, n: number, spreadV = 0.35): Sorting {
 	const next = uniform(seed);
 	const from = 3.55 + 0.4 * next();
@@ -97,8 +103,9 @@ export function byBruteForce({ items, places, fitting }: Sorting): Optimum {
 let solver: Awaited<ReturnType<typeof highs>> | null = null;
 
 /**
- * A linear program with whole numbers, by HiGHS: a column for every batch that fits on every channel with room for it; each pack is in
- * one, as few as can be, and then the last channel is done as soon as can be.
+ * A linear program with whole numbers, by HiGHS: a column for every batch that fits on every
+ * channel with room for it; each pack is in one, as few as can be, and then the last channel is
+ * done as soon as can be.
  */
 export async function byHighs({ items, places, fitting }: Sorting): Promise<Optimum> {
 	solver ??= await highs();

@@ -1,6 +1,7 @@
 /**
- * `assert.ok` reads and parses the source of a failed test to quote it, which takes minutes in code that came through a
- * transpiler. The tests are run with this instead: a failure is told at once, by its place.
+ * `assert.ok` reads and parses the source of a failed test to quote it, which takes minutes in
+ * code that came through a transpiler. The tests are run with this instead: a failure is told at
+ * once, by its place.
  */
 import assert from 'node:assert/strict';
 

@@ -1,4 +1,7 @@
-/** Days drawn by a seed, and an exact model of a day (HiGHS) that lays every job out by itself, slot by slot. */
+/**
+ * Days drawn by a seed, and an exact model of a day (HiGHS) that lays every job out by itself,
+ * slot by slot.
+ */
 import highs from 'highs';
 import { Board } from '../../core/plan/board';
 import { outlookOf, type Watch } from '../../core/plan/odds';
@@ -27,7 +30,10 @@ export interface DayShape {
 	walk?: number;
 }
 
-/** A day: chargers of one, two and four channels, two of which share watts; a supply, boards, a battery on some days, one lead job. */
+/**
+ * A day: chargers of one, two and four channels, two of which share watts; a supply, boards, a
+ * battery on some days, one lead job.
+ */
 export function drawnDay(seed: number, { jobs, channels, slotMin, hours, walk = 0 }: DayShape): Problem {
 	const next = uniform(seed);
 	const slots = Math.round((hours * 60) / slotMin);
@@ -219,8 +225,9 @@ function column(problem: Problem, j: number, w: number, start: number): Column |
 let solver: Awaited<ReturnType<typeof highs>> | null = null;
 
 /**
- * The best plan there is to a hundredth of an ordinary charge's wear, as a linear program with whole numbers: a column for every way,
- * start and job. One step a job. Null where so many seconds do not suffice.
+ * The best plan there is to a hundredth of an ordinary charge's wear, as a linear program with
+ * whole numbers: a column for every way, start and job. One step a job. Null where so many
+ * seconds do not suffice.
  */
 export async function bestPlan(problem: Problem, seconds = 240): Promise<Optimum | null> {
 	solver ??= await highs();
@@ -320,7 +327,10 @@ export function watchOfDay({ slots, slotMin, watched, hands }: Problem): Watch[]
 	return out;
 }
 
-/** What was planned for the first days to be done by its time, and what was when they came; one walk a plan. */
+/**
+ * What was planned for the first days to be done by its time, and what was when they came; one
+ * walk a plan.
+ */
 export function walkedPlans(count: number): { jobs: number; said: number; did: number } {
 	let [jobs, said, did] = [0, 0, 0];
 	for (let seed = 1; seed <= count; seed++) {

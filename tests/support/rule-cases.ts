@@ -1,4 +1,7 @@
-/** Cases of the rules that came with the other chemistries, tasks and the bench: where each fires, and a near miss. */
+/**
+ * Cases of the rules that came with the other chemistries, tasks and the bench: where each fires,
+ * and a near miss.
+ */
 import { anObservation, aRunEvent, aUseEvent } from './pack-events';
 import { CHEMISTRY_IDS } from '../../core/chemistry/catalogue';
 import type { PracticeLayer } from '../../core/practice/practice';

@@ -1,4 +1,7 @@
-/** Many situations in which programs are asked for: every chemistry and task, weak and strong benches, schools, odd readings. */
+/**
+ * Many situations in which programs are asked for: every chemistry and task, weak and strong
+ * benches, schools, odd readings.
+ */
 import { aRunEvent } from './pack-events';
 import { CHEMISTRIES } from '../../core/chemistry/catalogue';
 import { ocvAt } from '../../core/chemistry/curve';

@@ -1,4 +1,7 @@
-/** The real application for a test: built server, real database file, simulated charger, on ports of its own. */
+/**
+ * The real application for a test: built server, real database file, simulated charger, on ports
+ * of its own.
+ */
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

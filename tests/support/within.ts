@@ -1,8 +1,9 @@
 /** Waiting that has an end. */
 
 /**
- * Work that comes to an end within so many ms, or is told to and then left: a rejection. The limit is a timer of its own, as the
- * platform's timed signals can be collected while they are waited for, and a fetch whose connection went may never settle.
+ * Work that comes to an end within so many ms, or is told to and then left: a rejection. The
+ * limit is a timer of its own, as the platform's timed signals can be collected while they are
+ * waited for, and a fetch whose connection went may never settle.
  */
 export async function within<T>(ms: number, work: (signal: AbortSignal) => Promise<T>): Promise<T> {
 	const limit = new AbortController();

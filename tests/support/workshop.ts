@@ -1,4 +1,7 @@
-/** A small workshop on a real database for tests of use cases: packs, linked chargers, and a simulated bench in this process. */
+/**
+ * A small workshop on a real database for tests of use cases: packs, linked chargers, and a
+ * simulated bench in this process.
+ */
 import assert from 'node:assert/strict';
 import pino from 'pino';
 import type { Charger } from '../../core/charger/charger';
@@ -94,7 +97,9 @@ export class Workshop {
 		return ok(await startRun(this.bench, { programId, mode: 'by hand', cellsRead: pack.cells }, now()));
 	}
 
-	/** Rounds of the follower with `realSeconds` between them, which are simulated 600 times as long. */
+	/**
+	 * Rounds of the follower with `realSeconds` between them, which are simulated 600 times as long.
+	 */
 	async follow(rounds: number, realSeconds: number): Promise<void> {
 		for (let i = 0; i < rounds; i++) {
 			this.link.bench.tick(realSeconds);

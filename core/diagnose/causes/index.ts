@@ -1,4 +1,7 @@
-/** Every cause that is known, by where it lies. Adding one is a file in its folder and a line in that folder's index. */
+/**
+ * Every cause that is known, by where it lies. Adding one is a file in its folder and a line in
+ * that folder's index.
+ */
 import type { Cause } from '../cause';
 import type { SymptomId } from '../symptom';
 import { cells } from './cells';

@@ -59,8 +59,8 @@ function taskLimits(r: Resolved): Limit[] {
 const TIMED_SPREAD = 1.06;
 
 /**
- * Current at which a nickel charge that is ended by time is done before the charger's longest timer, A; null where it is anyway, or
- * it is not ended by time.
+ * Current at which a nickel charge that is ended by time is done before the charger's longest
+ * timer, A; null where it is anyway, or it is not ended by time.
  */
 export function withinTimerA(r: Resolved, currentA: number): number | null {
 	const timer = heldSetting(r, 'safetyTimerMin');
@@ -81,8 +81,9 @@ export function withinTimerA(r: Resolved, currentA: number): number | null {
 }
 
 /**
- * Current at which a nickel charge can be ended where `currentA` is too weak for the fall of the volts and too strong to be ended by
- * time, A; null where it is neither, or the channel cannot go so low.
+ * Current at which a nickel charge can be ended where `currentA` is too weak for the fall of the
+ * volts and too strong to be ended by time, A; null where it is neither, or the channel cannot go
+ * so low.
  */
 function endableA(r: Resolved, currentA: number): number | null {
 	const end = r.chemistry.endOfCharge;
@@ -94,8 +95,9 @@ function endableA(r: Resolved, currentA: number): number | null {
 }
 
 /**
- * Current, A: the least of all limits at the volts the pack has when it is full, so that it can be held to the end; rounded
- * down, or to the nearest step where that is the person's practice and no other limit is passed by it.
+ * Current, A: the least of all limits at the volts the pack has when it is full, so that it can
+ * be held to the end; rounded down, or to the nearest step where that is the person's practice
+ * and no other limit is passed by it.
  */
 export function decideCurrent(r: Resolved, endVoltageV: number): Decision<'currentA'> {
 	const { currentStepA, minCurrentA, fixedCurrentA } = r.channel;

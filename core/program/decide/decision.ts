@@ -1,4 +1,7 @@
-/** What is said of each setting: its candidates, the one that decided, and the rounding to what the charger offers. */
+/**
+ * What is said of each setting: its candidates, the one that decided, and the rounding to what
+ * the charger offers.
+ */
 import type { HeldSetting } from '../../charger/setting';
 import { ceilToStep, floorToStep } from '../../quantity/step';
 import type { ProgramSettings, SettingId } from '../../request/settings';

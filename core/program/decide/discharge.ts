@@ -45,15 +45,22 @@ export function decideDischarge(r: Resolved): Decision<'dischargeA'> {
 	};
 }
 
-/** End of discharge of a nickel pack, V for the whole pack: max(1.0·N, 1.15·(N − 1)), so that no cell is driven backwards. */
+/**
+ * End of discharge of a nickel pack, V for the whole pack: max(1.0·N, 1.15·(N − 1)), so that no
+ * cell is driven backwards.
+ */
 export const nickelEndPackV = (cells: number): number => Math.max(cells, 1.15 * (cells - 1));
 
-/** How much deeper some people discharge, V per cell (common practice, no source: 3.2 instead of 3.3 for LiPo). */
+/**
+ * How much deeper some people discharge, V per cell (common practice, no source: 3.2 instead of
+ * 3.3 for LiPo).
+ */
 const DEEPER_V = 0.1;
 
 /**
- * Lowest end of discharge at which the weakest cell of a pack that is watched only by its sum stays above its floor, V per cell,
- * to the step; null where the charger sees the cells, or cells have no floor of their own.
+ * Lowest end of discharge at which the weakest cell of a pack that is watched only by its sum
+ * stays above its floor, V per cell, to the step; null where the charger sees the cells, or cells
+ * have no floor of their own.
  */
 export function weakestEndV(r: Resolved, dischargeA: number | null): number | null {
 	if (watchesCells(r) || dischargeA === null) return null;

@@ -15,10 +15,16 @@ import { askedShare, travels, voltsAtShare } from '../../request/storage-target'
 import { fixedEndV } from './fixed-end';
 import { plainly, type Candidate, type Decision } from './decision';
 
-/** Charge by which the highest cell may exceed the mean on top of what was read (common practice, no source). */
+/**
+ * Charge by which the highest cell may exceed the mean on top of what was read (common practice,
+ * no source).
+ */
 const UNREAD_SPREAD = 0.01;
 
-/** Share by which the smallest cell is smaller than the mean: on what is still missing it gets ahead by as much (common practice, no source). */
+/**
+ * Share by which the smallest cell is smaller than the mean: on what is still missing it gets
+ * ahead by as much (common practice, no source).
+ */
 const SMALLER_CELL = 0.01;
 
 /** The most current that this charge can have, whatever its end is, A. */
@@ -31,8 +37,9 @@ function mostCurrentA(r: Resolved): number {
 }
 
 /**
- * How far the highest cell may stand above the mean when the pack is full, V: what a charger that sees only the sum must
- * leave as margin, for its charge and, where the cells' resistances were read, for theirs. Two cells or more; 0 for one.
+ * How far the highest cell may stand above the mean when the pack is full, V: what a charger that
+ * sees only the sum must leave as margin, for its charge and, where the cells' resistances were
+ * read, for theirs. Two cells or more; 0 for one.
  */
 export function unseenSpreadV(r: Resolved): number {
 	const { cells } = r.pack;
@@ -44,7 +51,10 @@ export function unseenSpreadV(r: Resolved): number {
 	return ahead * slopeAt(r.chemistry.curve, 1) + worn * mostCurrentA(r);
 }
 
-/** Full for this pack: as its maker says where the label was read, else as its chemistry does, compensated by temperature. */
+/**
+ * Full for this pack: as its maker says where the label was read, else as its chemistry does,
+ * compensated by temperature.
+ */
 function fullV(r: Resolved): { label: string; value: number } {
 	const { voltages, name } = r.chemistry;
 	const { makerEndVoltageV } = r.pack;
@@ -58,7 +68,10 @@ function fullV(r: Resolved): { label: string; value: number } {
 	};
 }
 
-/** What a storage run is asked for, V per cell, whose wish it is, and why; the chemistry's own where nobody asks for anything. */
+/**
+ * What a storage run is asked for, V per cell, whose wish it is, and why; the chemistry's own
+ * where nobody asks for anything.
+ */
 function wantedStorage(r: Resolved): Candidate {
 	const { voltages, name } = r.chemistry;
 	const { low, high } = voltages.storageWindowV;
@@ -83,7 +96,10 @@ function wantedStorage(r: Resolved): Candidate {
 	return { id: 'chemistry', label: keeps, value: voltages.storageV };
 }
 
-/** Where a storage run goes, V per cell: what the channel fixes, else what is asked for, else the chemistry. */
+/**
+ * Where a storage run goes, V per cell: what the channel fixes, else what is asked for, else the
+ * chemistry.
+ */
 function decideStorageV(r: Resolved): Decision<'endVoltageV'> {
 	const { storageV, endVoltageStepV } = r.channel;
 	const wanted = wantedStorage(r);
@@ -111,7 +127,10 @@ function decideStorageV(r: Resolved): Decision<'endVoltageV'> {
 /** A recovery ends this far above the highest cell at the least, V (common practice, no source). */
 const ABOVE_HIGHEST_V = 0.1;
 
-/** Where a recovery stops filling, V per cell: a tenth above the volts below which it is wanted, and above what every cell has. */
+/**
+ * Where a recovery stops filling, V per cell: a tenth above the volts below which it is wanted,
+ * and above what every cell has.
+ */
 function decideRecoveryV(r: Resolved): Decision<'endVoltageV'> {
 	const belowV = r.chemistry.recovery?.belowV ?? r.chemistry.voltages.hardFloorV;
 	// Where one cell is low among others that are not, the others must not end it at once.
@@ -147,7 +166,10 @@ function decideRecoveryV(r: Resolved): Decision<'endVoltageV'> {
 	);
 }
 
-/** End of charge, V per cell: full for the pack, unless purpose, practice, channel or accuracy ask for less. */
+/**
+ * End of charge, V per cell: full for the pack, unless purpose, practice, channel or accuracy ask
+ * for less.
+ */
 export function decideEndVoltage(r: Resolved): Decision<'endVoltageV'> {
 	const { voltages, name } = r.chemistry;
 	if (r.taskData.recovers) return decideRecoveryV(r);

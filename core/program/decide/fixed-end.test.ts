@@ -1,4 +1,7 @@
-/** The end of a channel that always ends at the same volts: by what it holds, by its description, by the chemistry. */
+/**
+ * The end of a channel that always ends at the same volts: by what it holds, by its description,
+ * by the chemistry.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { aCharger, aContext, held } from '../../../tests/support/bench-chargers';

@@ -4,7 +4,10 @@ import { heldSetting, type Resolved } from '../../request/context';
 
 type FixedBy = Pick<Resolved, 'charger' | 'channelId' | 'task' | 'channel' | 'chemistry'>;
 
-/** V per cell; the chemistry's own where the charger's description does not say. Null where the end can be set. */
+/**
+ * V per cell; the chemistry's own where the charger's description does not say. Null where the
+ * end can be set.
+ */
 export function fixedEndV(r: FixedBy): number | null {
 	const held = heldSetting(r, 'endVoltageV');
 	if (held?.fixed && held.heldValue !== null && !r.charger.asks.includes('endVoltageV'))

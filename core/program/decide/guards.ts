@@ -1,4 +1,7 @@
-/** The guards of a run: safety timer, capacity limit and temperature, from what the forecast says it may need. */
+/**
+ * The guards of a run: safety timer, capacity limit and temperature, from what the forecast says
+ * it may need.
+ */
 import { ratedAh } from '../../pack/rated';
 import type { Forecast } from '../../forecast/forecast';
 import { presentCapacityAh } from '../../forecast/assume';
@@ -29,8 +32,8 @@ export const showGuardRange = (id: GuardId, { least, most }: { least: number; mo
 type GuardId = 'safetyTimerMin' | 'capacityLimitAh';
 
 /**
- * The same guard by the person's school: off, or what the largest pack of this channel needs. Where the guard is what ends the
- * charge, it stays as it is.
+ * The same guard by the person's school: off, or what the largest pack of this channel needs.
+ * Where the guard is what ends the charge, it stays as it is.
  */
 function bySchool<Id extends GuardId>(
 	r: Resolved,
@@ -63,8 +66,8 @@ function bySchool<Id extends GuardId>(
 }
 
 /**
- * The same guard with the range that would do; where a person keys the charger and it holds a value of that range, that value: nobody
- * keys anew what still protects.
+ * The same guard with the range that would do; where a person keys the charger and it holds a
+ * value of that range, that value: what still protects is not keyed anew.
  */
 function asHeld<Id extends GuardId>(
 	r: Resolved,
@@ -87,9 +90,10 @@ function asHeld<Id extends GuardId>(
 }
 
 /**
- * Safety timer, min: the 99th percentile of the longest leg plus a tenth, not above one and a half times the typical time, and
- * never below the 99th percentile itself; but never above its bound, whatever the forecast says. A recovery is timed by its
- * chemistry. Null where the charger has no timer.
+ * Safety timer, min: the 99th percentile of the longest leg plus a tenth, not above one and a
+ * half times the typical time, and never below the 99th percentile itself; but never above its
+ * bound, whatever the forecast says. A recovery is timed by its chemistry. Null where the charger
+ * has no timer.
  */
 export function decideTimer(
 	r: Resolved,
@@ -150,14 +154,20 @@ export function decideTimer(
 	return decided(decidedBy, why);
 }
 
-/** How full a pack is put away that goes by charge: "half full", or the person's own share and whose it is. */
+/**
+ * How full a pack is put away that goes by charge: "half full", or the person's own share and
+ * whose it is.
+ */
 function storedShare(r: Resolved): string {
 	const share = askedShare(r);
 	if (share === null) return 'half full';
 	return `${Math.round(100 * share)} % full, ${travels(r) ? 'to travel' : `by ${whose(r.practice, 'storageShare')}`},`;
 }
 
-/** What bears on the capacity limit, Ah: the margin over what may be missing and over what the pack holds, and the least that is a limit. */
+/**
+ * What bears on the capacity limit, Ah: the margin over what may be missing and over what the
+ * pack holds, and the least that is a limit.
+ */
 function limitCandidates(r: Resolved, program: LimitedProgram, stepAh: number): Candidate[] {
 	const { missing, capacity } = r.chemistry.traits.limitFactors;
 	const timed = r.taskData.moves === 'out' ? null : timedAh(r, program.currentA);
@@ -174,8 +184,9 @@ function limitCandidates(r: Resolved, program: LimitedProgram, stepAh: number): 
 }
 
 /**
- * Capacity limit, Ah: a margin over what may be missing, at least a step or 3 % of the capacity, at most a margin over the whole of
- * it; what a slow nickel charge puts in. Null where the charger has none.
+ * Capacity limit, Ah: a margin over what may be missing, at least a step or 3 % of the capacity,
+ * at most a margin over the whole of it; what a slow nickel charge puts in. Null where the
+ * charger has none.
  */
 export function decideCapacityLimit(
 	r: Resolved,

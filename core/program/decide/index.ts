@@ -22,7 +22,10 @@ type Decider<Id extends SettingId> = (r: Resolved, so: SoFar) => Decision<Id>;
 export type GuardId = 'safetyTimerMin' | 'capacityLimitAh' | 'temperatureLimitDegC';
 type FirstId = Exclude<SettingId, GuardId>;
 
-/** Decided before anything is simulated, in this order: later ones may look at the volts and the current of earlier ones. */
+/**
+ * Decided before anything is simulated, in this order: later ones may look at the volts and the
+ * current of earlier ones.
+ */
 export const FIRST: { readonly [Id in FirstId]: Decider<Id> } = {
 	endVoltageV: decideEndVoltage,
 	currentA: (r, { endVoltageV }) => decideCurrent(r, endVoltageV),

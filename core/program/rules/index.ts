@@ -1,4 +1,7 @@
-/** The catalogue of rules, by subject. Adding one is adding its file and a line in the index of its subject. */
+/**
+ * The catalogue of rules, by subject. Adding one is adding its file and a line in the index of
+ * its subject.
+ */
 import type { Rule } from '../rule';
 import { balanceRules } from './balance';
 import { chargerRules } from './charger';

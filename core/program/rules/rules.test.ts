@@ -491,7 +491,8 @@ test('an end of charge that the charger holds: by chemistry, above the limit, an
 			})
 		);
 	const found = (s: ReturnType<typeof kept>) => s.findings.find((f) => f.rule === 'held-end-of-charge');
-	// What is kept for LiFe says nothing of a LiPo; what is kept for LiPo comes before what is kept for all.
+	// What is kept for LiFe says nothing of a LiPo; what is kept for LiPo comes before what is kept
+	// for all.
 	assert.equal(found(kept({ chemistry: 'life', heldValue: 3.6 })), undefined);
 	assert.equal(found(kept({ heldValue: 4.1 }, { chemistry: 'lipo', heldValue: 4.2 })), undefined);
 	const over = found(kept({ chemistry: 'lihv', heldValue: 4.35 }, { heldValue: 4.25 }))!;
@@ -633,7 +634,8 @@ test('a gentle nickel charge that would outlast the timer is raised until it end
 		rules(gentle(720, { currentA: 0.35 })).includes('current-above-purpose'),
 		'more than that is asked about'
 	);
-	// Above 0.2C it would have to be ended by something else than time: it stays as gentle as it was asked for.
+	// Above 0.2C it would have to be ended by something else than time: it stays as gentle as it was
+	// asked for.
 	assert.equal(gentle(400).settings.currentA, 0.39);
 	const short = gentle(300);
 	assert.equal(short.settings.currentA, 0.24);

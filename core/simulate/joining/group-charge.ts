@@ -1,4 +1,7 @@
-/** A charge of packs that are joined: how the current falls to each of them over time, and which is treated worst. */
+/**
+ * A charge of packs that are joined: how the current falls to each of them over time, and which
+ * is treated worst.
+ */
 import { JoinedPacks, type JoinedModel } from './joined-packs';
 
 export interface GroupControl {
@@ -15,7 +18,10 @@ export interface GroupCharge {
 	/** Charge into each pack, Ah, and its share of the whole. */
 	chargeAh: number[];
 	share: number[];
-	/** The greatest rate of each pack, 1/h of its own capacity, and the first minutes in which it takes over 5 % more than the mean. */
+	/**
+	 * The greatest rate of each pack, 1/h of its own capacity, and the first minutes in which it
+	 * takes over 5 % more than the mean.
+	 */
 	mostC: number[];
 	/** For drawing: seconds, and the current of each pack. */
 	trace: { timeS: number[]; packA: number[][] };

@@ -1,6 +1,7 @@
 /**
- * Packs joined at a board, over time: they meet and come level, and they are charged as one. Each cell is rest volts by its charge,
- * a series resistance and a relaxation pair; the circuit between them is linear ({@link networkOf}).
+ * Packs joined at a board, over time: they meet and come level, and they are charged as one. Each
+ * cell is rest volts by its charge, a series resistance and a relaxation pair; the circuit
+ * between them is linear ({@link networkOf}).
  */
 import { ocvAt, type OpenCircuitCurve } from '../../chemistry/curve';
 import { networkOf, type Board, type Network } from './network';

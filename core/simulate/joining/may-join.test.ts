@@ -1,4 +1,7 @@
-/** Joining in parallel: first current and settling against closed forms; every finding with its case and near miss. */
+/**
+ * Joining in parallel: first current and settling against closed forms; every finding with its
+ * case and near miss.
+ */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { aPack, aReading, NOW } from '../../../tests/support/bench-chargers';

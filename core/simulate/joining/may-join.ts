@@ -1,4 +1,7 @@
-/** Whether packs may be charged joined in parallel, by what they are, what they read, and the person's school. */
+/**
+ * Whether packs may be charged joined in parallel, by what they are, what they read, and the
+ * person's school.
+ */
 import { chemistryOf } from '../../chemistry/catalogue';
 import type { Chemistry } from '../../chemistry/chemistry';
 import { socByVolts } from '../../pack/charge-state';
@@ -30,7 +33,10 @@ export const CLOSE_V = 0.1;
 const STRICT_V = 0.02;
 /** What strict people let flow in the first minute, 1/h (common practice, no source). */
 const STRICT_C = 0.5;
-/** What is ordinary, and what is the most with care: mean of the first minute, 1/h, and charge moved, a share; common practice, no source. */
+/**
+ * What is ordinary, and what is the most with care: mean of the first minute, 1/h, and charge
+ * moved, a share; common practice, no source.
+ */
 const ORDINARY = { unlabelledC: 1, moved: 0.05 };
 export const WITH_CARE = { minuteC: 3, moved: 0.165, plugTimes: 2, balanceA: 2 };
 /** LiFe volts say so little that they have to be this close. */
@@ -39,10 +45,16 @@ const FLAT_APART_V = 0.02;
 const UNRESTED = { loaded: 'under load', 'just used': 'within half an hour of its use or charge' } as const;
 /** A reading older than this is no ground to join on, h. */
 export const STALE_H = 0.25;
-/** Of packs this unlike in capacity the small one is soon the worst treated (common practice, no source). */
+/**
+ * Of packs this unlike in capacity the small one is soon the worst treated (common practice, no
+ * source).
+ */
 export const UNLIKE_TIMES = 4;
 
-/** How far apart the cells of packs may be at each position, V, by chemistry and by the person's school. */
+/**
+ * How far apart the cells of packs may be at each position, V, by chemistry and by the person's
+ * school.
+ */
 export function windowV(chemistry: Chemistry, practice: ResolvedPractice): number {
 	const closeV = practice.values.parallel === 'close volts, strict' ? STRICT_V : CLOSE_V;
 	return chemistry.storage.kind === 'charge' ? Math.min(FLAT_APART_V, closeV) : closeV;
@@ -61,7 +73,10 @@ const ago = (hours: number) =>
 			: `${Math.round(hours / 24)} d ago`;
 const stop = (rule: string, sentence: string): JoinFinding => ({ rule, severity: 'stop', sentence });
 
-/** Packs further apart in age than this differ in resistance and in what they still hold, years (common practice, no source). */
+/**
+ * Packs further apart in age than this differ in resistance and in what they still hold, years
+ * (common practice, no source).
+ */
 const AGES_APART = 2;
 const YEAR_MS = 365.25 * 86400e3;
 
@@ -189,7 +204,10 @@ function byReading(members: readonly Candidate[], now: string): JoinFinding[] {
 
 const rounded = (rate: number) => cRate(Number(rate.toPrecision(2)));
 
-/** Whether what the meeting does is gentle enough: the first minute, the charge that moves, plugs and contacts. */
+/**
+ * Whether what the meeting does is gentle enough: the first minute, the charge that moves, plugs
+ * and contacts.
+ */
 function byWhatItDoes(
 	members: readonly Member[],
 	meeting: Meeting,

@@ -1,4 +1,7 @@
-/** What happens when packs are joined at a board, until they are level: with leads, contacts, and balance leads or without. */
+/**
+ * What happens when packs are joined at a board, until they are level: with leads, contacts, and
+ * balance leads or without.
+ */
 import { JoinedPacks, type JoinedModel } from './joined-packs';
 
 export interface Met {
@@ -22,7 +25,10 @@ export interface Met {
 const MINUTE_S = 60;
 const LONGEST_S = 4 * 3600;
 
-/** Joins them all at once. `levelShare`: of the greatest first current, below which they count as level. */
+/**
+ * Joins them all at once. `levelShare`: of the greatest first current, below which they count as
+ * level.
+ */
 export function meet(model: JoinedModel, levelShare = 0.05): Met {
 	const packs = new JoinedPacks(model);
 	const peakA = packs.packA(packs.cellA(0));

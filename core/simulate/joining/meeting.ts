@@ -1,6 +1,7 @@
 /**
- * What flows when packs are joined in parallel, before any charger does anything: at each cell position the packs' volts meet
- * at one node, V = Σ(E/R) / Σ(1/R), and each pack takes (V − E) / R. Then charge flows until all stand alike.
+ * What flows when packs are joined in parallel, before any charger does anything: at each cell
+ * position the packs' volts meet at one node, V = Σ(E/R) / Σ(1/R), and each pack takes (V − E) /
+ * R. Then charge flows until all stand alike.
  */
 import { chemistryOf } from '../../chemistry/catalogue';
 import { ocvAt, socAt } from '../../chemistry/curve';
@@ -21,17 +22,26 @@ export interface Position {
 export interface Meeting {
 	/** Bottom cell first. */
 	positions: Position[];
-	/** What it does over time, by the resistances as known or usual, and what it does at least and at most by how well they are known. */
+	/**
+	 * What it does over time, by the resistances as known or usual, and what it does at least and at
+	 * most by how well they are known.
+	 */
 	settling: Settling;
 	range: { low: Settling; high: Settling };
 	/** First current into each pack through the main leads alone, A. */
 	mainA: number[];
 	/** Charge that has flowed into each pack when they have settled, Ah; negative flowed out. */
 	movedAh: number[];
-	/** The greatest current through a balance contact, A: when the balance leads touch first, and when the main leads are level. */
+	/**
+	 * The greatest current through a balance contact, A: when the balance leads touch first, and
+	 * when the main leads are level.
+	 */
 	balanceFirstA: number;
 	balanceAfterA: number;
-	/** The greatest first current of all, as a rate of the pack that bears it, 1/h, and which pack and cell that is. */
+	/**
+	 * The greatest first current of all, as a rate of the pack that bears it, 1/h, and which pack
+	 * and cell that is.
+	 */
 	peakC: number;
 	peakPack: string;
 	peakCell: number;
@@ -39,14 +49,23 @@ export interface Meeting {
 
 const total = (values: readonly number[]) => values.reduce((a, b) => a + b, 0);
 
-/** Resistance may be this many times as great, or as small: measured, and usual for its kind (common practice, no source). */
+/**
+ * Resistance may be this many times as great, or as small: measured, and usual for its kind
+ * (common practice, no source).
+ */
 const KNOWN_OHM = 1.1;
 const USUAL_OHM = 1.35;
 
-/** Resistance of the two balance contacts and wires between a cell and its neighbour on a board, Ω (common practice, no source). */
+/**
+ * Resistance of the two balance contacts and wires between a cell and its neighbour on a board, Ω
+ * (common practice, no source).
+ */
 const CONTACT_OHM = 0.02;
 
-/** The greatest current through a balance contact, before the main leads are joined and after they have made the sums alike. */
+/**
+ * The greatest current through a balance contact, before the main leads are joined and after they
+ * have made the sums alike.
+ */
 function balanceContacts(volts: readonly number[][], ohms: readonly number[][]) {
 	const mean = volts.map((v) => total(v) / v.length);
 	const greatest = (of: (k: number, i: number) => number) =>
@@ -64,7 +83,10 @@ function balanceContacts(volts: readonly number[][], ohms: readonly number[][]) 
 	};
 }
 
-/** What flows when these packs meet. They must have one chemistry and one cell count; at least two of them. */
+/**
+ * What flows when these packs meet. They must have one chemistry and one cell count; at least two
+ * of them.
+ */
 export function meetingOf(members: readonly Member[]): Meeting {
 	const { curve } = chemistryOf(members[0].pack.chemistry);
 	const { cells } = members[0].pack;

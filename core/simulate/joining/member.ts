@@ -8,7 +8,10 @@ export interface Member {
 	reading: ReadingInput;
 }
 
-/** Ohms of each cell of a pack, bottom first: measured, or usual for its chemistry and size. Leads are taken as nothing. */
+/**
+ * Ohms of each cell of a pack, bottom first: measured, or usual for its chemistry and size. Leads
+ * are taken as nothing.
+ */
 export function cellOhms({ pack, reading }: Member): number[] {
 	const measured = reading.cellResistancesOhm;
 	const usual = chemistryOf(pack.chemistry).defaults.seriesOhmAh / pack.capacityAh;

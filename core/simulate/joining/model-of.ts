@@ -7,10 +7,16 @@ import type { JoinedModel } from './joined-packs';
 import { cellOhms, type Member } from './member';
 import type { Board } from './network';
 
-/** A board of the usual kind: half a metre of lead and its plugs, balance wires of 26 to 28 AWG (common practice, no source). */
+/**
+ * A board of the usual kind: half a metre of lead and its plugs, balance wires of 26 to 28 AWG
+ * (common practice, no source).
+ */
 export const USUAL_BOARD: Board = { leadOhm: 0.006, balanceOhm: 0.03 };
 
-/** The circuit of these packs at rest as they read; every resistance of theirs `ohmFactor` times what is known or usual. */
+/**
+ * The circuit of these packs at rest as they read; every resistance of theirs `ohmFactor` times
+ * what is known or usual.
+ */
 export function joinedModel(
 	members: readonly Member[],
 	board: Board = { ...USUAL_BOARD, balanceOhm: null },

@@ -1,4 +1,7 @@
-/** Packs joined at a board: Kirchhoff's laws at every tap and every wire, and what two cells do by hand. */
+/**
+ * Packs joined at a board: Kirchhoff's laws at every tap and every wire, and what two cells do by
+ * hand.
+ */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { networkOf } from './network';
@@ -25,7 +28,8 @@ test('as much flows into each tap and each wire of the board as out of it', () =
 		for (const k of [0, 1])
 			for (const i of [1, 2])
 				near(cells[3 * k + i - 1], cells[3 * k + i] + wires[k][i], `pack ${k}, tap ${i}`);
-		// What the cells at the top take comes through the leads and the wires above them; all of it from the charger.
+		// What the cells at the top take comes through the leads and the wires above them; all of it
+		// from the charger.
 		near(
 			[0, 1].reduce((sum, k) => sum + cells[3 * k + 2] - wires[k][3], 0),
 			chargerA,
@@ -33,7 +37,8 @@ test('as much flows into each tap and each wire of the board as out of it', () =
 		);
 		const bus = network.busV(EMF_V, chargerA);
 		assert.equal(bus.length, 3);
-		// Along one pack: a cell's own volts and what its resistance adds are what its two wires leave of the board's.
+		// Along one pack: a cell's own volts and what its resistance adds are what its two wires leave
+		// of the board's.
 		for (let i = 0; i < 3; i++)
 			near(
 				EMF_V[i] + cells[i] * CELL_OHM[0][i],

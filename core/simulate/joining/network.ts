@@ -1,8 +1,9 @@
 /**
- * Packs joined at a board as a circuit of resistors and sources: each pack a row of cells between its taps, its main lead to the
- * board's rails, and, where the balance leads are joined, a wire from each tap to the board's own. Everything in it is linear but
- * the cells' volts, so what each cell takes is a fixed combination of all cells' volts and of the charger's current. Solved once by
- * Gaussian elimination on the node equations.
+ * Packs joined at a board as a circuit of resistors and sources: each pack a row of cells between
+ * its taps, its main lead to the board's rails, and, where the balance leads are joined, a wire
+ * from each tap to the board's own. Everything in it is linear but the cells' volts, so what each
+ * cell takes is a fixed combination of all cells' volts and of the charger's current. Solved once
+ * by Gaussian elimination on the node equations.
  */
 
 /** What lies between the packs' cells, Ω. */
@@ -14,17 +15,26 @@ export interface Board {
 }
 
 export interface Network {
-	/** Current into each cell, A, from the cells' volts (pack after pack, bottom cell first) and the charger's current, A. */
+	/**
+	 * Current into each cell, A, from the cells' volts (pack after pack, bottom cell first) and the
+	 * charger's current, A.
+	 */
 	cellA(emfV: readonly number[], chargerA: number): number[];
 	/** Volts at the board's rails. */
 	railV(emfV: readonly number[], chargerA: number): number;
-	/** Volts between one balance wire of the board and the next, bottom cell first: what a charger's port sees; empty without any. */
+	/**
+	 * Volts between one balance wire of the board and the next, bottom cell first: what a charger's
+	 * port sees; empty without any.
+	 */
 	busV(emfV: readonly number[], chargerA: number): number[];
 	/** Current of each wire of each balance lead into the pack, A; empty where none is joined. */
 	balanceA(emfV: readonly number[], chargerA: number): number[][];
 }
 
-/** Solves `a x = b` for each column of `b` (rows of `a` and `b` alike in number), by elimination with pivots. Overwrites both. */
+/**
+ * Solves `a x = b` for each column of `b` (rows of `a` and `b` alike in number), by elimination
+ * with pivots. Overwrites both.
+ */
 function solveColumns(a: number[][], b: number[][]): number[][] {
 	const n = a.length;
 	for (let c = 0; c < n; c++) {
@@ -42,12 +52,16 @@ function solveColumns(a: number[][], b: number[][]): number[][] {
 	return b.map((row, r) => row.map((v) => v / a[r][r]));
 }
 
-/** The network of packs whose cells have these series resistances, Ω: a row for each pack, alike in length. */
+/**
+ * The network of packs whose cells have these series resistances, Ω: a row for each pack, alike
+ * in length.
+ */
 export function networkOf(cellOhm: readonly (readonly number[])[], board: Board): Network {
 	const packs = cellOhm.length;
 	const cells = cellOhm[0].length;
 	const { leadOhm, balanceOhm } = board;
-	// Node −1 is the lower rail, the ground; then the upper rail, the taps of every pack, and the board's balance wires.
+	// Node −1 is the lower rail, the ground; then the upper rail, the taps of every pack, and the
+	// board's balance wires.
 	const RAIL = 0;
 	const tap = (k: number, i: number) => 1 + k * (cells + 1) + i;
 	const bus = (i: number) => 1 + packs * (cells + 1) + i;

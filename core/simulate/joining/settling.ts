@@ -1,7 +1,8 @@
 /**
- * What a meeting does over time: packs joined at their main leads, each a row of cells with a series resistance and a relaxation
- * pair, run until next to nothing flows. The first current is the greatest; it falls within seconds to minutes, and what counts is
- * the charge that moves and how hard the first minute is.
+ * What a meeting does over time: packs joined at their main leads, each a row of cells with a
+ * series resistance and a relaxation pair, run until next to nothing flows. The first current is
+ * the greatest; it falls within seconds to minutes, and what counts is the charge that moves and
+ * how hard the first minute is.
  */
 import { chemistryOf } from '../../chemistry/catalogue';
 import { ocvAt, socAt } from '../../chemistry/curve';
@@ -37,7 +38,10 @@ interface State {
 	movedAh: number;
 }
 
-/** Runs the meeting with every resistance `ohmFactor` times what is known or usual. One chemistry and one cell count. */
+/**
+ * Runs the meeting with every resistance `ohmFactor` times what is known or usual. One chemistry
+ * and one cell count.
+ */
 export function settle(members: readonly Member[], ohmFactor = 1): Settling {
 	const { curve, defaults } = chemistryOf(members[0].pack.chemistry);
 	const packs = members.map((m): State => {

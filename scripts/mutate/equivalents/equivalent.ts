@@ -1,4 +1,7 @@
-/** A mutant that changes nothing anybody could notice, with its reason. Matched by file, by the line's text and by the change. */
+/**
+ * A mutant that changes nothing anybody could notice, with its reason. Matched by file, by the
+ * line's text and by the change.
+ */
 export interface Equivalent {
 	file: string;
 	/** The line as it stands, without its indentation. */

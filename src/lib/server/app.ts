@@ -1,4 +1,7 @@
-/** The one running application: its database, its links and the follower of runs. Made once per process. */
+/**
+ * The one running application: its database, its links and the follower of runs. Made once per
+ * process.
+ */
 import { join } from 'node:path';
 import pino from 'pino';
 import { DEFAULT_PORT } from '../../../stand-in/spec';
@@ -54,8 +57,9 @@ export function app(): Promise<App> {
 }
 
 /**
- * Closes everything, lets `work` exchange the data file, and opens everything again, whatever came of it. Requests that come meanwhile
- * wait for it; those that are under way are answered from the old data or fail.
+ * Closes everything, lets `work` exchange the data file, and opens everything again, whatever
+ * came of it. Requests that come meanwhile wait for it; those that are under way are answered
+ * from the old data or fail.
  */
 export async function exchangeApp<T>(work: (file: string) => Promise<T>): Promise<T> {
 	const before = await app();

@@ -1,4 +1,7 @@
-/** Another data file in the place of the one in use: what is no backup is refused, what is one is told, put in place, and can be put back. */
+/**
+ * Another data file in the place of the one in use: what is no backup is refused, what is one is
+ * told, put in place, and can be put back.
+ */
 import assert from 'node:assert/strict';
 import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';

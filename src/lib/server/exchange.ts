@@ -1,6 +1,7 @@
 /**
- * Another data file in the place of the one in use, while the application goes on: a backup that was uploaded, or what an earlier
- * exchange has kept aside. Who follows runs is stopped, the database closed, the files exchanged by one rename, everything opened anew.
+ * Another data file in the place of the one in use, while the application goes on: a backup that
+ * was uploaded, or what an earlier exchange has kept aside. Who follows runs is stopped, the
+ * database closed, the files exchanged by one rename, everything opened anew.
  */
 import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { open } from 'node:fs/promises';
@@ -82,7 +83,10 @@ export async function keptAside(): Promise<Contents[]> {
 	return found.filter((c) => c !== null).sort((a, b) => b.at.localeCompare(a.at));
 }
 
-/** Takes an uploaded file down beside the data, a piece at a time, and says what it holds. It is put in place by {@link exchange}. */
+/**
+ * Takes an uploaded file down beside the data, a piece at a time, and says what it holds. It is
+ * put in place by {@link exchange}.
+ */
 export async function takeUpload(request: Request): Promise<Result<Contents>> {
 	const { db } = await app();
 	const folder = dirname(db.file);
@@ -93,7 +97,8 @@ export async function takeUpload(request: Request): Promise<Result<Contents>> {
 	let length = 0;
 	try {
 		if (!request.body) return refuse(422, 'This file is empty.');
-		// Opened before anything can fail: a file that is still being opened would be there again after it was removed.
+		// Opened before anything can fail: a file that is still being opened would be there again after
+		// it was removed.
 		const kept = await open(part, 'w');
 		await pipeline(
 			Readable.fromWeb(request.body as never),
@@ -132,7 +137,10 @@ export interface Exchanged {
 	keptAs: string | null;
 }
 
-/** Puts a file that {@link keptAside} names in the place of the data. What was there is kept under a name of its own. */
+/**
+ * Puts a file that {@link keptAside} names in the place of the data. What was there is kept under
+ * a name of its own.
+ */
 export async function exchange(name: string): Promise<Result<Exchanged>> {
 	const { db } = await app();
 	const path = join(dirname(db.file), name);

@@ -1,6 +1,7 @@
 /**
- * Who may speak to the application, and what browsers are told with every answer. It listens on loopback, and any page that the
- * person has open can reach loopback too: by a form, by a script, or by a name of its own that it points there.
+ * Who may speak to the application, and what browsers are told with every answer. It listens on
+ * loopback, and any page that the person has open can reach loopback too: by a form, by a script,
+ * or by a name of its own that it points there.
  */
 import type { IncomingHttpHeaders } from 'node:http';
 
@@ -22,9 +23,9 @@ export interface TurnedAway {
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /**
- * Why a request is not answered; null when it is. A host that is none of ours is a name that somebody else points at this
- * machine. A write from another origin is another page's; every browser says so in `Origin` or `Sec-Fetch-Site`, and what says
- * neither is no browser.
+ * Why a request is not answered; null when it is. A host that is none of ours is a name that
+ * somebody else points at this machine. A write from another origin is another page's; every
+ * browser says so in `Origin` or `Sec-Fetch-Site`, and what says neither is no browser.
  */
 export function turnedAway(
 	method: string,

@@ -17,7 +17,9 @@ function holdsNul(value: unknown): boolean {
 /** Of a body that is too large so much more is read before it is cut off, bytes. */
 const PATIENCE = 64_000_000;
 
-/** Characters of a text: UTF-8, or UTF-16 where its first bytes say so; null where it is neither. */
+/**
+ * Characters of a text: UTF-8, or UTF-16 where its first bytes say so; null where it is neither.
+ */
 export function textOf(bytes: Uint8Array): string | null {
 	const [a, b] = bytes;
 	const coding = a === 0xff && b === 0xfe ? 'utf-16le' : a === 0xfe && b === 0xff ? 'utf-16be' : 'utf-8';
@@ -28,7 +30,10 @@ export function textOf(bytes: Uint8Array): string | null {
 	}
 }
 
-/** The bytes of a body, or a refusal once there are more than `most`: no more than that is ever held. */
+/**
+ * The bytes of a body, or a refusal once there are more than `most`: no more than that is ever
+ * held.
+ */
 export async function readBytes(request: Request, most: number): Promise<Result<Uint8Array>> {
 	const tooLarge = refuse(413, `The body is larger than ${most / 1e6} MB.`);
 	if (Number(request.headers.get('content-length') ?? 0) > most) return tooLarge;
@@ -37,7 +42,8 @@ export async function readBytes(request: Request, most: number): Promise<Result<
 	try {
 		for await (const part of (request.body ?? []) as unknown as AsyncIterable<Uint8Array>) {
 			length += part.length;
-			// The rest is read and thrown away, so that the answer is heard; what goes on for ever is cut off.
+			// The rest is read and thrown away, so that the answer is heard; what goes on for ever is cut
+			// off.
 			if (length > most + PATIENCE) return tooLarge;
 			if (length <= most) parts.push(part);
 		}
@@ -60,7 +66,10 @@ export function parseJson(text: string): Result<unknown> {
 	}
 }
 
-/** The JSON body of a request, or why there is none, in words. Reads no more than {@link LARGEST_BODY}. */
+/**
+ * The JSON body of a request, or why there is none, in words. Reads no more than {@link
+ * LARGEST_BODY}.
+ */
 export async function readJson(request: Request): Promise<Result<unknown>> {
 	if (!/^application\/json\b/i.test(request.headers.get('content-type') ?? ''))
 		return refuse(415, 'The body must be JSON, and be said to be: content-type application/json.');
@@ -81,8 +90,8 @@ const KEY = 'idempotency-key';
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/;
 
 /**
- * The id that what a request makes is to have, as its sender chose it: sent again with the same one, it makes nothing more and
- * is answered alike. Undefined where the sender chose none.
+ * The id that what a request makes is to have, as its sender chose it: sent again with the same
+ * one, it makes nothing more and is answered alike. Undefined where the sender chose none.
  */
 export function keyOf(request: Request): Result<string | undefined> {
 	const key = request.headers.get(KEY)?.toLowerCase();
@@ -90,7 +99,10 @@ export function keyOf(request: Request): Result<string | undefined> {
 	return refuse(400, 'An idempotency key is a UUID.');
 }
 
-/** Reads the body and answers with what `use` makes of it; `id` is the one the sender chose for what is made. */
+/**
+ * Reads the body and answers with what `use` makes of it; `id` is the one the sender chose for
+ * what is made.
+ */
 export async function withBody<T>(
 	request: Request,
 	use: (body: unknown, id: string | undefined) => Promise<Result<T>>,

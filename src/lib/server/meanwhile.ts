@@ -1,4 +1,7 @@
-/** A change made in another window while this one was typing: it is shown, never overwritten in silence. */
+/**
+ * A change made in another window while this one was typing: it is shown, never overwritten in
+ * silence.
+ */
 import { isDeepStrictEqual } from 'node:util';
 import { refuse, type Refusal } from './result';
 
@@ -9,8 +12,9 @@ const WAS = 'was';
 const plain = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 
 /**
- * A refusal that carries what is there now, where `input` says what it started from (`was`) and that is something else; null where
- * it agrees or nothing is said. Only what `was` names is compared.
+ * A refusal that carries what is there now, where `input` says what it started from (`was`) and
+ * that is something else; null where it agrees or nothing is said. Only what `was` names is
+ * compared.
  */
 export function changedMeanwhile(input: unknown, now: object, what: string): Refusal | null {
 	const was = typeof input === 'object' && input !== null && WAS in input ? input[WAS] : undefined;

@@ -1,4 +1,7 @@
-/** The OpenAPI 3.1 document of the HTTP API, its schemas made from the same Zod shapes that check every request. */
+/**
+ * The OpenAPI 3.1 document of the HTTP API, its schemas made from the same Zod shapes that check
+ * every request.
+ */
 import { z } from 'zod';
 import { ProgramRequest } from './services/programs/programs';
 import { Preferences } from './services/house/preferences';
@@ -388,7 +391,10 @@ const content = (name: SchemaName, list = false) => {
 	return { 'application/json': { schema: list ? { type: 'array', items: ref } : ref } };
 };
 
-/** What a request makes gets this id: sent again with the same key after a lost answer, it makes nothing more. */
+/**
+ * What a request makes gets this id: sent again with the same key after a lost answer, it makes
+ * nothing more.
+ */
 const IDEMPOTENCY_KEY = {
 	name: 'idempotency-key',
 	in: 'header',
@@ -397,7 +403,10 @@ const IDEMPOTENCY_KEY = {
 	schema: { type: 'string', format: 'uuid' }
 };
 
-/** Builds the document. Fields carry their unit in their name; voltages are per cell unless the name says pack. */
+/**
+ * Builds the document. Fields carry their unit in their name; voltages are per cell unless the
+ * name says pack.
+ */
 export function openApi() {
 	const paths: Record<string, Record<string, unknown>> = {};
 	for (const o of OPERATIONS) {

@@ -1,4 +1,7 @@
-/** What a use case answers: a value, or why not in words that can be shown, at the field where there is one. */
+/**
+ * What a use case answers: a value, or why not in words that can be shown, at the field where
+ * there is one.
+ */
 import { z } from 'zod';
 
 export interface Refusal {

@@ -1,4 +1,7 @@
-/** Thin: keeps the possible packs of one run off the main thread and weighs them by the looks. Core computes. */
+/**
+ * Thin: keeps the possible packs of one run off the main thread and weighs them by the looks.
+ * Core computes.
+ */
 import './no-eval';
 import { expose } from 'comlink';
 import { Following, type EndExpected, type Expected, type Learned } from '$core/follow/following';
@@ -10,7 +13,10 @@ import type { ProgramSettings } from '$core/request/settings';
 
 export interface Followed {
 	judged: Record<string, LookJudged>;
-	/** What the screen should show at the minute that was asked about; null where the run should be over. */
+	/**
+	 * What the screen should show at the minute that was asked about; null where the run should be
+	 * over.
+	 */
 	shows: Record<LookKind, Expected> | null;
 	/** The same, or what it showed last where it should be over: by this a typed number is known. */
 	typedBy: Record<LookKind, Expected>;
@@ -48,7 +54,8 @@ const api = {
 		const judged: Followed['judged'] = {};
 		for (const [k, look] of looks.entries()) {
 			const earlier = looks.slice(0, k);
-			// Each is judged by what was known before it; a figure that says stop proves nothing about a sound pack.
+			// Each is judged by what was known before it; a figure that says stop proves nothing about a
+			// sound pack.
 			following.tell(earlier.filter((l) => judged[l.id].verdict !== 'stop now'));
 			const expected = following.shouldRead(look.minute)?.[look.what] ?? null;
 			judged[look.id] = judgeLook(

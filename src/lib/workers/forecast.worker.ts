@@ -12,7 +12,10 @@ export interface ForecastJob extends Sampling {
 	settings: ProgramSettings;
 	/** Runs of this worker's share. */
 	runs: number;
-	/** What was drawn is handed over after so many runs of the share, in rising order; the last of them is all. */
+	/**
+	 * What was drawn is handed over after so many runs of the share, in rising order; the last of
+	 * them is all.
+	 */
 	handOver: readonly number[];
 }
 
@@ -27,7 +30,10 @@ const api = {
 	cancel(): void {
 		wanted = -1;
 	},
-	/** Draws the share, handing over what is new at each of the marks; stops where a newer job or a cancel comes in between. */
+	/**
+	 * Draws the share, handing over what is new at each of the marks; stops where a newer job or a
+	 * cancel comes in between.
+	 */
 	async run(job: ForecastJob, onsamples: (more: Samples) => void): Promise<void> {
 		wanted = job.id;
 		const r = resolve(job.context);

@@ -1,4 +1,7 @@
-/** Thin: sorts a pile, and steps what a batch does as it meets and as it is charged, off the main thread. Core computes. */
+/**
+ * Thin: sorts a pile, and steps what a batch does as it meets and as it is charged, off the main
+ * thread. Core computes.
+ */
 import './no-eval';
 import { expose } from 'comlink';
 import { sortPile, type Sorted } from '$core/parallel/batches';
@@ -8,7 +11,10 @@ import { joiningOrder, type JoinOrder } from '$core/parallel/order';
 import type { GroupControl } from '$core/simulate/joining/group-charge';
 import type { Member } from '$core/simulate/joining/member';
 
-/** Time between looks at whether the job is still wanted, ms, and how long it is looked for something better at all. */
+/**
+ * Time between looks at whether the job is still wanted, ms, and how long it is looked for
+ * something better at all.
+ */
 const SLICE_MS = 40;
 const PATIENCE_MS = 20_000;
 
@@ -25,7 +31,10 @@ const api = {
 	cancel(): void {
 		wanted = -1;
 	},
-	/** Looks on for something better, handing over what is found; null where it was cancelled or a newer job came. */
+	/**
+	 * Looks on for something better, handing over what is found; null where it was cancelled or a
+	 * newer job came.
+	 */
 	async sort(
 		job: number,
 		sorting: Sorting,

@@ -1,4 +1,7 @@
-/** Thin: works out a plan, other ways to plan, and what would make more of it, off the main thread. Core computes. */
+/**
+ * Thin: works out a plan, other ways to plan, and what would make more of it, off the main
+ * thread. Core computes.
+ */
 import './no-eval';
 import { expose } from 'comlink';
 import { dayOf, placementFor, type Day, type PlanningGround } from '$core/plan/bench';
@@ -22,7 +25,10 @@ import { costOf, searchPlan, type Planned } from '$core/plan/search';
 import { atOwnCost, nearTo } from '$core/plan/stay';
 import { bindingsOf, helpOf, variantsOf } from '$core/plan/why';
 
-/** How long is looked for a good plan, for each other way and each help, ms, and the time between looks at what is wanted. */
+/**
+ * How long is looked for a good plan, for each other way and each help, ms, and the time between
+ * looks at what is wanted.
+ */
 const SEARCH_MS = 2500;
 const OTHER_MS = 500;
 const HELP_ROUNDS = 300;
@@ -76,7 +82,10 @@ const api = {
 	cancel(): void {
 		wanted = -1;
 	},
-	/** Works it out and goes on to what can be said of it; false where it was cancelled or a newer one came. */
+	/**
+	 * Works it out and goes on to what can be said of it; false where it was cancelled or a newer
+	 * one came.
+	 */
 	async plan(id: number, job: PlanJob, events: PlanEvents): Promise<boolean> {
 		wanted = id;
 		const day = dayFor(job, job.plan.taste);

@@ -1,4 +1,7 @@
-/** Thin: judges a channel for every pack off the main thread, a few packs at a time. Core computes. */
+/**
+ * Thin: judges a channel for every pack off the main thread, a few packs at a time. Core
+ * computes.
+ */
 import './no-eval';
 import { expose } from 'comlink';
 import type { Charger } from '$core/charger/charger';
@@ -20,7 +23,10 @@ const BATCH = 12;
 let latest = 0;
 
 const api = {
-	/** Hands out what was found in batches until all packs are judged, or another job came in between. */
+	/**
+	 * Hands out what was found in batches until all packs are judged, or another job came in
+	 * between.
+	 */
 	async run(job: SuitsJob, onfound: (suits: Suit[]) => void): Promise<void> {
 		const mine = ++latest;
 		for (let at = 0; at < job.packs.length && mine === latest; at += BATCH) {

@@ -10,7 +10,10 @@
 	import Months from './Months.svelte';
 
 	let { data } = $props();
-	/** The address of the book with something else asked; from its first page, unless a page is named. */
+	/**
+	 * The address of the book with something else asked; from its first page, unless a page is
+	 * named.
+	 */
 	const hrefOf = (change: Partial<Record<keyof typeof data.asked, string>>, page = 1): string => {
 		const asked = Object.entries({ ...data.asked, ...change }).filter(([, v]) => v !== undefined) as [
 			string,
@@ -19,7 +22,10 @@
 		const query = new URLSearchParams([...asked, ...(page > 1 ? [['page', String(page)]] : [])]).toString();
 		return query ? `/logbook?${query}` : '/logbook';
 	};
-	/** Months as headings, so that a long book can be skimmed: the one that begins with each row, if any. */
+	/**
+	 * Months as headings, so that a long book can be skimmed: the one that begins with each row, if
+	 * any.
+	 */
 	const begins = $derived(
 		data.runs.map(({ run }, i) => {
 			const of = month(run.startedAt);

@@ -26,8 +26,9 @@
 	] as const;
 	type Order = (typeof ORDERS)[number][0];
 
-	// What is looked for stands in the address, so that Back and a reload find it again.
-	// (The router's own address is the one without it: it is told of what was typed, and does not load the page anew.)
+	// What is looked for stands in the address, so that Back and a reload find it again. (The
+	// router's own address is the one without it: it is told of what was typed, and does not load
+	// the page anew.)
 	const asked = browser ? new URLSearchParams(location.search) : page.url.searchParams;
 	let wanted = $state(asked.get('find') ?? '');
 	let chemistry = $state(asked.get('chemistry') ?? '');

@@ -1,4 +1,7 @@
-/** What is known of each batch on the page: how its packs meet and in which order, and the program that the server proposes for it. */
+/**
+ * What is known of each batch on the page: how its packs meet and in which order, and the program
+ * that the server proposes for it.
+ */
 import { SvelteMap } from 'svelte/reactivity';
 import { toast } from 'svelte-sonner';
 import { chemistryOf } from '$core/chemistry/catalogue';
@@ -38,7 +41,10 @@ export class BatchAnswers {
 		return this.details.get(key) ?? null;
 	}
 
-	/** The batch as the program that is asked for it: its packs in the order in which they are joined, once that is known. */
+	/**
+	 * The batch as the program that is asked for it: its packs in the order in which they are
+	 * joined, once that is known.
+	 */
 	requestOf(b: Batch) {
 		const [first, ...joined] = this.detailOf(b)?.order.order ?? b.ids;
 		const [{ pack }] = b.members;

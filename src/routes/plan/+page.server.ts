@@ -5,7 +5,10 @@ import { currentPlan, listPlans } from '$lib/server/services/plan/plans';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import type { PageServerLoad } from './$types';
 
-/** The plan that goes on or comes next; all of them where there is none, or where they are asked for. */
+/**
+ * The plan that goes on or comes next; all of them where there is none, or where they are asked
+ * for.
+ */
 export const load: PageServerLoad = async ({ url, depends }) => {
 	depends('app:plan');
 	const { db } = await app();

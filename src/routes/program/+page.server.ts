@@ -25,7 +25,8 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 	const packId = q.get('pack');
 	const channelId = q.get('channel');
 	const charger = chargers.find((c) => c.channels.some((ch) => ch.id === channelId)) ?? null;
-	// From a pack the program opens on the channel that would have it done first; who wants another one sees them all.
+	// From a pack the program opens on the channel that would have it done first; who wants another
+	// one sees them all.
 	if (packId && !charger && chargers.length && shelf.some((p) => p.pack.id === packId)) {
 		const wanted = new URLSearchParams(q);
 		const own = shelf.find((p) => p.pack.id === packId)!.pack;

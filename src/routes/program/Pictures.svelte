@@ -43,7 +43,10 @@
 			forecast.best.legs.length > 0 &&
 			forecast.best.legs.every((l) => l.kind === 'discharge')
 	);
-	/** The part of the run that lies in this envelope: the charge, or the discharge where there is nothing else. */
+	/**
+	 * The part of the run that lies in this envelope: the charge, or the discharge where there is
+	 * nothing else.
+	 */
 	const path = $derived.by(() => {
 		if (!trace || forbidden) return null;
 		const inside = trace.currentA.map((a) => (onlyOut ? a < 0 : a > 0));

@@ -71,7 +71,10 @@
 		() => context,
 		() => start ?? { overrides: {}, practice: follow }
 	);
-	/** What was changed by hand comes back after a reload, Back, the card, or another task and return. */
+	/**
+	 * What was changed by hand comes back after a reload, Back, the card, or another task and
+	 * return.
+	 */
 	// svelte-ignore state_referenced_locally
 	const unsaved = new KeptDraft(
 		`program ${context.pack.id} ${context.channelId} ${context.task} ${context.purpose}`,
@@ -112,7 +115,8 @@
 
 	$effect(() => unsaved.keep({ overrides: draft.overrides, practice: draft.practice }));
 
-	// The curve of the quick forecast is already in the solution; its band follows a moment after the last change.
+	// The curve of the quick forecast is already in the solution; its band follows a moment after
+	// the last change.
 	$effect(() => {
 		const { settings, forecast } = solution;
 		const now = draft.context;
@@ -201,12 +205,16 @@
 	const endsAt = $derived(endOf(context.now, forecast?.timeMin.median ?? 0));
 	const steps = $derived(channel.tasks.includes(context.task) ? [] : compositionOf(r, solution.settings));
 	const own = $derived(unusualSchools(r.practice));
-	/** How a setting that may be off is switched; null where it is always on, or the charger has none. */
+	/**
+	 * How a setting that may be off is switched; null where it is always on, or the charger has
+	 * none.
+	 */
 	function switchOf(id: SettingId): { on: () => void; off: () => void } | null {
 		if (!maySwitch(r, solution.settings, id)) return null;
 		const off = () => draft.set({ [id]: null } as Overrides);
 		if (!isGuard(id)) return { on: () => set(id, rangeOf(r, id).min), off };
-		// Off by the person's own hand is taken back; off by a school, this program follows the usual one.
+		// Off by the person's own hand is taken back; off by a school, this program follows the usual
+		// one.
 		const on = () =>
 			solution.overridden.includes(id) ? draft.release(id) : draft.follow({ guards: 'per pack' });
 		return { on, off };

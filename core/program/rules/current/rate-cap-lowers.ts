@@ -4,7 +4,10 @@ import { ceilToStep } from '../../../quantity/step';
 import { heldSetting } from '../../../request/context';
 import { PRACTICE, type Fix, type Rule, type RuleInput } from '../../rule';
 
-/** Raising the cap, where the pack bears the current and the charger can hold such a cap; null where it must be the current. */
+/**
+ * Raising the cap, where the pack bears the current and the charger can hold such a cap; null
+ * where it must be the current.
+ */
 function raised({ r, settings }: RuleInput): { rateC: number; fix: Fix } | null {
 	const held = heldSetting(r, 'rateCapC');
 	if (!held || held.fixed) return null;

@@ -4,7 +4,10 @@ import { text, volts } from '../../../quantity/format';
 import { ceilToStep } from '../../../quantity/step';
 import { PRACTICE, type Rule } from '../../rule';
 
-/** A light load, 1/h: the sum stands highest over its weakest cell when little is drawn (common practice, no source). */
+/**
+ * A light load, 1/h: the sum stands highest over its weakest cell when little is drawn (common
+ * practice, no source).
+ */
 const LIGHT_C = 1;
 
 export const modelCutoffLow: Rule = {

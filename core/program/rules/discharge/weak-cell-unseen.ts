@@ -14,13 +14,19 @@ const RAISE_V = 0.05;
 const heldEnd = (r: Resolved) =>
 	r.taskData.stores || r.charger.asks.includes('dischargeEndV') ? null : heldSetting(r, 'dischargeEndV');
 
-/** Where the channel will really end this discharge, V per cell; null where a count of charge ends it. */
+/**
+ * Where the channel will really end this discharge, V per cell; null where a count of charge ends
+ * it.
+ */
 function realEndV({ r, settings }: RuleInput): number | null {
 	if (r.taskData.stores) return storageNeedAh(r) === null ? settings.endVoltageV : null;
 	return heldEnd(r)?.heldValue ?? settings.dischargeEndV;
 }
 
-/** Sets the end that is wrong: the program's own, and what the charger holds where that is what counts. */
+/**
+ * Sets the end that is wrong: the program's own, and what the charger holds where that is what
+ * counts.
+ */
 function raise({ r, settings }: RuleInput, leastV: number): Fix {
 	const held = heldEnd(r);
 	const label = `Set ${text(volts(leastV))}`;
@@ -58,7 +64,8 @@ export const weakCellUnseen: Rule = {
 			(lowestV === null || lowestV >= hardFloorV - r.channel.voltageAccuracyV - STEP_V)
 		)
 			return null;
-		// The knee of a flat curve is so steep that the draws and the course may disagree: the worse of the two counts.
+		// The knee of a flat curve is so steep that the draws and the course may disagree: the worse of
+		// the two counts.
 		if (endV >= leastV - 1e-9)
 			return {
 				sentence: `Only the sum of the ${r.pack.cells} cells is watched here, and in the forecast the weakest falls to ${text(volts(lowestV!))}, under its floor of ${text(volts(hardFloorV))}.`,

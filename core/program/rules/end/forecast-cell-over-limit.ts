@@ -15,7 +15,8 @@ export const forecastCellOverLimit: Rule = {
 	check({ r, settings, forecast }) {
 		if (!forecast) return null;
 		const { cellMaxV } = r.chemistry.voltages;
-		// Where only the sum is watched, what the cells may differ by counts however narrow the forecast is.
+		// Where only the sum is watched, what the cells may differ by counts however narrow the
+		// forecast is.
 		const unseenV = r.chemistry.traits.cellsDiffer && !watchesCells(r) ? unseenSpreadV(r) : 0;
 		const byMargin = unseenV > 0 ? settings.endVoltageV + r.channel.voltageAccuracyV + unseenV : 0;
 		const reach = Math.max(forecast.highestCellV.p99, byMargin);

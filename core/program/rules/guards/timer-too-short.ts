@@ -8,8 +8,9 @@ import { PRACTICE, type Rule } from '../../rule';
 const FEW_STAGES = 2;
 
 /**
- * Whether the charger's longest timer ends a run that may simply be started again: all but a cycle, and a nickel charge, whose fall of
- * the volts a second start would look for in a full pack.
+ * Whether the charger's longest timer ends a run that may simply be started again: all but a
+ * cycle, and a nickel charge, whose fall of the volts a second start would look for in a full
+ * pack.
  */
 function isStage(r: Resolved, timerMin: number): boolean {
 	const held = heldSetting(r, 'safetyTimerMin');

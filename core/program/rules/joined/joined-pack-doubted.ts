@@ -1,6 +1,9 @@
 import { PRACTICE, type Rule } from '../../rule';
 
-/** A pack of which something does not fit meets others only after each of its cells was read at rest. */
+/**
+ * A pack of which something does not fit meets others only after each of its cells was read at
+ * rest.
+ */
 export const joinedPackDoubted: Rule = {
 	id: 'joined-pack-doubted',
 	title: 'What is known of a pack of the load does not fit',

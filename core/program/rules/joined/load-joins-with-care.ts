@@ -1,7 +1,9 @@
 import { mayJoin } from '../../../simulate/joining/may-join';
 import { PRACTICE, type Rule } from '../../rule';
 
-/** What is asked of a person before packs are joined; silent where they may not be joined at all. */
+/**
+ * What is asked of a person before packs are joined; silent where they may not be joined at all.
+ */
 export const loadJoinsWithCare: Rule = {
 	id: 'load-joins-with-care',
 	title: 'Packs joined on one channel',

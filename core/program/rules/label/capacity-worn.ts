@@ -1,7 +1,10 @@
 import { milliampHours, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
-/** Shares of the label at which a pack is called worn, and is retired (common practice, no source). */
+/**
+ * Shares of the label at which a pack is called worn, and is retired (common practice, no
+ * source).
+ */
 const WORN = 0.8;
 const RETIRE = 0.6;
 

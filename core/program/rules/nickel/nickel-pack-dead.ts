@@ -2,7 +2,10 @@ import { packVoltage } from '../../../pack/reading';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
-/** Rest volts per cell of a nickel pack under which cells may be reversed, and under which there is next to nothing (common practice, no source). */
+/**
+ * Rest volts per cell of a nickel pack under which cells may be reversed, and under which there
+ * is next to nothing (common practice, no source).
+ */
 const LOW_V = 1.0;
 const NOTHING_V = 0.3;
 

@@ -5,9 +5,15 @@ import { fitsLabel } from '../../../pack/label-volts';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
-/** The part of a flat curve that cells rest on for most of their charge, shares (common practice, no source). */
+/**
+ * The part of a flat curve that cells rest on for most of their charge, shares (common practice,
+ * no source).
+ */
 const PLATEAU = { from: 0.2, to: 0.95 };
-/** Steeper than this, V per unit of charge, cells that are alike within the next figure are a wonder; flatter, they are usual. */
+/**
+ * Steeper than this, V per unit of charge, cells that are alike within the next figure are a
+ * wonder; flatter, they are usual.
+ */
 const STEEP = 3;
 const ALIKE_V = 0.02;
 

@@ -2,7 +2,10 @@ import { packVoltage } from '../../../pack/reading';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
-/** Two readings of one pack agree within this: V for each cell, and a share of the pack's volts (common practice, no source). */
+/**
+ * Two readings of one pack agree within this: V for each cell, and a share of the pack's volts
+ * (common practice, no source).
+ */
 const SUM_OFF = { eachV: 0.02, share: 0.003 };
 
 export const readingContradictsCells: Rule = {

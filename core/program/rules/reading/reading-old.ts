@@ -1,6 +1,9 @@
 import { PRACTICE, type Rule } from '../../rule';
 
-/** Volts of a pack that lay still change little in this time; anything may have happened to it after. */
+/**
+ * Volts of a pack that lay still change little in this time; anything may have happened to it
+ * after.
+ */
 const FRESH_H = 24;
 
 export const readingOld: Rule = {

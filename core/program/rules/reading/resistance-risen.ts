@@ -3,7 +3,10 @@ import { resistanceFactor } from '../../../simulate/pack-model';
 import { milliohms, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
-/** A pack whose resistance has risen by this much is wearing out, and near the end (common practice, no source). */
+/**
+ * A pack whose resistance has risen by this much is wearing out, and near the end (common
+ * practice, no source).
+ */
 const RISEN = 1.5;
 const NEAR_END = 2;
 /** Readings closer than this to the present one say nothing of wear, ms. */

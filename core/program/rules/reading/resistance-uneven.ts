@@ -2,7 +2,10 @@ import { median } from 'd3-array';
 import { milliohms, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
-/** A cell whose resistance is this many times its siblings' usual one is not like them (common practice, no source). */
+/**
+ * A cell whose resistance is this many times its siblings' usual one is not like them (common
+ * practice, no source).
+ */
 const TIMES = 1.6;
 /** Differences under this are the meter's, Ω (common practice, no source). */
 const METER_OHM = 0.003;

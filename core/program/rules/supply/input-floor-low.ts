@@ -2,7 +2,10 @@ import { heldSetting } from '../../../request/context';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
-/** Loaded volts of a 12 V lead battery at which drawing stops: wanted, and least (common practice, no source). */
+/**
+ * Loaded volts of a 12 V lead battery at which drawing stops: wanted, and least (common practice,
+ * no source).
+ */
 const WANTED_V = 11.5;
 const LEAST_V = 11;
 

@@ -1,7 +1,10 @@
 import { PRACTICE, type Rule } from '../../rule';
 
 const NOMINAL_V_PER_CELL = 2;
-/** Shares of a lead battery that may be taken: better half, never more than four fifths (common practice, no source). */
+/**
+ * Shares of a lead battery that may be taken: better half, never more than four fifths (common
+ * practice, no source).
+ */
 const HALF = 0.5;
 const MOST = 0.8;
 

@@ -1,8 +1,9 @@
 /**
- * A data file and its write-ahead log belong together. Where a backup was put in the place of the data file by hand, the log
- * of the file that was there before would be played into it and spoil it. So every opening marks the file with a number of its
- * own (SQLite's `user_version`, in the header) and notes the number beside it: a log is only believed when the file still
- * carries the number that was noted. Backups carry none.
+ * A data file and its write-ahead log belong together. Where a backup was put in the place of the
+ * data file by hand, the log of the file that was there before would be played into it and spoil
+ * it. So every opening marks the file with a number of its own (SQLite's `user_version`, in the
+ * header) and notes the number beside it: a log is only believed when the file still carries the
+ * number that was noted. Backups carry none.
  */
 import { existsSync, openSync, readSync, closeSync, renameSync, rmSync, statSync } from 'node:fs';
 import { ownerOf } from './lock';
@@ -30,7 +31,10 @@ export function beginsAsDatabase(file: string): boolean {
 	return head.length === HEADER_BYTES && head.subarray(0, 16).toString('latin1') === MAGIC;
 }
 
-/** Throws a {@link StartError} for a file that is there and cannot be a database; an empty one becomes one. */
+/**
+ * Throws a {@link StartError} for a file that is there and cannot be a database; an empty one
+ * becomes one.
+ */
 export function mustLookLikeDatabase(file: string): void {
 	if (!existsSync(file)) return;
 	if (!statSync(file).isFile()) throw new StartError(`${file} is not a file.`);
@@ -44,17 +48,24 @@ export function mustLookLikeDatabase(file: string): void {
 export const generationOnDisk = (file: string): number =>
 	existsSync(file) && statSync(file).size >= HEADER_BYTES ? headOf(file).readInt32BE(USER_VERSION_AT) : 0;
 
-/** What SQLite keeps beside a data file: its write-ahead log with the index of it, and the journal of a change of mode. */
+/**
+ * What SQLite keeps beside a data file: its write-ahead log with the index of it, and the journal
+ * of a change of mode.
+ */
 export const COMPANIONS = ['-wal', '-shm', '-journal'] as const;
 
-/** Removes a data file and whatever stands beside it: a journal that is left would be played into the next file of that name. */
+/**
+ * Removes a data file and whatever stands beside it: a journal that is left would be played into
+ * the next file of that name.
+ */
 export function removeDatabase(file: string): void {
 	for (const tail of ['', ...COMPANIONS]) rmSync(file + tail, { force: true });
 }
 
 /**
- * Rolls back what a kill has left half done outside of the write-ahead log (a change of the journal's mode). It takes a handle that
- * may write: one that may only read is refused the whole file.
+ * Rolls back what a kill has left half done outside of the write-ahead log (a change of the
+ * journal's mode). It takes a handle that may write: one that may only read is refused the whole
+ * file.
  */
 export async function rollBackHalfDone(file: string): Promise<void> {
 	if (size(`${file}-journal`) === 0) return;
@@ -64,8 +75,8 @@ export async function rollBackHalfDone(file: string): Promise<void> {
 const size = (file: string): number => (existsSync(file) ? statSync(file).size : 0);
 
 /**
- * Sets a write-ahead log aside that belongs to another file than the one in place, and answers with the name it was given;
- * null when there is none, or when nothing speaks against it.
+ * Sets a write-ahead log aside that belongs to another file than the one in place, and answers
+ * with the name it was given; null when there is none, or when nothing speaks against it.
  */
 export function setForeignLogAside(file: string, stamp: string): string | null {
 	const log = `${file}-wal`;

@@ -1,6 +1,7 @@
 /**
- * Opens the database: one SQLite file in write-ahead mode, with one connection that writes and a few beside it that only read.
- * Whatever stands in the way is a {@link StartError} in a sentence, and the file is as it was.
+ * Opens the database: one SQLite file in write-ahead mode, with one connection that writes and a
+ * few beside it that only read. Whatever stands in the way is a {@link StartError} in a sentence,
+ * and the file is as it was.
  */
 import { randomInt } from 'node:crypto';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync } from 'node:fs';
@@ -20,8 +21,9 @@ export interface Store {
 	sequelize: Sequelize;
 	models: Models;
 	/**
-	 * What `find` finds, kept under the name `what` until something is written or it is asked for as of another moment; callers
-	 * share it and must not change it. Inside a write it is found anew each time.
+	 * What `find` finds, kept under the name `what` until something is written or it is asked for as
+	 * of another moment; callers share it and must not change it. Inside a write it is found anew
+	 * each time.
 	 */
 	kept<T>(what: string, find: () => Promise<T>, asOf?: string): Promise<T>;
 }
@@ -29,14 +31,18 @@ export interface Store {
 /** What a write changes: `samples` touches telemetry alone, of which nothing is kept. */
 export type Touches = 'anything' | 'samples';
 
-/** The open database. Used as a {@link Store} it only reads; every change is made in {@link Database.write}. */
+/**
+ * The open database. Used as a {@link Store} it only reads; every change is made in {@link
+ * Database.write}.
+ */
 export interface Database extends Store {
 	readonly file: string;
 	/** What a person should hear about this opening, e.g. a file that was set aside. */
 	readonly remarks: readonly string[];
 	/**
-	 * Does `work` in one transaction, after the writes asked for before it. `tx` sees what has been written so far; what is
-	 * returned is on the disk. A thrown error or a returned refusal takes everything back.
+	 * Does `work` in one transaction, after the writes asked for before it. `tx` sees what has been
+	 * written so far; what is returned is on the disk. A thrown error or a returned refusal takes
+	 * everything back.
 	 */
 	write<T>(work: (tx: Store) => Promise<T>, touches?: Touches): Promise<T>;
 	/** A consistent copy of everything in a new file, made while others go on. */
@@ -71,7 +77,10 @@ async function mustBeSound(file: string): Promise<void> {
 	});
 }
 
-/** Keeps the file as it is before an upgrade changes it. Written under another name first: half a copy is no copy. */
+/**
+ * Keeps the file as it is before an upgrade changes it. Written under another name first: half a
+ * copy is no copy.
+ */
 async function keepBefore(file: string, next: string): Promise<string> {
 	const kept = `${file}.before-${next}`;
 	removeDatabase(`${kept}.part`);
@@ -80,10 +89,14 @@ async function keepBefore(file: string, next: string): Promise<string> {
 	return kept;
 }
 
-/** Copies the database in `from`, with what is in its log, into the new file `to`; the copy carries no generation. */
+/**
+ * Copies the database in `from`, with what is in its log, into the new file `to`; the copy
+ * carries no generation.
+ */
 export async function copyDatabase(from: string, to: string): Promise<void> {
 	await withHandle(from, OPEN_READONLY, (handle) => handle.copyTo(to));
-	// A copy is a file of its own: out of write-ahead mode, so that nothing beside it is needed, and without the mark of its origin.
+	// A copy is a file of its own: out of write-ahead mode, so that nothing beside it is needed, and
+	// without the mark of its origin.
 	await withHandle(to, OPEN_READWRITE, (handle) =>
 		handle.run('PRAGMA journal_mode = DELETE; PRAGMA user_version = 0')
 	);
@@ -112,7 +125,8 @@ async function openReader(file: string): Promise<Sequelize> {
 		dialectOptions: { mode: OPEN_READONLY },
 		logging: false
 	});
-	// Sequelize keeps one connection for all that is outside its own transactions; here each query is given the next.
+	// Sequelize keeps one connection for all that is outside its own transactions; here each query
+	// is given the next.
 	const manager = (
 		sequelize as unknown as {
 			connectionManager: { getConnection(o?: { uuid?: string }): Promise<unknown> };
@@ -126,8 +140,8 @@ async function openReader(file: string): Promise<Sequelize> {
 }
 
 /**
- * Marks the file as opened by this process and notes the mark beside it. The log is played in first and emptied: from here on
- * it holds nothing that was written under another mark.
+ * Marks the file as opened by this process and notes the mark beside it. The log is played in
+ * first and emptied: from here on it holds nothing that was written under another mark.
  */
 async function markGeneration(sequelize: Sequelize, lock: Lock): Promise<void> {
 	const generation = randomInt(1, 2 ** 31 - 1);
@@ -212,7 +226,10 @@ async function open(file: string, lock: Lock, options: OpenOptions): Promise<Dat
 	}
 }
 
-/** Opens (and where needed creates and migrates) the database in `file`; throws a {@link StartError} where it cannot. */
+/**
+ * Opens (and where needed creates and migrates) the database in `file`; throws a {@link
+ * StartError} where it cannot.
+ */
 export async function openDatabase(file: string, options: OpenOptions = {}): Promise<Database> {
 	try {
 		mkdirSync(dirname(file), { recursive: true });

@@ -1,4 +1,7 @@
-/** The tables that the migrations make are those that core describes, and refuse what no field allows. */
+/**
+ * The tables that the migrations make are those that core describes, and refuse what no field
+ * allows.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { QueryTypes } from 'sequelize';

@@ -1,6 +1,7 @@
 /**
- * JSON in a column carries the version of its shape: `{"v":1,"value":…}`. When a shape changes, the version goes up and what
- * was written under an older one is brought up to date as it is read; rows need not be rewritten in one go.
+ * JSON in a column carries the version of its shape: `{"v":1,"value":…}`. When a shape changes,
+ * the version goes up and what was written under an older one is brought up to date as it is
+ * read; rows need not be rewritten in one go.
  */
 
 /** The version that is written. */

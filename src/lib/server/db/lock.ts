@@ -1,7 +1,8 @@
 /**
- * One application a data file. The lock is held by the operating system, on a small file beside the data, for as long as the
- * process lives: a killed owner leaves no stale lock, and a process number that was given out again cannot be taken for it.
- * Who holds it is written beside it in plain text, for the sentence that the second one gets.
+ * One application a data file. The lock is held by the operating system, on a small file beside
+ * the data, for as long as the process lives: a killed owner leaves no stale lock, and a process
+ * number that was given out again cannot be taken for it. Who holds it is written beside it in
+ * plain text, for the sentence that the second one gets.
  */
 import { readFileSync, writeFileSync } from 'node:fs';
 import { Handle, OPEN_CREATE, OPEN_READWRITE } from './sqlite';

@@ -1,4 +1,7 @@
-/** A database from before is brought up to date and keeps what it holds, whatever happens on the way, and can go back. */
+/**
+ * A database from before is brought up to date and keeps what it holds, whatever happens on the
+ * way, and can go back.
+ */
 import assert from 'node:assert/strict';
 import { copyFileSync, existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -16,7 +19,10 @@ import { rebuildTable } from './migrations/rebuild';
 
 const NAMES = Object.keys(MIGRATIONS);
 const FIXTURE = 'tests/fixtures/first-release.sqlite';
-/** Of the statements within a change, and of those outside any, every so many is where a process is killed. */
+/**
+ * Of the statements within a change, and of those outside any, every so many is where a process
+ * is killed.
+ */
 const WITHIN = 31;
 const OUTSIDE = 3;
 /** Tables whose rows a person would miss. */
@@ -38,7 +44,10 @@ async function mustBeClean(db: Database): Promise<void> {
 	assert.deepEqual(await select(db, 'PRAGMA foreign_key_check'), []);
 }
 
-/** What is on the disk at this moment: what a killed process leaves. The shared memory beside it is lost with the process. */
+/**
+ * What is on the disk at this moment: what a killed process leaves. The shared memory beside it
+ * is lost with the process.
+ */
 function snapshot(file: string, to: string): void {
 	for (const tail of ['', '-wal']) if (existsSync(file + tail)) copyFileSync(file + tail, to + tail);
 }
@@ -114,7 +123,8 @@ describe('migrations', () => {
 			const trace = (sql: string) => {
 				// Reading changes nothing: what is killed there leaves what the statement before it left.
 				if (/^(SELECT|PRAGMA (table_info|INDEX|foreign_key))/i.test(sql)) return;
-				// Within a transaction the disk stands still: before it, when all of it is written and not yet done, and a cut of what lies between.
+				// Within a transaction the disk stands still: before it, when all of it is written and not
+				// yet done, and a cut of what lies between.
 				const edge = /^(BEGIN|COMMIT)/i.test(sql);
 				if (!edge && statement++ % WITHIN !== 0) return;
 				const at = newFile();

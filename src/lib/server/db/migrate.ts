@@ -1,4 +1,7 @@
-/** Brings a database up to date. Migrations are listed, not searched for, so that they are bundled with the server. */
+/**
+ * Brings a database up to date. Migrations are listed, not searched for, so that they are bundled
+ * with the server.
+ */
 import { QueryTypes, type QueryInterface, type Sequelize } from 'sequelize';
 import * as first from './migrations/0001-first';
 import * as everyChemistry from './migrations/0002-every-chemistry';
@@ -61,7 +64,10 @@ export async function applied(sequelize: Sequelize): Promise<string[]> {
 	return rows.map((row) => row.name);
 }
 
-/** Throws a {@link StartError} when a later release has written this database: it may hold what this one would not keep. */
+/**
+ * Throws a {@link StartError} when a later release has written this database: it may hold what
+ * this one would not keep.
+ */
 export function mustKnowAll(names: readonly string[], file: string, known = MIGRATIONS): void {
 	const later = names.filter((name) => !(name in known));
 	if (later.length > 0)
@@ -71,9 +77,10 @@ export function mustKnowAll(names: readonly string[], file: string, known = MIGR
 }
 
 /**
- * One change and the note that it was made, in one transaction: after a kill at any moment either both are there or neither.
- * Foreign keys are off while it lasts, since a table that others refer to may be rebuilt, and every reference is checked
- * before it counts. They can only be switched outside a transaction, on the very connection that holds it.
+ * One change and the note that it was made, in one transaction: after a kill at any moment either
+ * both are there or neither. Foreign keys are off while it lasts, since a table that others refer
+ * to may be rebuilt, and every reference is checked before it counts. They can only be switched
+ * outside a transaction, on the very connection that holds it.
  */
 async function whole(sequelize: Sequelize, change: () => Promise<void>, note: () => Promise<unknown>) {
 	await sequelize.query('PRAGMA foreign_keys = OFF');
@@ -95,8 +102,9 @@ async function whole(sequelize: Sequelize, change: () => Promise<void>, note: ()
 }
 
 /**
- * Applies every migration that has not been applied, oldest first, each in one transaction with the record of it, on the one
- * connection of `sequelize`; `beforeUpgrade` is called first where a database that holds something is about to be changed.
+ * Applies every migration that has not been applied, oldest first, each in one transaction with
+ * the record of it, on the one connection of `sequelize`; `beforeUpgrade` is called first where a
+ * database that holds something is about to be changed.
  */
 export async function migrate(
 	sequelize: Sequelize,
@@ -118,7 +126,8 @@ export async function migrate(
 	const remove = (name: string) =>
 		sequelize.query('DELETE FROM migrations WHERE name = :name', { replacements: { name } });
 	await sequelize.query('CREATE TABLE IF NOT EXISTS migrations (name VARCHAR(255) PRIMARY KEY)');
-	// It loads a command line of its own, a quarter of the processor time of a start: only where there is something to do.
+	// It loads a command line of its own, a quarter of the processor time of a start: only where
+	// there is something to do.
 	const { Umzug } = await import('umzug');
 	const umzug = new Umzug({
 		migrations: Object.entries(migrations).map(([name, m]) => ({

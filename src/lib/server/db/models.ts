@@ -1,4 +1,7 @@
-/** Sequelize models over the tables that the migrations make, each with typed rows, from the descriptions in `tables.ts`. */
+/**
+ * Sequelize models over the tables that the migrations make, each with typed rows, from the
+ * descriptions in `tables.ts`.
+ */
 import {
 	DataTypes,
 	type Model,
@@ -43,7 +46,10 @@ interface EventRecord {
 	subject: string;
 	detail: Record<string, unknown>;
 }
-/** A pack in a run, with what is asked of a pack's past; kept by the database itself, never written from here. */
+/**
+ * A pack in a run, with what is asked of a pack's past; kept by the database itself, never
+ * written from here.
+ */
 interface PackInRun {
 	runId: string;
 	packId: string;
@@ -111,7 +117,10 @@ export function columnOf(name: string, field: Field): ModelAttributeColumnOption
 const columnsOf = (fields: Fields): Record<string, ModelAttributeColumnOptions> =>
 	Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, columnOf(name, field)]));
 
-/** Declares every model on `sequelize`. Paranoid tables keep deleted rows, so that a delete can be undone. */
+/**
+ * Declares every model on `sequelize`. Paranoid tables keep deleted rows, so that a delete can be
+ * undone.
+ */
 export function defineModels(sequelize: Sequelize): Models {
 	const table = (name: string, columns: object, options: object) =>
 		sequelize.define(name, columns as never, { tableName: name, ...options });

@@ -1,4 +1,7 @@
-/** Opening a data file: one owner, a log that belongs to it, a sentence for everything that stands in the way; restoring. */
+/**
+ * Opening a data file: one owner, a log that belongs to it, a sentence for everything that stands
+ * in the way; restoring.
+ */
 import assert from 'node:assert/strict';
 import { spawn, spawnSync } from 'node:child_process';
 import {
@@ -119,7 +122,10 @@ describe('opening a data file', () => {
 		assert.deepEqual(await keysIn(again), ['one', 'two'], 'nothing noted: believed');
 	});
 
-	/** Kills a process in the middle of a change that goes round the write-ahead log: its journal is left. */
+	/**
+	 * Kills a process in the middle of a change that goes round the write-ahead log: its journal is
+	 * left.
+	 */
 	function killedOutsideTheLog(file: string): void {
 		const script = `
 			import sqlite3 from 'sqlite3';

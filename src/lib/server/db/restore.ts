@@ -1,6 +1,7 @@
 /**
- * Puts a backup in the place of the data file. The backup is proved first, what is there is kept aside with its log, and the
- * exchange itself is one rename: after a kill at any moment the file in place is a whole one.
+ * Puts a backup in the place of the data file. The backup is proved first, what is there is kept
+ * aside with its log, and the exchange itself is one rename: after a kill at any moment the file
+ * in place is a whole one.
  */
 import {
 	constants,
@@ -23,7 +24,10 @@ import { MIGRATIONS, mustKnowAll } from './migrate';
 import { OPEN_READONLY, OPEN_READWRITE, withHandle } from './sqlite';
 import { asStartError, StartError } from './start-error';
 
-/** Throws a {@link StartError} unless `file` is a whole database of this application, of this release or an earlier one. */
+/**
+ * Throws a {@link StartError} unless `file` is a whole database of this application, of this
+ * release or an earlier one.
+ */
 async function mustBeBackup(file: string): Promise<void> {
 	if (!existsSync(file)) throw new StartError(`There is no ${file}.`);
 	if (!statSync(file).isFile()) throw new StartError(`${file} is not a file.`);
@@ -52,7 +56,10 @@ function settle(file: string): void {
 	closeSync(handle);
 }
 
-/** Keeps what is in place under another name: its log is played in where that can be done, and kept beside it where not. */
+/**
+ * Keeps what is in place under another name: its log is played in where that can be done, and
+ * kept beside it where not.
+ */
 async function keepAside(file: string): Promise<string | null> {
 	if (!existsSync(file)) return null;
 	const aside = `${file}.replaced-${stamp()}`;
@@ -77,8 +84,9 @@ async function keepAside(file: string): Promise<string | null> {
 }
 
 /**
- * Restores `backup` into `file`; throws a {@link StartError} and changes nothing where the backup is not whole or the file is
- * in use. Answers with the name under which the data of before is kept, null where there was none.
+ * Restores `backup` into `file`; throws a {@link StartError} and changes nothing where the backup
+ * is not whole or the file is in use. Answers with the name under which the data of before is
+ * kept, null where there was none.
  */
 export async function restoreDatabase(backup: string, file: string): Promise<{ keptAs: string | null }> {
 	try {

@@ -1,4 +1,7 @@
-/** The few things that are asked of SQLite itself, before and beside Sequelize: one handle, as promises. */
+/**
+ * The few things that are asked of SQLite itself, before and beside Sequelize: one handle, as
+ * promises.
+ */
 import sqlite3 from 'sqlite3';
 
 export const { OPEN_READONLY, OPEN_READWRITE, OPEN_CREATE } = sqlite3;
@@ -39,7 +42,8 @@ export class Handle {
 		return new Promise((resolve, reject) => {
 			const copy = (this.database as Copies).backup(to, (error) => {
 				if (error) return reject(error);
-				// All pages in one step: within one read of the log, so that a write in between cannot start it anew.
+				// All pages in one step: within one read of the log, so that a write in between cannot start
+				// it anew.
 				copy.step(-1, (failed) => {
 					const { completed } = copy;
 					copy.finish((closing) => {

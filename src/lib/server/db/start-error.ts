@@ -9,7 +9,10 @@ interface Coded {
 	cause?: unknown;
 }
 
-/** SQLite's own code of a failure, e.g. `SQLITE_FULL`; also where a library has wrapped it. Empty when it is no such failure. */
+/**
+ * SQLite's own code of a failure, e.g. `SQLITE_FULL`; also where a library has wrapped it. Empty
+ * when it is no such failure.
+ */
 export function sqliteCode(error: unknown): string {
 	// Wrapped a few times at most: the bound is for errors that hold themselves.
 	for (let e = error as Coded | null | undefined, deep = 0; e && deep < 8; deep++) {
@@ -44,7 +47,10 @@ export function asStartError(error: unknown, file: string): unknown {
 export const damaged = (file: string): string =>
 	`${file} is damaged. It is left as it is: bring a backup back with "npm run restore", which keeps the damaged file aside.`;
 
-/** Runs a command's work; where it cannot, the sentence why is all that is printed, and the process ends with 1. */
+/**
+ * Runs a command's work; where it cannot, the sentence why is all that is printed, and the
+ * process ends with 1.
+ */
 export async function inOneSentence(work: () => Promise<void>): Promise<void> {
 	try {
 		await work();

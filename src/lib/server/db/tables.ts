@@ -1,6 +1,7 @@
 /**
- * What is kept, table by table: the fields that core describes, and what only the store knows. Models, rows and their mapping
- * are made from this; the tables themselves are made by migrations, which are frozen, and a test compares the two.
+ * What is kept, table by table: the fields that core describes, and what only the store knows.
+ * Models, rows and their mapping are made from this; the tables themselves are made by
+ * migrations, which are frozen, and a test compares the two.
  */
 import { CHANNEL, CHARGER } from '$core/charger/charger';
 import { HELD_SETTING } from '$core/charger/setting';

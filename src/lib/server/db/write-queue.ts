@@ -1,6 +1,7 @@
 /**
- * Every write goes through one queue on one connection: SQLite has one writer at a time, and whoever waits for it here waits in
- * order and is never turned away. A write reads what it relies on inside its own transaction.
+ * Every write goes through one queue on one connection: SQLite has one writer at a time, and
+ * whoever waits for it here waits in order and is never turned away. A write reads what it relies
+ * on inside its own transaction.
  */
 import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Sequelize } from 'sequelize';
@@ -18,8 +19,9 @@ export class WriteQueue {
 	constructor(private readonly sequelize: Sequelize) {}
 
 	/**
-	 * Runs `work` in one IMMEDIATE transaction after every write that was asked for before. What it returns is returned once
-	 * it is on the disk; where it throws, or returns a refusal, the transaction is taken back.
+	 * Runs `work` in one IMMEDIATE transaction after every write that was asked for before. What it
+	 * returns is returned once it is on the disk; where it throws, or returns a refusal, the
+	 * transaction is taken back.
 	 */
 	run<T>(work: () => Promise<T>): Promise<T> {
 		if (this.inside.getStore())
@@ -53,7 +55,8 @@ export class WriteQueue {
 		try {
 			await this.sequelize.query('BEGIN IMMEDIATE');
 		} catch (error) {
-			// Only after a transaction that could not even be taken back: no write of anybody may go into the rest of it.
+			// Only after a transaction that could not even be taken back: no write of anybody may go into
+			// the rest of it.
 			if (sqliteCode(error) !== 'SQLITE_ERROR') throw error;
 			await this.sequelize.query('ROLLBACK');
 			await this.sequelize.query('BEGIN IMMEDIATE');

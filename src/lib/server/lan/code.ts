@@ -1,4 +1,7 @@
-/** A QR code as one SVG path, a unit a module, with the quiet zone of four that readers ask for (ISO/IEC 18004). */
+/**
+ * A QR code as one SVG path, a unit a module, with the quiet zone of four that readers ask for
+ * (ISO/IEC 18004).
+ */
 import QRCode from 'qrcode';
 
 export interface Code {

@@ -1,6 +1,6 @@
 /**
- * The door from the local network: nothing but the page that asks for the passphrase is answered to who has not entered. Host and
- * Origin are checked as everywhere before this is asked.
+ * The door from the local network: nothing but the page that asks for the passphrase is answered
+ * to who has not entered. Host and Origin are checked as everywhere before this is asked.
  */
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { enterPage, ownPath } from './enter-page';

@@ -1,4 +1,7 @@
-/** The page at which the passphrase is asked for: whole in itself, so that nothing of the application is handed out before. */
+/**
+ * The page at which the passphrase is asked for: whole in itself, so that nothing of the
+ * application is handed out before.
+ */
 
 const escaped = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 

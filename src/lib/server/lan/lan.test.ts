@@ -1,4 +1,7 @@
-/** The door from the local network: the passphrase is kept as a hash, tries are counted, sessions end, nothing is handed out before. */
+/**
+ * The door from the local network: the passphrase is kept as a hash, tries are counted, sessions
+ * end, nothing is handed out before.
+ */
 import assert from 'node:assert/strict';
 import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer, request as ask, type Server } from 'node:http';
@@ -28,7 +31,8 @@ describe('the passphrase', () => {
 		assert.ok(!readFileSync(file, 'utf8').includes(WORDS));
 		assert.equal(statSync(file).mode & 0o777, 0o600);
 		const first = readPassphrase(file)!;
-		// 2^15 rounds over 8 blocks, once: about 32 MB a try. What is dearer locks a small machine out, what is cheaper is guessed.
+		// 2^15 rounds over 8 blocks, once: about 32 MB a try. What is dearer locks a small machine out,
+		// what is cheaper is guessed.
 		assert.deepEqual([first.n, first.r, first.p], [32768, 8, 1]);
 		await setPassphrase(file, WORDS);
 		assert.notEqual(readPassphrase(file)!.hash, first.hash, 'each has a salt of its own');

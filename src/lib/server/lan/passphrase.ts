@@ -1,4 +1,7 @@
-/** The passphrase that opens the application to the local network: kept as a salted scrypt hash (RFC 7914), never itself. */
+/**
+ * The passphrase that opens the application to the local network: kept as a salted scrypt hash
+ * (RFC 7914), never itself.
+ */
 import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
 import { chmodSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 

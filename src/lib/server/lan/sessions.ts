@@ -1,4 +1,7 @@
-/** Who has entered from the local network: random tokens, kept as their hashes, that end after a while. */
+/**
+ * Who has entered from the local network: random tokens, kept as their hashes, that end after a
+ * while.
+ */
 import { createHash, randomBytes } from 'node:crypto';
 
 const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64');
@@ -52,7 +55,10 @@ export function tokenIn(header: string | undefined): string | null {
 	return null;
 }
 
-/** The `Set-Cookie` line; `secure` under https alone, or a browser on a plain address would drop it. */
+/**
+ * The `Set-Cookie` line; `secure` under https alone, or a browser on a plain address would drop
+ * it.
+ */
 export const cookieOf = (token: string, secure: boolean): string =>
 	`${COOKIE}=${token}; Path=/; HttpOnly; SameSite=Strict; Max-Age=${Math.round(LASTS_MS / 1000)}${secure ? '; Secure' : ''}`;
 export const noCookie = (secure: boolean): string =>

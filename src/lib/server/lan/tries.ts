@@ -1,4 +1,7 @@
-/** How often a passphrase may be tried: so many times an address, and so many times at all, in a while. */
+/**
+ * How often a passphrase may be tried: so many times an address, and so many times at all, in a
+ * while.
+ */
 
 const WHILE_MS = 15 * 60e3;
 const OF_ONE = 6;

@@ -1,6 +1,6 @@
 /**
- * What the application asks of a charger that has a data link. A charger without one is the normal case and is served by
- * the key-in card; nothing here may be needed for that.
+ * What the application asks of a charger that has a data link. A charger without one is the
+ * normal case and is served by the key-in card; nothing here may be needed for that.
  */
 import type { Resolved } from '$core/request/context';
 import type {
@@ -26,7 +26,9 @@ export class LinkError extends Error {
 	}
 }
 
-/** Channels are addressed by their ids. Every call rejects with a {@link LinkError} when it fails. */
+/**
+ * Channels are addressed by their ids. Every call rejects with a {@link LinkError} when it fails.
+ */
 export interface ChargerLink {
 	/** Only a simulated charger: puts a pack on its leads. A person does that at a real one. */
 	plugIn?(at: ChannelAddress, resolved: Resolved): Promise<void>;

@@ -1,4 +1,7 @@
-/** The links to chargers by their kind. A link of another kind is one folder and one line in {@link makeLinks}. */
+/**
+ * The links to chargers by their kind. A link of another kind is one folder and one line in
+ * {@link makeLinks}.
+ */
 import type { Charger } from '$core/charger/charger';
 import type { ChargerLink } from './charger-link';
 import { StandInLink } from './stand-in-link';
@@ -14,7 +17,8 @@ export interface Links {
 /** The real links; `standIn` is handed out as well, since only a simulated charger has a speed. */
 export function makeLinks(standInPort: number): Links & { standIn: StandInLink } {
 	const standIn = new StandInLink(standInPort);
-	// A link of another kind is its folder and a line here; its word stands in the description of a charger's link.
+	// A link of another kind is its folder and a line here; its word stands in the description of a
+	// charger's link.
 	const links: Record<Exclude<LinkKind, 'none'>, ChargerLink & { close(): void }> = { 'stand-in': standIn };
 	return {
 		standIn,

@@ -1,6 +1,7 @@
 /**
- * A pack as it is plugged into the simulated charger: what the application knows of it, and a seed by its id. What it really is
- * the simulated charger draws for itself; the same pack behaves the same way again.
+ * A pack as it is plugged into the simulated charger: what the application knows of it, and a
+ * seed by its id. What it really is the simulated charger draws for itself; the same pack behaves
+ * the same way again.
  */
 import type { Resolved } from '$core/request/context';
 import { cellVoltages } from '$core/pack/reading';

@@ -1,6 +1,7 @@
 /**
- * Keeps the simulated charger at hand while a charger on the bench is linked to it: connects at the start of the application,
- * again when the connection is lost, and starts the process when nobody is there.
+ * Keeps the simulated charger at hand while a charger on the bench is linked to it: connects at
+ * the start of the application, again when the connection is lost, and starts the process when
+ * nobody is there.
  */
 import { spawn } from 'node:child_process';
 import type { Logger } from 'pino';

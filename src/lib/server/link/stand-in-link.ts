@@ -1,4 +1,7 @@
-/** The link to the simulated charger: its line protocol over a loopback socket, reconnecting when it must. */
+/**
+ * The link to the simulated charger: its line protocol over a loopback socket, reconnecting when
+ * it must.
+ */
 import { connect, type Socket } from 'node:net';
 import type { z } from 'zod';
 import type { Resolved } from '$core/request/context';
@@ -58,7 +61,10 @@ export class StandInLink implements ChargerLink {
 		return socket;
 	}
 
-	/** Whoever waits on a socket that is gone is told; answers that still come in on it belong to nobody. */
+	/**
+	 * Whoever waits on a socket that is gone is told; answers that still come in on it belong to
+	 * nobody.
+	 */
 	private lost(socket: Socket): void {
 		if (this.socket !== socket) return;
 		const maybeDone = this.connected;

@@ -34,7 +34,10 @@
 	const begin = charger ?? (like && { ...like, name: '' });
 
 	let draft = $state(chargerDraftOf(begin));
-	/** The charger as it was when this form began, or was last looked at: what is saved says what it started from. */
+	/**
+	 * The charger as it was when this form began, or was last looked at: what is saved says what it
+	 * started from.
+	 */
 	// svelte-ignore state_referenced_locally
 	let was = $state.raw(charger);
 	// svelte-ignore state_referenced_locally

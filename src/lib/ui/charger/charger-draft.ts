@@ -1,4 +1,7 @@
-/** A charger as it is being typed: strings in the units people read, turned into the shape that core checks. */
+/**
+ * A charger as it is being typed: strings in the units people read, turned into the shape that
+ * core checks.
+ */
 import { CHANNEL, CHANNEL_CHEMISTRY, CHARGER, type Charger, type ChargerInput } from '$core/charger/charger';
 import { ChargerInputSchema } from '$core/charger/charger-schema';
 import { HELD_SETTING, HELD_SETTINGS, heldFigure, type HeldSettingKind } from '$core/charger/setting';
@@ -16,7 +19,10 @@ import { soFar } from '$core/quantity/parse';
 import { askAboutSlip, USUAL_CHANNEL_CURRENT_A, USUAL_CHANNEL_POWER_W } from '$core/quantity/plausible';
 
 export type ChannelDraft = Draft<typeof CHANNEL>;
-/** A held setting; the channel it belongs to is told by its place, because a new channel has no id yet. */
+/**
+ * A held setting; the channel it belongs to is told by its place, because a new channel has no id
+ * yet.
+ */
 export type HeldDraft = Omit<Draft<typeof HELD_SETTING>, 'channelId'> & { channel: number };
 export type ChargerDraft = Omit<Draft<typeof CHARGER>, 'held'> & {
 	channels: ChannelDraft[];

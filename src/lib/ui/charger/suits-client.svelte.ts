@@ -1,4 +1,7 @@
-/** Judging a channel for every pack, in the browser: asks the worker, shows what it has so far, forgets what came too late. */
+/**
+ * Judging a channel for every pack, in the browser: asks the worker, shows what it has so far,
+ * forgets what came too late.
+ */
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Suit } from '$core/program/suits';
 import type { SuitsJob, SuitsWorker } from '$lib/workers/suits.worker';

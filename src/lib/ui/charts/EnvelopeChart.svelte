@@ -103,7 +103,10 @@
 
 	const ROOM = { left: 55, right: 8, top: 16, bottom: 29 };
 	let wide = $state(640);
-	/** Where the program ends. Near the left edge the words go to the right of the line, or they would leave the picture. */
+	/**
+	 * Where the program ends. Near the left edge the words go to the right of the line, or they
+	 * would leave the picture.
+	 */
 	function endLine(x: number, c: ChartColours) {
 		const plot = Math.max(60, wide - ROOM.left - ROOM.right);
 		const text = `ends ${x.toFixed(1)} V`;

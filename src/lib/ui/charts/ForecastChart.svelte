@@ -49,7 +49,9 @@
 		label
 	}: Props = $props();
 
-	/** Current is drawn by its size, whichever way it flows; a band that holds both ways begins at 0. */
+	/**
+	 * Current is drawn by its size, whichever way it flows; a band that holds both ways begins at 0.
+	 */
 	const sized = (low: number, high: number) =>
 		low < 0 && high > 0 ? [0, Math.max(-low, high)] : [Math.abs(low), Math.abs(high)].sort((a, b) => a - b);
 	const ranges = (b: Band, of: 'packV' | 'currentA') =>
@@ -71,8 +73,8 @@
 				x: timerAtMin,
 				text: `timer ${timerMin}${timedLeg < 0 ? '' : ` of leg ${timedLeg + 1}`}`,
 				tone: 'stop',
-				// Of several legs one is timed: from where, and how far, is shown along the top; a line across everything
-				// would say that it cuts whatever runs then.
+				// Of several legs one is timed: from where, and how far, is shown along the top; a line
+				// across everything would say that it cuts whatever runs then.
 				from: legs.length ? timerFromMin : undefined
 			});
 		if (limitMin !== null && limitMin <= endMin)

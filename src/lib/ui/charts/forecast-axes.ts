@@ -1,4 +1,7 @@
-/** The axes of a forecast: what the first drawing, made at once, and the chart that takes its place have in common. */
+/**
+ * The axes of a forecast: what the first drawing, made at once, and the chart that takes its
+ * place have in common.
+ */
 import type { Band } from '$core/forecast/monte-carlo';
 import { minuteTicks, roundTicks, type Ticks } from './ticks';
 

@@ -1,4 +1,7 @@
-/** Where the names beside a plot's vertical lines stand, so that none lies over another and as few as can be over a line. */
+/**
+ * Where the names beside a plot's vertical lines stand, so that none lies over another and as few
+ * as can be over a line.
+ */
 
 export interface Named {
 	/** Where the line stands, px from the left of the plot. */
@@ -19,7 +22,10 @@ export const GAP = 4;
 export const LETTER = 6.6;
 const MOST_ROWS = 6;
 
-/** What speaks against a place, in rows that it is worth going down for: another's line through the name, the left side. */
+/**
+ * What speaks against a place, in rows that it is worth going down for: another's line through
+ * the name, the left side.
+ */
 const CROSSED = 1.5;
 const LEFT_SIDE = 0.1;
 const OUTSIDE = 40;

@@ -1,4 +1,7 @@
-/** What a plot of our own draws: curves, areas, lines with names and a point, in the units of its axes. */
+/**
+ * What a plot of our own draws: curves, areas, lines with names and a point, in the units of its
+ * axes.
+ */
 
 export type Tone = 'act' | 'check' | 'stop' | 'quiet' | 'ink' | 'store';
 
@@ -35,7 +38,10 @@ export interface Mark {
 	/** px on, px off; none is a full line. */
 	dash?: number;
 	foot?: boolean;
-	/** It ends a stretch that begins here: drawn as a bar along the top, with a short line at its end. */
+	/**
+	 * It ends a stretch that begins here: drawn as a bar along the top, with a short line at its
+	 * end.
+	 */
 	from?: number;
 }
 
@@ -48,7 +54,10 @@ export interface Level {
 
 const shown = (v: number) => (Math.round(v * 10) / 10).toString();
 
-/** SVG path through points that `at` puts in their place; a point that is no number breaks the line. */
+/**
+ * SVG path through points that `at` puts in their place; a point that is no number breaks the
+ * line.
+ */
 export function lineThrough(points: readonly Point[], at: (p: Point) => Point): string {
 	let open = false;
 	let d = '';

@@ -31,7 +31,10 @@
 	};
 
 	let typed = $state.raw<DateValue | undefined>(undefined);
-	/** The page is read again every so often: what is being typed goes back only where the moment itself has changed. */
+	/**
+	 * The page is read again every so often: what is being typed goes back only where the moment
+	 * itself has changed.
+	 */
 	const given = $derived(value);
 	$effect.pre(() => {
 		typed = inward(given);

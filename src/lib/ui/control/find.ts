@@ -1,4 +1,7 @@
-/** Finding by typing: every word that was typed must begin a word of what is looked through, in whatever order. */
+/**
+ * Finding by typing: every word that was typed must begin a word of what is looked through, in
+ * whatever order.
+ */
 
 /** Letters alone, without accents, case or punctuation; a figure and its unit are two words. */
 const plain = (text: string): string =>
@@ -11,7 +14,10 @@ const plain = (text: string): string =>
 
 const wordsOf = (text: string): string[] => plain(text).split(' ').filter(Boolean);
 
-/** How well `text` fits what was typed: 0 not at all, more is better. A word at the beginning and a whole word count for more. */
+/**
+ * How well `text` fits what was typed: 0 not at all, more is better. A word at the beginning and
+ * a whole word count for more.
+ */
 export function fit(typed: string, text: string): number {
 	const wanted = wordsOf(typed);
 	const words = wordsOf(text);

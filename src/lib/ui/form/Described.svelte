@@ -7,7 +7,10 @@
 
 	interface Props {
 		field: Description;
-		/** A figure, a text, a day, a reference and a choice are strings; a flag is a boolean; several of a few words a list. */
+		/**
+		 * A figure, a text, a day, a reference and a choice are strings; a flag is a boolean; several
+		 * of a few words a list.
+		 */
 		value: unknown;
 		error?: string;
 		/** What a reference may refer to, and how each is written. */

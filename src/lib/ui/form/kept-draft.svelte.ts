@@ -1,6 +1,6 @@
 /**
- * What is being typed, kept in this window until it is saved or given up: it comes back after a reload, a wrong turn or a crash of
- * the page. Nothing of it is sent anywhere.
+ * What is being typed, kept in this window until it is saved or given up: it comes back after a
+ * reload, a wrong turn or a crash of the page. Nothing of it is sent anywhere.
  */
 
 interface Kept {

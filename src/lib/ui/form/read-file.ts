@@ -1,6 +1,9 @@
 /** The text of a file that a person chose. */
 
-/** UTF-8, UTF-16 where its first bytes say so, else the letters of western Europe; null where it is no text at all. */
+/**
+ * UTF-8, UTF-16 where its first bytes say so, else the letters of western Europe; null where it
+ * is no text at all.
+ */
 export async function readText(file: Blob): Promise<string | null> {
 	const bytes = new Uint8Array(await file.arrayBuffer());
 	const [a, b] = bytes;

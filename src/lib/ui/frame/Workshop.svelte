@@ -35,7 +35,10 @@
 	};
 	const said = (value: unknown) => (typeof value === 'boolean' ? (value ? 'on' : 'off') : String(value));
 
-	/** Writes one choice over the value that is known; changed in another window meanwhile, both are said and theirs stays. */
+	/**
+	 * Writes one choice over the value that is known; changed in another window meanwhile, both are
+	 * said and theirs stays.
+	 */
 	function set<K extends keyof Standing>(key: K, value: Standing[K]) {
 		pressed = { ...pressed, [key]: value };
 		queue = queue.then(async () => {

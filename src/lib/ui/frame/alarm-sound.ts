@@ -1,4 +1,7 @@
-/** Two tones, loud enough for the next room. A browser lets a page sound only after a press on it: the first one anywhere will do. */
+/**
+ * Two tones, loud enough for the next room. A browser lets a page sound only after a press on it:
+ * the first one anywhere will do.
+ */
 let context: AudioContext | null = null;
 
 /** Listens for the first press. Returns what stops that. */

@@ -1,6 +1,7 @@
 /**
- * A long list is drawn in two steps: its head with the page, the rest once the page is there. The first answer of the server stays
- * quick with hundreds of rows, and nothing is missing a moment later.
+ * A long list is drawn in two steps: its head with the page, the rest once the page is there. The
+ * first answer of the server stays quick with hundreds of rows, and nothing is missing a moment
+ * later.
  */
 import { onMount } from 'svelte';
 

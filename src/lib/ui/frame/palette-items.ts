@@ -1,4 +1,7 @@
-/** What can be found from anywhere: places, settings and actions, packs and what may be done with them, chargers, channels, runs. */
+/**
+ * What can be found from anywhere: places, settings and actions, packs and what may be done with
+ * them, chargers, channels, runs.
+ */
 import { chemistryOf } from '$core/chemistry/catalogue';
 import { channelNameOf, type Charger } from '$core/charger/charger';
 import type { Run } from '$core/log/run';

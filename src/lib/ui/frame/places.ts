@@ -1,6 +1,6 @@
 /**
- * The places of the application, in the order of the rail; `key` is pressed after `g`. Those for the thumb stand in a phone's bar,
- * the others are one press further, under Find.
+ * The places of the application, in the order of the rail; `key` is pressed after `g`. Those for
+ * the thumb stand in a phone's bar, the others are one press further, under Find.
  */
 import BookOpenText from '@lucide/svelte/icons/book-open-text';
 import CalendarClock from '@lucide/svelte/icons/calendar-clock';

@@ -1,6 +1,9 @@
 import type { Action } from 'svelte/action';
 
-/** Lets the keyboard scroll a box that overflows: in the tab order only while there is something to scroll. */
+/**
+ * Lets the keyboard scroll a box that overflows: in the tab order only while there is something
+ * to scroll.
+ */
 export const reachable: Action<HTMLElement> = (node) => {
 	const look = () => {
 		const overflows = node.scrollHeight > node.clientHeight + 1 || node.scrollWidth > node.clientWidth + 1;

@@ -1,4 +1,6 @@
-/** What was done and can be taken back: said in a toast, and listed until another page is opened. */
+/**
+ * What was done and can be taken back: said in a toast, and listed until another page is opened.
+ */
 import { toast } from 'svelte-sonner';
 
 /** Long enough to notice a slip and to find the way back, ms. */

@@ -24,7 +24,10 @@
 
 	interface Props {
 		pack?: Pack | null;
-		/** A pack that a new one is like: everything but its name, what was measured of it, and its past. */
+		/**
+		 * A pack that a new one is like: everything but its name, what was measured of it, and its
+		 * past.
+		 */
 		like?: Pack | null;
 		/** The other packs of the shelf, to name a partner from. */
 		others?: Pick<Pack, 'id' | 'name' | 'chemistry' | 'cells'>[];
@@ -36,7 +39,10 @@
 	// The draft starts from the pack and then belongs to the person typing.
 	// svelte-ignore state_referenced_locally
 	let draft = $state(packDraftOf(pack ?? asNew(like)));
-	/** The pack as it was when this form began, or was last looked at: what is saved says what it started from. */
+	/**
+	 * The pack as it was when this form began, or was last looked at: what is saved says what it
+	 * started from.
+	 */
 	// svelte-ignore state_referenced_locally
 	let was = $state.raw(pack);
 	// svelte-ignore state_referenced_locally

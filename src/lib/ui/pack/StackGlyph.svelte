@@ -17,7 +17,10 @@
 		cellV: number[] | null;
 		/** Volts of the pack where no cell can be read: drawn as a mean, under the hatching. */
 		packV?: number | null;
-		/** Estimated share of its charge with its band, 0 to 1: drawn instead of the volts where the band is wide. */
+		/**
+		 * Estimated share of its charge with its band, 0 to 1: drawn instead of the volts where the
+		 * band is wide.
+		 */
 		charge?: { soc: number | null; band: Window | null; state?: ReadinessState } | null;
 		/** Height in px; the width follows. */
 		size?: number;
@@ -26,7 +29,10 @@
 	}
 	let { pack, cellV, packV = null, charge = null, size = 32, label }: Props = $props();
 
-	/** A band wider than this is shown as what it is; of lithium cells that were read it is about a tenth. */
+	/**
+	 * A band wider than this is shown as what it is; of lithium cells that were read it is about a
+	 * tenth.
+	 */
 	const WIDE = 0.25;
 
 	const id = $props.id();

@@ -1,4 +1,7 @@
-/** A pack as it is being typed: strings in the units people read, turned into the shape that core checks. */
+/**
+ * A pack as it is being typed: strings in the units people read, turned into the shape that core
+ * checks.
+ */
 import { chemistryOf } from '$core/chemistry/catalogue';
 import { PACK, type Pack, type PackInput } from '$core/pack/pack';
 import { PackInputSchema } from '$core/pack/pack-schema';
@@ -39,7 +42,10 @@ export function readPackDraft(draft: PackDraft): Read<PackInput> {
 	return checkedDraft(PackInputSchema, { ...values, balanceLead }, errors);
 }
 
-/** Asks about a capacity that is plausible only off by ten or a thousand; null when there is nothing to ask. */
+/**
+ * Asks about a capacity that is plausible only off by ten or a thousand; null when there is
+ * nothing to ask.
+ */
 export function askAboutDraft(draft: PackDraft) {
 	return askAboutSlip(soFar(draft.capacityAh), USUAL_CAPACITY_MAH);
 }

@@ -47,7 +47,10 @@
 	const ticks = $derived(
 		tickValues(roundTicks(span.low, span.high, small ? 4 : 10)).filter((t) => t >= span.low && t <= span.high)
 	);
-	/** Each chip in the lowest row in which it covers no other; its stem stands at its volts all the same. */
+	/**
+	 * Each chip in the lowest row in which it covers no other; its stem stands at its volts all the
+	 * same.
+	 */
 	const laid = $derived.by(() => {
 		const ends: number[] = [];
 		return [...chips]

@@ -1,4 +1,7 @@
-/** A pile sorted at once, every batch of it judged in full: what turns out too hard is forbidden and the rest sorted again. */
+/**
+ * A pile sorted at once, every batch of it judged in full: what turns out too hard is forbidden
+ * and the rest sorted again.
+ */
 import { sortWithin, type Sorted } from '$core/parallel/batches';
 import { batchKey, type Sorting } from '$core/parallel/sorter';
 import type { ResolvedPractice } from '$core/practice/practice';
@@ -7,7 +10,10 @@ import type { Member } from '$core/simulate/joining/member';
 
 /** At once, ms: a page answers in the frame it is asked in. */
 const AT_ONCE_MS = 25;
-/** Quick figures and the full judgement differ at the edge alone: more rounds than this are a bug, and then single packs are left. */
+/**
+ * Quick figures and the full judgement differ at the edge alone: more rounds than this are a bug,
+ * and then single packs are left.
+ */
 const MOST_ROUNDS = 12;
 
 export interface JudgedSorting {

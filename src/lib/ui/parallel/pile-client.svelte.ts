@@ -1,4 +1,7 @@
-/** The worker that sorts a pile on and says what a batch does; opened in the browser, one for the page. */
+/**
+ * The worker that sorts a pile on and says what a batch does; opened in the browser, one for the
+ * page.
+ */
 import { proxy, wrap, type Remote } from 'comlink';
 import type { Sorted } from '$core/parallel/batches';
 import type { Sorting } from '$core/parallel/sorter';

@@ -1,4 +1,7 @@
-/** The clock along a plan: hours in which somebody is there at full width, the others drawn together. */
+/**
+ * The clock along a plan: hours in which somebody is there at full width, the others drawn
+ * together.
+ */
 import type { Hours } from '$core/plan/plan';
 
 export interface Stretch {

@@ -1,4 +1,7 @@
-/** Moments as the browser's own date and time fields hold them: in the person's zone, to the minute. */
+/**
+ * Moments as the browser's own date and time fields hold them: in the person's zone, to the
+ * minute.
+ */
 import dayjs from 'dayjs';
 
 /** `2026-11-28T09:00`. */

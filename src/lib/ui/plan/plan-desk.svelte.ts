@@ -1,4 +1,7 @@
-/** A plan on the page: what is kept of it, what is found for it, and every change with its way back. */
+/**
+ * A plan on the page: what is kept of it, what is found for it, and every change with its way
+ * back.
+ */
 import { proxy, wrap, type Remote } from 'comlink';
 import { toast } from 'svelte-sonner';
 import type { PlanningGround } from '$core/plan/bench';
@@ -29,7 +32,10 @@ export class PlanDesk {
 	power = $state.raw<{ curves: PowerCurve[]; from: string; slotMin: number } | null>(null);
 	helps = $state.raw<Helps[]>([]);
 	others = $state.raw<OtherWay[]>([]);
-	/** What the planning that was last done here changed, in words: '' where nothing, null before there was one. */
+	/**
+	 * What the planning that was last done here changed, in words: '' where nothing, null before
+	 * there was one.
+	 */
 	moved = $state<string | null>(null);
 	private keeping: Promise<void> = Promise.resolve();
 	/** How far the search is, 0 to 1; null while none runs. */
@@ -107,7 +113,10 @@ export class PlanDesk {
 		});
 	}
 
-	/** Works out the places of all that is still to be done; `keep` changes no more than is worth it, `brief` asks for nothing beside. */
+	/**
+	 * Works out the places of all that is still to be done; `keep` changes no more than is worth it,
+	 * `brief` asks for nothing beside.
+	 */
 	async work(keep: boolean, brief = false): Promise<void> {
 		if (!this.remote) return;
 		const job = ++this.job;
@@ -167,7 +176,10 @@ export class PlanDesk {
 		void this.keepPlanned();
 	}
 
-	/** Writes down the places that were found; what another window said of the plan meanwhile is not overwritten. */
+	/**
+	 * Writes down the places that were found; what another window said of the plan meanwhile is not
+	 * overwritten.
+	 */
 	private async keepPlanned(): Promise<void> {
 		const { found, plan } = this;
 		if (!found) return;

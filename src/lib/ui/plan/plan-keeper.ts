@@ -1,6 +1,7 @@
 /**
- * Plans the rest anew wherever the application is open: a start that is missed, a run that takes its time or an end that is none
- * moves the plan whether or not its page is looked at, and what moved is said.
+ * Plans the rest anew wherever the application is open: a start that is missed, a run that takes
+ * its time or an end that is none moves the plan whether or not its page is looked at, and what
+ * moved is said.
  */
 import { toast } from 'svelte-sonner';
 import { goto } from '$app/navigation';
@@ -20,7 +21,10 @@ const behind = async (): Promise<Behind | null> => {
 	return sent.ok && sent.value?.departure !== answered ? sent.value : null;
 };
 
-/** One window at a time, where the browser can say so (a secure context); a second planning would find the same. */
+/**
+ * One window at a time, where the browser can say so (a secure context); a second planning would
+ * find the same.
+ */
 async function alone(act: () => Promise<void>): Promise<void> {
 	if (!('locks' in navigator)) return act();
 	await navigator.locks.request('plan', { ifAvailable: true }, async (lock) => {

@@ -25,7 +25,10 @@
 		keyed
 	}: Props = $props();
 
-	/** Presses are sent in their order, each with what its box shows then: the list is drawn anew only after the answer. */
+	/**
+	 * Presses are sent in their order, each with what its box shows then: the list is drawn anew
+	 * only after the answer.
+	 */
 	let sending: Promise<unknown> = Promise.resolve();
 	/** Draws the boxes as they are on record, after one that was refused. */
 	let refused = $state(0);

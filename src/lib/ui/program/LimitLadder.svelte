@@ -12,7 +12,10 @@
 	let { candidates, decidedBy, show, most = 5 }: Props = $props();
 
 	const rungs = $derived(candidates.slice(0, most));
-	/** Limits so many times the least run off the scale: drawn out, the one that binds would not be seen. */
+	/**
+	 * Limits so many times the least run off the scale: drawn out, the one that binds would not be
+	 * seen.
+	 */
 	const FURTHEST = 5;
 	const full = $derived(Math.min(rungs.at(-1)?.value ?? 1, FURTHEST * (rungs[0]?.value || 1)));
 	/** The one that is read in full; long names are cut otherwise. */

@@ -49,7 +49,10 @@
 	const many = $derived(decision.candidates.length > 1);
 	const name = $derived(settingName(id, task));
 	const shown = (stored: number) => Number((stored * shownPerStored(id)).toPrecision(9));
-	/** Limits are written to a tenth, down as what is keyed: a limit of 3.86 A does not read 3.9 above a setting of 3.8. */
+	/**
+	 * Limits are written to a tenth, down as what is keyed: a limit of 3.86 A does not read 3.9
+	 * above a setting of 3.8.
+	 */
 	function show(stored: number): string {
 		if (id !== 'currentA' && id !== 'dischargeA') return showFigure(id, stored);
 		const per = stored < 1 ? 100 : 10;

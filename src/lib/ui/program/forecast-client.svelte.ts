@@ -1,4 +1,7 @@
-/** The forecast's band in the browser: asks the workers for it, and forgets answers that come too late. */
+/**
+ * The forecast's band in the browser: asks the workers for it, and forgets answers that come too
+ * late.
+ */
 import type { Band } from '$core/forecast/monte-carlo';
 import type { ProgramContext } from '$core/request/context';
 import type { ProgramSettings } from '$core/request/settings';

@@ -1,11 +1,17 @@
-/** The workers that draw a forecast's runs, and what joins what they find; loaded once a page is there, as a first drawing needs none of it. */
+/**
+ * The workers that draw a forecast's runs, and what joins what they find; loaded once a page is
+ * there, as a first drawing needs none of it.
+ */
 import { proxy, wrap, type Remote } from 'comlink';
 import { bandOf, emptySamples, joinSamples, type Band, type Samples } from '$core/forecast/monte-carlo';
 import type { ProgramContext } from '$core/request/context';
 import type { ProgramSettings } from '$core/request/settings';
 import type { ForecastWorker } from '$lib/workers/forecast.worker';
 
-/** The band is drawn from so many runs first, then from more; the last is enough for a smooth 5 to 95 %. */
+/**
+ * The band is drawn from so many runs first, then from more; the last is enough for a smooth 5 to
+ * 95 %.
+ */
 const STAGES = [50, 200, 1000];
 const RUNS = STAGES.at(-1)!;
 const SEED = 7;
@@ -24,7 +30,10 @@ export class ForecastPool {
 		this.remotes = this.workers.map((worker) => wrap<ForecastWorker>(worker));
 	}
 
-	/** Draws runs for job `id`; `onband` hears of each stage with a band and the share that is done, null once all is. */
+	/**
+	 * Draws runs for job `id`; `onband` hears of each stage with a band and the share that is done,
+	 * null once all is.
+	 */
 	run(
 		id: number,
 		context: ProgramContext,

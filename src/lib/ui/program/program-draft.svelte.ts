@@ -1,10 +1,16 @@
-/** A program while a person works on it: what they set by hand, with undo, and what core makes of it. */
+/**
+ * A program while a person works on it: what they set by hand, with undo, and what core makes of
+ * it.
+ */
 import type { PracticeLayer } from '$core/practice/practice';
 import type { ProgramContext } from '$core/request/context';
 import type { Overrides, SettingId } from '$core/request/settings';
 import { solve } from '$core/program/solve';
 
-/** Points of the forecast's curve are so far apart, s, or a step of its simulation where that is longer. */
+/**
+ * Points of the forecast's curve are so far apart, s, or a step of its simulation where that is
+ * longer.
+ */
 const TRACE_S = 20;
 
 export class ProgramDraft {

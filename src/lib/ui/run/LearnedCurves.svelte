@@ -14,7 +14,10 @@
 	]);
 	const WIDE = 150;
 	const TALL = 34;
-	/** A bell over ±3.2 standard deviations of what was known before; narrower ones are taller, up to the picture's height. */
+	/**
+	 * A bell over ±3.2 standard deviations of what was known before; narrower ones are taller, up to
+	 * the picture's height.
+	 */
 	const bell = (l: Learned, of: 'before' | 'now') => {
 		const { mean, sigma } = l[of];
 		const reach = 3.2 * Math.max(l.before.sigma, 1e-9);

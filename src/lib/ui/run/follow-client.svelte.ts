@@ -1,4 +1,7 @@
-/** A run by hand followed in the browser: asks the worker what the screen should read, and again at every minute. */
+/**
+ * A run by hand followed in the browser: asks the worker what the screen should read, and again
+ * at every minute.
+ */
 import { wrap, type Remote } from 'comlink';
 import type { KeptLook } from '$core/log/look';
 import type { ProgramContext } from '$core/request/context';

@@ -1,4 +1,7 @@
-/** What a page has heard of a run since it was loaded, and how it goes on from what was kept before. */
+/**
+ * What a page has heard of a run since it was loaded, and how it goes on from what was kept
+ * before.
+ */
 import type { LiveValues } from '$lib/server/services/runs/live';
 
 /** A run's columns as its charts draw them; of each cell a column of its own. */
@@ -27,7 +30,10 @@ const only = (of: Heard, keep: (k: number) => boolean): Heard => {
 export class HeardCourse {
 	private heard = $state.raw<Heard>(nothing());
 
-	/** Takes a sample; one that is not later than the last is passed over. Over {@link MOST} samples every other is let go. */
+	/**
+	 * Takes a sample; one that is not later than the last is passed over. Over {@link MOST} samples
+	 * every other is let go.
+	 */
 	add(v: LiveValues): void {
 		if (v.timeS <= (this.heard.timeS.at(-1) ?? -1)) return;
 		const before =

@@ -13,12 +13,15 @@ export interface Unsent {
 /** A short break in the line is waited out before a request is sent again, ms. */
 const AGAIN_MS = 800;
 
-/** The browser keeps at most 64 KiB under way for pages that are gone; a letter may take four bytes. */
+/**
+ * The browser keeps at most 64 KiB under way for pages that are gone; a letter may take four
+ * bytes.
+ */
 const KEPT_ALIVE_CHARS = 12_000;
 
 /**
- * The key of each request that has not been answered, by what it asks for: pressed again after a lost answer, it goes out with
- * the same key, and the server does it once.
+ * The key of each request that has not been answered, by what it asks for: pressed again after a
+ * lost answer, it goes out with the same key, and the server does it once.
  */
 const unanswered = new Map<string, string>();
 

@@ -12,9 +12,10 @@ class LiveFeed {
 	private source: EventSource | null = null;
 
 	/**
-	 * Opens the feed; `onChange` is called when a run starts, ends or is taken back. Returns what closes it. A page that is left is kept by the browser for
-	 * a while with its connections open, and a browser allows only a few to one host: so the feed is closed on leaving, and
-	 * opened again on coming back.
+	 * Opens the feed; `onChange` is called when a run starts, ends or is taken back. Returns what
+	 * closes it. A page that is left is kept by the browser for a while with its connections open,
+	 * and a browser allows only a few to one host: so the feed is closed on leaving, and opened
+	 * again on coming back.
 	 */
 	open(onChange: (heard: Heard) => void): () => void {
 		const leave = () => this.disconnect();

@@ -1,6 +1,7 @@
 /**
- * Reads what a page shows anew. The router lets a re-read abort a navigation that is under way: a run that starts somewhere while a
- * link is being followed would take the person back to where they were. So it waits until the page has been gone to.
+ * Reads what a page shows anew. The router lets a re-read abort a navigation that is under way: a
+ * run that starts somewhere while a link is being followed would take the person back to where
+ * they were. So it waits until the page has been gone to.
  */
 import { invalidate, invalidateAll } from '$app/navigation';
 import { navigating } from '$app/state';

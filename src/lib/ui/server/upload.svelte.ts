@@ -12,7 +12,10 @@ export interface Uploading {
 
 const no = (message: string): Unsent => ({ ok: false, message, fields: {} });
 
-/** Sends a file as it is; `fetch` tells nothing of how far an upload is, so it is the older request. */
+/**
+ * Sends a file as it is; `fetch` tells nothing of how far an upload is, so it is the older
+ * request.
+ */
 export function upload<T>(path: string, file: File): Uploading {
 	let share = $state(0);
 	const request = new XMLHttpRequest();

@@ -43,7 +43,10 @@
 		othersOnSupplyW: 0,
 		packRates: packRates(chemistryOf(p.chemistry), p, 'standard', 20)
 	});
-	/** For every pack this channel takes: what the charger can give it when full, as a share of 1C, and what decides. */
+	/**
+	 * For every pack this channel takes: what the charger can give it when full, as a share of 1C,
+	 * and what decides.
+	 */
 	const reach = $derived(
 		takes
 			.map((p) => {

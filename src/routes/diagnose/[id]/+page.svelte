@@ -80,7 +80,10 @@
 		await set(to);
 		offerUndo(`${pack.name} is noted as ${to}.`, () => set(fields.condition));
 	}
-	/** What is found at a lead, or of a pack's later use, is noted with the pack: the next who takes it reads it there. */
+	/**
+	 * What is found at a lead, or of a pack's later use, is noted with the pack: the next who takes
+	 * it reads it there.
+	 */
 	const NOTED = ['replace lead', 'mend balance lead', 'spare use'];
 	const note = $derived(
 		first && top && NOTED.includes(top.action)

@@ -21,7 +21,10 @@
 		void clueId;
 		sure = 'sure';
 	});
-	/** Whether the likeliest causes would read apart; a glance for danger is asked for whatever they are. */
+	/**
+	 * Whether the likeliest causes would read apart; a glance for danger is asked for whatever they
+	 * are.
+	 */
 	const tells = $derived(next.reads.some((r) => Math.abs(r.then - r.now) >= 0.02));
 	const nameOf = (id: string) => report.causes.find((c) => c.id === id)?.name ?? id;
 	/** Nothing is ever certain. */

@@ -36,14 +36,20 @@
 			: null
 	);
 
-	/** The settings that its task has; what a guard is not set to is said, what never applied is left out. */
+	/**
+	 * The settings that its task has; what a guard is not set to is said, what never applied is left
+	 * out.
+	 */
 	const shown = $derived(
 		taskOf(run.task)
 			.settings.map((id) => [id, run.settings[id] ?? null] as const)
 			.filter(([id, value]) => value !== null || GUARDS.includes(id))
 	);
 
-	/** What comes next for the pack, where nothing has happened to it since and its end says nothing of it. */
+	/**
+	 * What comes next for the pack, where nothing has happened to it since and its end says nothing
+	 * of it.
+	 */
 	const proposed = $derived(
 		data.last &&
 			data.packOnShelf &&
@@ -103,7 +109,10 @@
 			toast('Note saved.');
 		} else toast.error(sent.message);
 	}
-	/** A discharge down to its end measured the capacity, if the pack began full; of packs joined it measured the sum. */
+	/**
+	 * A discharge down to its end measured the capacity, if the pack began full; of packs joined it
+	 * measured the sum.
+	 */
 	const measuredAh = $derived.by(() => {
 		if (!data.packOnShelf || !data.pack || !endedWell(run) || run.joined.length > 0) return null;
 		// One that had to end higher has not shown all that the pack holds.

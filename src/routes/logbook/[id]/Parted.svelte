@@ -12,7 +12,10 @@
 		before: 'by its volts before',
 		capacity: 'by capacity'
 	} as const;
-	/** Those that were still to be measured when typing began: a line stays where it is once it is typed. */
+	/**
+	 * Those that were still to be measured when typing began: a line stays where it is once it is
+	 * typed.
+	 */
 	let typing = $state.raw<Pack[] | null>(null);
 	const waiting = $derived(packs.filter((p) => p.onShelf && p.cellV === null));
 </script>

@@ -30,7 +30,10 @@
 	const chemistry = $derived(chemistryOf(pack.chemistry));
 	const usable = $derived(data.condition.condition === 'in service');
 
-	/** What carriers ask of a lithium pack in the air, a share of its charge; the program to travel aims there. */
+	/**
+	 * What carriers ask of a lithium pack in the air, a share of its charge; the program to travel
+	 * aims there.
+	 */
 	const TRAVEL_SOC = 0.3;
 	const KEPT_IN: Record<string, string> = PACK.keptIn.words;
 	/** The last time anything moved its charge. */

@@ -34,7 +34,8 @@
 	let chosen = $state(page.url.searchParams.get('job'));
 	let busy = $state(false);
 
-	// What another page, or another run, changed is taken up; where it departs from the plan, the rest is planned anew.
+	// What another page, or another run, changed is taken up; where it departs from the plan, the
+	// rest is planned anew.
 	const departure = ({ plan: of, progress, deviates }: typeof data.standing) =>
 		departureOf(deviates, of.plannedAt, progress);
 	let answered = '';

@@ -5,7 +5,10 @@ import { listChargers } from '$lib/server/services/chargers/chargers';
 import { programContext } from '$lib/server/services/programs/programs';
 import type { PageServerLoad } from './$types';
 
-/** One side of the comparison from its part of the address, `channel.purpose`; the other side's where it is absent. */
+/**
+ * One side of the comparison from its part of the address, `channel.purpose`; the other side's
+ * where it is absent.
+ */
 export const load: PageServerLoad = async ({ url }) => {
 	const { db } = await app();
 	const now = new Date().toISOString();

@@ -35,7 +35,9 @@
 	let warmth = $state('');
 	/** More minutes than the clock allows: it had begun before it was noted here. */
 	let begunEarlier = $state(false);
-	/** Minutes by this clock since it was noted as begun; asked anew with every figure that is typed. */
+	/**
+	 * Minutes by this clock since it was noted as begun; asked anew with every figure that is typed.
+	 */
 	const elapsedMin = $derived(minutes === '' ? 0 : (Date.now() - Date.parse(run.startedAt)) / 60e3);
 	const tooLong = $derived.by(() => {
 		const read = readFigure(RUN_RESULT.durationMin, minutes);

@@ -48,7 +48,10 @@
 	});
 
 	const known = $derived(client.known);
-	/** What the looks have taught is kept with the run, once it has settled: its pack's own book learns from it. */
+	/**
+	 * What the looks have taught is kept with the run, once it has settled: its pack's own book
+	 * learns from it.
+	 */
 	const SETTLED_MS = 1500;
 	const ENOUGH = 3;
 	const capacity = $derived(known?.learned.capacityAh ?? null);

@@ -1,4 +1,7 @@
-/** The first tables: packs and readings, supplies, chargers with channels and held settings, programs, runs, telemetry. */
+/**
+ * The first tables: packs and readings, supplies, chargers with channels and held settings,
+ * programs, runs, telemetry.
+ */
 import { DataTypes, type QueryInterface } from 'sequelize';
 import { indexOnce } from './once';
 
@@ -154,7 +157,8 @@ export async function up(q: QueryInterface): Promise<void> {
 	await indexOnce(q, 'runs', ['startedAt']);
 	await indexOnce(q, 'runs', ['packId', 'startedAt']);
 	await indexOnce(q, 'runs', ['status']);
-	// Two windows may press start at the same moment: the database itself allows one run a channel and one a pack.
+	// Two windows may press start at the same moment: the database itself allows one run a channel
+	// and one a pack.
 	for (const column of ['channelId', 'packId'])
 		await q.sequelize.query(
 			`CREATE UNIQUE INDEX IF NOT EXISTS runs_one_running_per_${column} ON runs (${column}) WHERE status = 'running' AND deletedAt IS NULL`

@@ -1,4 +1,7 @@
-/** What the other chemistries and tasks need of packs, channels, chargers, supplies and programs; memory slots. */
+/**
+ * What the other chemistries and tasks need of packs, channels, chargers, supplies and programs;
+ * memory slots.
+ */
 import { DataTypes, type QueryInterface } from 'sequelize';
 import { columnOnce, indexOnce } from './once';
 

@@ -1,4 +1,7 @@
-/** A reading says whether the pack was used since its last run; an index that answers what a pack's past runs say of its care. */
+/**
+ * A reading says whether the pack was used since its last run; an index that answers what a
+ * pack's past runs say of its care.
+ */
 import { DataTypes, type QueryInterface } from 'sequelize';
 import { columnOnce, indexOnce } from './once';
 
@@ -10,7 +13,8 @@ export async function up(q: QueryInterface): Promise<void> {
 		allowNull: false,
 		defaultValue: 'not said'
 	});
-	// It holds every column that is asked for, so that the runs themselves, with their settings, are not read.
+	// It holds every column that is asked for, so that the runs themselves, with their settings, are
+	// not read.
 	await indexOnce(q, 'runs', PAST, { name: 'runs_past' });
 }
 

@@ -1,6 +1,6 @@
 /**
- * A run that is starting holds its channel and its pack; versions of a program are numbered once; a reading that was removed
- * can be put back; indexes where whole tables were read.
+ * A run that is starting holds its channel and its pack; versions of a program are numbered once;
+ * a reading that was removed can be put back; indexes where whole tables were read.
  */
 import { DataTypes, QueryTypes, type QueryInterface } from 'sequelize';
 
@@ -9,7 +9,8 @@ const INDEXES: [table: string, columns: string[], name: string][] = [
 	['programs', ['chargerId'], 'programs_of_charger'],
 	['memory_slots', ['programId'], 'slots_of_program'],
 	['held_settings', ['chargerId', 'position'], 'held_of_charger'],
-	// Those that are deleted are counted out by the index itself, so that a page of the logbook reads the runs it shows alone.
+	// Those that are deleted are counted out by the index itself, so that a page of the logbook
+	// reads the runs it shows alone.
 	['runs', ['deletedAt', 'startedAt'], 'runs_by_start'],
 	['runs', ['status', 'deletedAt', 'startedAt'], 'runs_by_status'],
 	['runs', ['packId', 'deletedAt', 'startedAt'], 'runs_of_pack'],
@@ -39,7 +40,10 @@ interface Version {
 	name: string;
 }
 
-/** A program renamed into a version that was there already shared its number: those are numbered anew, oldest first. */
+/**
+ * A program renamed into a version that was there already shared its number: those are numbered
+ * anew, oldest first.
+ */
 async function numberVersions(q: QueryInterface): Promise<void> {
 	const select = { type: QueryTypes.SELECT } as const;
 	const doubled = await q.sequelize.query<Pick<Version, 'packId' | 'name'>>(
@@ -78,7 +82,8 @@ export async function down(q: QueryInterface): Promise<void> {
 	await q.sequelize.query('DELETE FROM readings WHERE deletedAt IS NOT NULL');
 	await q.sequelize.query('ALTER TABLE readings DROP COLUMN deletedAt');
 	await q.removeIndex('programs', 'programs_one_of_a_version');
-	// What was starting is not known to the older release: it follows it as running, and notices when the charger does not.
+	// What was starting is not known to the older release: it follows it as running, and notices
+	// when the charger does not.
 	await q.sequelize.query(`UPDATE runs SET status = 'running' WHERE status = 'starting'`);
 	for (const column of ONE_EACH) await q.sequelize.query(`DROP INDEX runs_one_open_per_${column}`);
 	await oneRunEach(q, 'running', `'running'`);

@@ -1,7 +1,9 @@
 /**
- * The database refuses by itself what no field allows; JSON carries the version of its shape; a run may be of several packs, and
- * the packs in runs are a table that allows each pack one open run. Whatever an existing row holds that no field allows is mended,
- * and the record says what it was. Samples are left out: only the program itself writes them, and there may be a gigabyte. Frozen: what fields allow later is the matter of a later migration.
+ * The database refuses by itself what no field allows; JSON carries the version of its shape; a
+ * run may be of several packs, and the packs in runs are a table that allows each pack one open
+ * run. Whatever an existing row holds that no field allows is mended, and the record says what it
+ * was. Samples are left out: only the program itself writes them, and there may be a gigabyte.
+ * Frozen: what fields allow later is the matter of a later migration.
  */
 import { QueryTypes, type QueryInterface } from 'sequelize';
 import { rebuildTable } from './rebuild';
@@ -192,7 +194,9 @@ async function restated(q: QueryInterface, table: string, checks: readonly strin
 	return (name: string) => body.replace(/^CREATE TABLE\s+[`"]?\w+[`"]?/, `CREATE TABLE ${name}`);
 }
 
-/** The packs in runs follow the runs by themselves, so that no way of writing a run forgets them. */
+/**
+ * The packs in runs follow the runs by themselves, so that no way of writing a run forgets them.
+ */
 const TRIGGERS = [
 	`CREATE TRIGGER runs_have_packs AFTER INSERT ON runs BEGIN
 	   INSERT INTO run_packs SELECT NEW.id, NEW.packId, 0, NEW.status <> 'ended' AND NEW.deletedAt IS NULL, NEW.task,
@@ -210,7 +214,8 @@ const TRIGGERS = [
 const PAST = 'packId, deletedAt, endedAt, task, endReason, startedAt';
 const INDEXES = [
 	'CREATE UNIQUE INDEX run_packs_one_open ON run_packs (packId) WHERE open',
-	// It holds every column that is asked for, so that the runs themselves, with their settings, are not read.
+	// It holds every column that is asked for, so that the runs themselves, with their settings, are
+	// not read.
 	`CREATE INDEX run_packs_past ON run_packs (${PAST})`,
 	'CREATE INDEX run_packs_by_start ON run_packs (packId, deletedAt, startedAt)'
 ];

@@ -1,6 +1,7 @@
 /**
- * What could not be told: two equal main leads, the cutoff of a model, where a pack lies, the cells on a charger's own page and how
- * far that charger is off, ports that need no board, a held value kept per chemistry. Frozen.
+ * What could not be told: two equal main leads, the cutoff of a model, where a pack lies, the
+ * cells on a charger's own page and how far that charger is off, ports that need no board, a held
+ * value kept per chemistry. Frozen.
  */
 import type { QueryInterface } from 'sequelize';
 

@@ -1,4 +1,7 @@
-/** Looks at a charger's screen, one figure each, in a table of their own: they can be mended and taken away. Frozen. */
+/**
+ * Looks at a charger's screen, one figure each, in a table of their own: they can be mended and
+ * taken away. Frozen.
+ */
 import type { QueryInterface } from 'sequelize';
 
 export async function up(q: QueryInterface): Promise<void> {

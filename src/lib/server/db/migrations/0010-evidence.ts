@@ -1,6 +1,7 @@
 /**
- * What a charger showed before a start, whether it followed or not; what was seen while a linked run went on; what was corrected
- * afterwards; and what its screen said at the end. Alarms know of what was seen. Frozen.
+ * What a charger showed before a start, whether it followed or not; what was seen while a linked
+ * run went on; what was corrected afterwards; and what its screen said at the end. Alarms know of
+ * what was seen. Frozen.
  */
 import type { QueryInterface } from 'sequelize';
 import { rebuildTable } from './rebuild';

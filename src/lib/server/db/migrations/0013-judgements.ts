@@ -1,4 +1,7 @@
-/** How each end was judged, so that the book can be asked for it; forgotten by the database itself where anything of it changes. Frozen. */
+/**
+ * How each end was judged, so that the book can be asked for it; forgotten by the database itself
+ * where anything of it changes. Frozen.
+ */
 import type { QueryInterface } from 'sequelize';
 
 export async function up(q: QueryInterface): Promise<void> {

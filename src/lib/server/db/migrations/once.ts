@@ -1,6 +1,7 @@
 /**
- * The first release did not migrate in transactions: one that was killed in its first start, or in an upgrade, left a file with
- * half of the changes. So the changes of that release pass over what is there already.
+ * The first release did not migrate in transactions: one that was killed in its first start, or
+ * in an upgrade, left a file with half of the changes. So the changes of that release pass over
+ * what is there already.
  */
 import type { QueryInterface } from 'sequelize';
 

@@ -1,9 +1,13 @@
-/** Rebuilding a table: SQLite changes few things of a column in place, so the table is made anew and filled from the old one. */
+/**
+ * Rebuilding a table: SQLite changes few things of a column in place, so the table is made anew
+ * and filled from the old one.
+ */
 import { QueryTypes, type QueryInterface } from 'sequelize';
 
 /**
- * Makes `table` anew with `create` (a CREATE TABLE statement for the name it is given) and keeps its rows, its indexes, its triggers and what
- * refers to it. Only within a migration: there foreign keys are off, so that dropping the old table empties no child of it.
+ * Makes `table` anew with `create` (a CREATE TABLE statement for the name it is given) and keeps
+ * its rows, its indexes, its triggers and what refers to it. Only within a migration: there
+ * foreign keys are off, so that dropping the old table empties no child of it.
  */
 export async function rebuildTable(
 	q: QueryInterface,

@@ -1,4 +1,7 @@
-/** A book out and in again: nothing is lost, what would change is said first, and what is wrong leaves everything as it was. */
+/**
+ * A book out and in again: nothing is lost, what would change is said first, and what is wrong
+ * leaves everything as it was.
+ */
 import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
 import { basename, dirname } from 'node:path';

@@ -1,6 +1,7 @@
 /**
- * The whole book as JSON: every table as core describes it, the samples of every run, the record of deliberate acts and the standing
- * choices. What a row holds is checked by the same descriptions on its way back in; the schema is published.
+ * The whole book as JSON: every table as core describes it, the samples of every run, the record
+ * of deliberate acts and the standing choices. What a row holds is checked by the same
+ * descriptions on its way back in; the schema is published.
  */
 import { z } from 'zod';
 import { fieldSchema } from '$core/quantity/field-schema';

@@ -1,4 +1,7 @@
-/** Takes the whole book out: as one JSON, or table by table as CSV. Written in pieces, from one moment's copy of the data. */
+/**
+ * Takes the whole book out: as one JSON, or table by table as CSV. Written in pieces, from one
+ * moment's copy of the data.
+ */
 import Papa from 'papaparse';
 import type { ModelStatic } from 'sequelize';
 import { shapeOf } from '../../db/map';
@@ -79,14 +82,18 @@ export async function* bookPieces(db: Store, writtenAt: string): AsyncGenerator<
 }
 
 /**
- * A cell that a spreadsheet would take for a formula gets an apostrophe before it; a cell that begins with apostrophes before such a
- * one gets another, so that taking one away brings back what was there.
+ * A cell that a spreadsheet would take for a formula gets an apostrophe before it; a cell that
+ * begins with apostrophes before such a one gets another, so that taking one away brings back
+ * what was there.
  */
 const FORMULA = /^'*[=+\-@\t\r]/;
 const guarded = (text: string): string => (FORMULA.test(text) ? `'${text}` : text);
 export const unguarded = (text: string): string => (/^'+[=+\-@\t\r]/.test(text) ? text.slice(1) : text);
 
-/** A value as it stands in a cell: nothing for null, lists and groups as JSON, words guarded, figures bare. */
+/**
+ * A value as it stands in a cell: nothing for null, lists and groups as JSON, words guarded,
+ * figures bare.
+ */
 function cellOf(value: unknown): string {
 	if (value === null || value === undefined) return '';
 	if (typeof value === 'number') return String(value);
@@ -111,7 +118,10 @@ export async function* csvPieces(db: Store, name: TableName): AsyncGenerator<str
 		yield lines(rows.map((row) => columns.map((column) => cellOf(row[column]))));
 }
 
-/** Pieces of text as the bytes of an answer; `done` is called at the end, or when nobody wants the rest. */
+/**
+ * Pieces of text as the bytes of an answer; `done` is called at the end, or when nobody wants the
+ * rest.
+ */
 export function streamOf(
 	pieces: AsyncGenerator<string>,
 	done: () => Promise<void>

@@ -1,4 +1,7 @@
-/** A charger's description on the bench: what is changed, what is refused and why, channels that keep who they are. */
+/**
+ * A charger's description on the bench: what is changed, what is refused and why, channels that
+ * keep who they are.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { ok, refused, Workshop } from '../../../../../tests/support/workshop';

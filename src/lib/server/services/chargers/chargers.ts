@@ -47,8 +47,9 @@ export async function getCharger(db: Store, id: string): Promise<Result<Charger>
 }
 
 /**
- * Held settings refer to a channel by its place in the list while the channels of a new charger have no ids yet; a channel
- * id that is already known is kept. Undefined where the charger has no such channel.
+ * Held settings refer to a channel by its place in the list while the channels of a new charger
+ * have no ids yet; a channel id that is already known is kept. Undefined where the charger has no
+ * such channel.
  */
 function channelIdFor(channelRef: string | null, ids: string[]): string | null | undefined {
 	if (channelRef === null) return null;
@@ -140,8 +141,9 @@ export async function updateCharger(db: Database, id: string, input: unknown): P
 const UseSupplySchema = z.object({ supplyId: z.string().max(64).nullable() });
 
 /**
- * Notes which supply feeds a charger from now on, mains at the bench or the battery in the car, and nothing else of it; null where
- * it is not said. What runs on it goes on: the wire was changed already, or never.
+ * Notes which supply feeds a charger from now on, mains at the bench or the battery in the car,
+ * and nothing else of it; null where it is not said. What runs on it goes on: the wire was
+ * changed already, or never.
  */
 export async function useSupply(db: Database, id: string, input: unknown): Promise<Result<Charger>> {
 	const valid = checked(UseSupplySchema, input);

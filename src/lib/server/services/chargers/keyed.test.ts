@@ -1,4 +1,7 @@
-/** What was keyed for a program, and what is to be put back: read from the record of what was keyed. */
+/**
+ * What was keyed for a program, and what is to be put back: read from the record of what was
+ * keyed.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { aCharger, held } from '../../../../../tests/support/bench-chargers';

@@ -1,10 +1,16 @@
-/** What was keyed into a charger's own settings for a program, and what is to be put back after it. */
+/**
+ * What was keyed into a charger's own settings for a program, and what is to be put back after
+ * it.
+ */
 import { Op } from 'sequelize';
 import type { HeldSettingKind } from '$core/charger/setting';
 import { OPEN_STATUSES } from '$core/log/run';
 import type { Store } from '../../db/connect';
 
-/** The record of one value that was keyed; `programId` for which program, `putBack` that it was as before, or left on purpose. */
+/**
+ * The record of one value that was keyed; `programId` for which program, `putBack` that it was as
+ * before, or left on purpose.
+ */
 export interface KeyedValue {
 	chargerId: string;
 	at: string;
@@ -18,7 +24,10 @@ export interface KeyedValue {
 	putBack: boolean;
 }
 
-/** So far back values are looked for that were never put back: older ones are how the charger is now. */
+/**
+ * So far back values are looked for that were never put back: older ones are how the charger is
+ * now.
+ */
 const RECORDS = 300;
 
 const settingOf = (k: Pick<KeyedValue, 'chargerId' | 'kind' | 'channelId' | 'task' | 'chemistry'>): string =>
@@ -47,7 +56,10 @@ async function records(db: Store, where: object = {}): Promise<KeyedValue[]> {
 	});
 }
 
-/** What was keyed for this program and still stands so, each setting once, with what it was before the first press. */
+/**
+ * What was keyed for this program and still stands so, each setting once, with what it was before
+ * the first press.
+ */
 export async function keyedFor(db: Store, programId: string, chargerId: string): Promise<KeyedValue[]> {
 	const keyed = new Map<string, KeyedValue>();
 	for (const record of await records(db, { subject: chargerId })) {
@@ -58,7 +70,10 @@ export async function keyedFor(db: Store, programId: string, chargerId: string):
 	return [...keyed.values()].filter((k) => k.before !== k.value);
 }
 
-/** Settings that were changed for a program whose run is over, and that nobody has put back or left so on purpose. */
+/**
+ * Settings that were changed for a program whose run is over, and that nobody has put back or
+ * left so on purpose.
+ */
 export async function toPutBack(db: Store): Promise<KeyedValue[]> {
 	const chains = new Map<string, KeyedValue>();
 	for (const record of await records(db)) {

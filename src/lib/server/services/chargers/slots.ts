@@ -54,7 +54,10 @@ const SlotRequest = z.object({
 	programId: z.string().min(1).nullable()
 });
 
-/** Notes that a program was keyed into a slot, or that the slot was emptied; answers with what it held before. */
+/**
+ * Notes that a program was keyed into a slot, or that the slot was emptied; answers with what it
+ * held before.
+ */
 export async function setSlot(
 	db: Database,
 	chargerId: string,

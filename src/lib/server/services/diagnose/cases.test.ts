@@ -175,7 +175,8 @@ describe('cases', () => {
 		assert.notEqual(told.may.may, 'yes');
 		ok(await changeCase(shop.db, c.id, { answer: { clue: 'plug-warm', answer: 'hot' } }, now()));
 		assert.equal((await report(c.id)).may.may, 'no');
-		// At its end hardly any current flows, and the plug shows nothing: what counts is the moment it was seen.
+		// At its end hardly any current flows, and the plug shows nothing: what counts is the moment it
+		// was seen.
 		await shop.follow(300, 0.5);
 		assert.equal(ok(await getRun(shop.db, run.id)).run.endReason, 'full');
 		const afterwards = (await onRecord(shop.db, run.id))!.facts;

@@ -1,4 +1,7 @@
-/** Cases: opened with what shows, answered one look after another, closed with what it turned out to be; that sharpens the next. */
+/**
+ * Cases: opened with what shows, answered one look after another, closed with what it turned out
+ * to be; that sharpens the next.
+ */
 import type { ObservationKind } from '$core/pack/observation';
 import { observeWithin, unobserveWithin } from '../packs/observations';
 import { randomUUID } from 'node:crypto';
@@ -87,7 +90,10 @@ export async function listCases(db: Store, where: { packId?: string } = {}, limi
 	return rows.map((row) => shapeOf('Case', row));
 }
 
-/** What this window showed when the change was made: null for nothing; not said by those that do not care. */
+/**
+ * What this window showed when the change was made: null for nothing; not said by those that do
+ * not care.
+ */
 const was = z.string().max(80).nullable().optional();
 
 const Change = z.union([
@@ -101,7 +107,10 @@ const Change = z.union([
 	z.object({ confirmed: z.string().min(1).max(60).nullable(), was })
 ]);
 
-/** Refuses what was done in a window that did not show what stands by now; null where it did, or says nothing of it. */
+/**
+ * Refuses what was done in a window that did not show what stands by now; null where it did, or
+ * says nothing of it.
+ */
 function elsewhere(
 	stands: string | null,
 	seen: string | null | undefined,
@@ -132,7 +141,10 @@ async function bindWhatIsSeen(
 	if (what) await observeWithin(tx, pack, { what, at: now, notes: `Diagnose: ${answer}` }, id);
 }
 
-/** Changes one thing of a case: an answer, a look that nobody can make, what shows, how it came out. */
+/**
+ * Changes one thing of a case: an answer, a look that nobody can make, what shows, how it came
+ * out.
+ */
 export async function changeCase(
 	db: Database,
 	id: string,

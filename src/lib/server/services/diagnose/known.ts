@@ -1,4 +1,7 @@
-/** What is on record for a case: the program, the pack, the charger, the check, the figures of its run, what was seen on it. */
+/**
+ * What is on record for a case: the program, the pack, the charger, the check, the figures of its
+ * run, what was seen on it.
+ */
 import type { Course } from '$core/ageing/ageing';
 import type { Screen } from '$core/diagnose/case';
 import { factsOf, type Facts, type Known } from '$core/diagnose/facts';
@@ -45,7 +48,10 @@ interface Seen {
 	packDegC: number | null;
 }
 
-/** What the charger shows now, or showed last: by its link, by its samples, by the looks that were typed. */
+/**
+ * What the charger shows now, or showed last: by its link, by its samples, by the looks that were
+ * typed.
+ */
 async function shownBy(db: Store, run: Run, seenAtS: number | null): Promise<Seen | null> {
 	const now = isOpen(run) && seenAtS === null ? live.get(run.id) : undefined;
 	if (now)
@@ -111,7 +117,10 @@ const overTime = (course: Course | null, against: number | undefined): OverTime 
 			}
 		: null;
 
-/** Fewer figures than this of other runs say nothing that the run in question may not have made itself. */
+/**
+ * Fewer figures than this of other runs say nothing that the run in question may not have made
+ * itself.
+ */
 const LEAST_OTHERS = 2;
 
 /** What the book says of a pack at that moment besides the run in question. */
@@ -184,7 +193,10 @@ export async function onRecord(db: Store, runId: string): Promise<OnRecord | nul
 	return { run, r, facts, suggested, judged };
 }
 
-/** What is known of a pack on a channel where nothing runs: the last check of it, and what is on record. */
+/**
+ * What is known of a pack on a channel where nothing runs: the last check of it, and what is on
+ * record.
+ */
 export async function knownOfPack(
 	db: Store,
 	at: { packId: string; chargerId: string; channelId: string },
@@ -198,7 +210,8 @@ export async function knownOfPack(
 	const fresh = last && Date.parse(now) - Date.parse(last.get('at')) < 3600e3 ? last.get() : null;
 	const others = await openRuns(db);
 	const othersRun = others.some((o) => o.chargerId === at.chargerId && o.channelId !== at.channelId);
-	// What would be set for it stands in for what is: the amps that are set come with a typed screen or no sum is made of them.
+	// What would be set for it stands in for what is: the amps that are set come with a typed screen
+	// or no sum is made of them.
 	const solved = solve(context.value);
 	const settings = { ...solved.settings, currentA: 0, balance: true };
 	const past = await pastOf(db, r.pack, now, null);

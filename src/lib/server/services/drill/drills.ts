@@ -1,4 +1,7 @@
-/** Drills: a bench with something hidden, looked at one thing at a time, decided about, and laid beside what whoever knows would do. */
+/**
+ * Drills: a bench with something hidden, looked at one thing at a time, decided about, and laid
+ * beside what whoever knows would do.
+ */
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { CAUSES, causeOf } from '$core/diagnose/causes';
@@ -80,7 +83,10 @@ const Decision = z.object({
 	looks: z.array(z.string().max(40)).max(60)
 });
 
-/** Commits to a decision: kept, and answered with what was hidden and what whoever knows would have done. */
+/**
+ * Commits to a decision: kept, and answered with what was hidden and what whoever knows would
+ * have done.
+ */
 export async function decide(
 	db: Database,
 	grade: number,
@@ -149,7 +155,10 @@ export interface Progress {
 	nextSeed: number;
 }
 
-/** How far the person has come, by grade, with these drills; those with something hidden unless it is said otherwise. */
+/**
+ * How far the person has come, by grade, with these drills; those with something hidden unless it
+ * is said otherwise.
+ */
 export async function progress(
 	db: Store,
 	drillIds: readonly string[] = DRILLS.map((d) => d.id)

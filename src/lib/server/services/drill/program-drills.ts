@@ -1,4 +1,7 @@
-/** Programs set up by hand in the drill: what label, charger and meter say, what was keyed, and what the rules say of it afterwards. */
+/**
+ * Programs set up by hand in the drill: what label, charger and meter say, what was keyed, and
+ * what the rules say of it afterwards.
+ */
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { chemistryOf } from '$core/chemistry/catalogue';
@@ -74,7 +77,10 @@ export function programDrill(grade: number, seed: number) {
 
 const Committed = z.object({ keyed: OverridesSchema.nullable() });
 
-/** Commits to what was keyed, or to leaving it alone: judged, kept, and laid beside what would be set here. */
+/**
+ * Commits to what was keyed, or to leaving it alone: judged, kept, and laid beside what would be
+ * set here.
+ */
 export async function commitProgram(
 	db: Database,
 	grade: number,

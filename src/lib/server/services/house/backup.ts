@@ -1,10 +1,16 @@
-/** A backup is one file: a consistent copy of the whole database, made while the application goes on. */
+/**
+ * A backup is one file: a consistent copy of the whole database, made while the application goes
+ * on.
+ */
 import { mkdtemp, open, rm, stat } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import type { Database } from '../../db/connect';
 
 export interface Backup {
-	/** The bytes of one SQLite file. The copy on this machine is removed once they have been read, or when nobody wants them. */
+	/**
+	 * The bytes of one SQLite file. The copy on this machine is removed once they have been read, or
+	 * when nobody wants them.
+	 */
 	stream: ReadableStream<Uint8Array>;
 	bytes: number;
 }
@@ -12,7 +18,10 @@ export interface Backup {
 /** Handed out in pieces of this size, bytes: small ones take longer than the copy itself. */
 const PIECE = 4 * 2 ** 20;
 
-/** The bytes of a file, read as they are wanted; `done` is called at their end, or when nobody wants the rest. */
+/**
+ * The bytes of a file, read as they are wanted; `done` is called at their end, or when nobody
+ * wants the rest.
+ */
 async function bytesOf(file: string, done: () => Promise<void>): Promise<ReadableStream<Uint8Array>> {
 	const handle = await open(file, 'r');
 	const end = async () => {
@@ -38,7 +47,10 @@ async function bytesOf(file: string, done: () => Promise<void>): Promise<Readabl
 	);
 }
 
-/** Makes a copy beside the data file, where its size fits if anywhere, and hands it out as a stream. */
+/**
+ * Makes a copy beside the data file, where its size fits if anywhere, and hands it out as a
+ * stream.
+ */
 export async function backup(db: Database): Promise<Backup> {
 	const dir = await mkdtemp(join(dirname(db.file), `.${basename(db.file)}-copy-`));
 	const remove = () => rm(dir, { recursive: true, force: true });

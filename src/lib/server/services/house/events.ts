@@ -1,4 +1,7 @@
-/** The record of deliberate acts: overrides, deletes, changes to what a charger holds. Written, never rewritten. */
+/**
+ * The record of deliberate acts: overrides, deletes, changes to what a charger holds. Written,
+ * never rewritten.
+ */
 import type { Store } from '../../db/connect';
 
 export type EventKind =

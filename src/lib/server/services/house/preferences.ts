@@ -26,7 +26,10 @@ export const Preferences = z.object({
 		.min(0, 'A walk takes no time, or some.')
 		.max(60, 'More than an hour away is another day.')
 		.default(5),
-	/** What is seen on a run over a link and means stopping stops it; otherwise it is only called out. */
+	/**
+	 * What is seen on a run over a link and means stopping stops it; otherwise it is only called
+	 * out.
+	 */
 	watchStops: z.boolean().default(false),
 	/** The schools the person follows; what is absent is the usual practice. */
 	practice: PracticeLayerSchema.default({}),

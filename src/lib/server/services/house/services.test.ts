@@ -1,4 +1,7 @@
-/** Use cases on a real database file: what they write, what they refuse, and what is left after a crash. */
+/**
+ * Use cases on a real database file: what they write, what they refuse, and what is left after a
+ * crash.
+ */
 import { addUse, deleteUse, drawAfter, lastUseOf, mendUse, restoreUse } from '../packs/uses';
 import assert from 'node:assert/strict';
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
@@ -94,7 +97,9 @@ describe('use cases', () => {
 		ok(await checkOnLink(bench(), program.id, now()));
 		return ok(await startRun(bench(), { programId: program.id, mode: 'link', cellsRead: 3 }, now()));
 	};
-	/** Rounds of a follower made anew, as after a restart, with simulated time passing between them. */
+	/**
+	 * Rounds of a follower made anew, as after a restart, with simulated time passing between them.
+	 */
 	const follow = async (rounds: number, realSeconds: number, follower = bench().follower) => {
 		for (let i = 0; i < rounds; i++) {
 			link.bench.tick(realSeconds);
@@ -374,7 +379,8 @@ describe('use cases', () => {
 		const ended = ok(await getRun(db, run.id)).run;
 		assert.equal(ended.status, 'ended');
 		assert.equal(ended.endReason, 'full');
-		// The pack that the charger simulates is drawn by its id, and holds some per cent more or less than its label.
+		// The pack that the charger simulates is drawn by its id, and holds some per cent more or less
+		// than its label.
 		assert.ok(Math.abs(ended.chargeAh! / ended.expectedAh! - 1) < 0.2, `${ended.chargeAh} Ah`);
 		const [reading] = await readingsOf(db, pack.id);
 		assert.deepEqual(reading.cellVoltagesV, ended.endCellVoltagesV);
@@ -544,7 +550,8 @@ describe('use cases', () => {
 		);
 		assert.equal(all.cellV.length, 3);
 		assert.equal(await db.models.TelemetryChunk.count(), Math.ceil(from / 1800));
-		// Data files that are out there begin each chunk so: version 2 above the bits that no deflated stream begins with.
+		// Data files that are out there begin each chunk so: version 2 above the bits that no deflated
+		// stream begins with.
 		const chunks = await db.models.TelemetryChunk.findAll();
 		assert.ok(chunks.every((c) => c.get('data')[0] === 0b10110));
 		await assert.rejects(

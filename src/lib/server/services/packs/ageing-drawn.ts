@@ -1,4 +1,7 @@
-/** What a page draws of a pack over time: ten years of points are thinned, and counted before they are. */
+/**
+ * What a page draws of a pack over time: ten years of points are thinned, and counted before they
+ * are.
+ */
 import type { Ageing, Course } from '$core/ageing/ageing';
 import type { AgedPoint, Source } from '$core/ageing/points';
 

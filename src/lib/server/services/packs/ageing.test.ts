@@ -1,4 +1,7 @@
-/** What of a pack's past is believed of how it ages: fresh readings, runs of it alone, pairs of readings with nothing in between. */
+/**
+ * What of a pack's past is believed of how it ages: fresh readings, runs of it alone, pairs of
+ * readings with nothing in between.
+ */
 import assert from 'node:assert/strict';
 import { randomUUID } from 'node:crypto';
 import { after, before, beforeEach, describe, test } from 'node:test';

@@ -1,4 +1,7 @@
-/** A pack over time, from everything that its runs, readings and uses say; kept until the next write. */
+/**
+ * A pack over time, from everything that its runs, readings and uses say; kept until the next
+ * write.
+ */
 import { QueryTypes } from 'sequelize';
 import { ageingOf, type Ageing } from '$core/ageing/ageing';
 import type { Quiet } from '$core/ageing/leaks';
@@ -29,7 +32,10 @@ interface ReadingRow {
 	cellResistancesOhm: string | null;
 }
 
-/** A reading longer before a run than this is not how the run began: nobody says what was done meanwhile, h. */
+/**
+ * A reading longer before a run than this is not how the run began: nobody says what was done
+ * meanwhile, h.
+ */
 const BEFORE_H = 6;
 /** Volts this soon after a run still come to rest, h. */
 const SETTLED_H = 1;
@@ -68,7 +74,10 @@ async function readingsIn(db: Store, packId: string): Promise<Reading[]> {
 	}));
 }
 
-/** The newest of `sorted` by the moment `at`, with a pointer that only moves on: both lists are gone through once. */
+/**
+ * The newest of `sorted` by the moment `at`, with a pointer that only moves on: both lists are
+ * gone through once.
+ */
 function upTo<T>(sorted: readonly T[], momentOf: (one: T) => string): (at: string) => T | null {
 	let next = 0;
 	return (at) => {

@@ -1,4 +1,7 @@
-/** What a pack's past runs say of its care: when its capacity was last looked at, and what its state makes it ready for. */
+/**
+ * What a pack's past runs say of its care: when its capacity was last looked at, and what its
+ * state makes it ready for.
+ */
 import { QueryTypes } from 'sequelize';
 import { maintenanceOf, type CheckHistory, type Maintenance } from '$core/care/maintenance';
 import { readinessOf, type Readiness } from '$core/care/readiness';
@@ -19,12 +22,18 @@ const tasksThat = (are: (task: Task) => boolean): string => inSql(TASKS.filter(a
 const EMPTYING = tasksThat((t) => t.moves === 'out' || t.moves === 'both');
 const FILLING = tasksThat((t) => t.fills && !t.cutsTaper);
 
-/** The newest end of a run of pack `p` that ended so; each is one look into an index that holds every column it asks for. */
+/**
+ * The newest end of a run of pack `p` that ended so; each is one look into an index that holds
+ * every column it asks for.
+ */
 const newestEnd = (tasks: string, reasons: string): string =>
 	`(SELECT endedAt FROM run_packs WHERE packId = p.id AND deletedAt IS NULL AND endedAt IS NOT NULL
 	  AND task IN (${tasks}) AND endReason IN (${reasons}) ORDER BY endedAt DESC LIMIT 1)`;
 
-/** When each pack that had runs was emptied and filled last, by pack; of one pack when it is named. */
+/**
+ * When each pack that had runs was emptied and filled last, by pack; of one pack when it is
+ * named.
+ */
 export async function historiesOf(
 	db: Store,
 	packId: string | null = null

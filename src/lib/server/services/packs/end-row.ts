@@ -12,7 +12,10 @@ export interface EndRow extends Pick<
 	endCellVoltagesV: string | null;
 }
 
-/** What is asked of a row to judge its end; of several packs joined nobody knows which took how much. */
+/**
+ * What is asked of a row to judge its end; of several packs joined nobody knows which took how
+ * much.
+ */
 export const endOfRow = (row: EndRow, pack: EndSeen['pack']): EndSeen => ({
 	task: row.task,
 	endReason: row.endReason,

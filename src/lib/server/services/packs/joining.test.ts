@@ -1,4 +1,7 @@
-/** What a pack reads where it is to be joined: not soon after current flowed, and nothing from before it was used. */
+/**
+ * What a pack reads where it is to be joined: not soon after current flowed, and nothing from
+ * before it was used.
+ */
 import assert from 'node:assert/strict';
 import { afterEach, beforeEach, test } from 'node:test';
 import type { Pack } from '../../../../../core/pack/pack';

@@ -1,4 +1,7 @@
-/** What a pack reads where it is to be joined with others: renewed by its volts, and nothing from before it was last charged. */
+/**
+ * What a pack reads where it is to be joined with others: renewed by its volts, and nothing from
+ * before it was last charged.
+ */
 import { Op } from 'sequelize';
 import type { Pack } from '$core/pack/pack';
 import type { Reading } from '$core/pack/reading';

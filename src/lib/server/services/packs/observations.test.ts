@@ -1,4 +1,7 @@
-/** What is seen at a pack binds in the same write, and climbs down only by a person's deliberate act. */
+/**
+ * What is seen at a pack binds in the same write, and climbs down only by a person's deliberate
+ * act.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import type { Pack } from '$core/pack/pack';

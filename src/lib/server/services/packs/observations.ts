@@ -48,7 +48,8 @@ export async function observeWithin(
 	const { condition } = effectOf(seen.what);
 	const already = pack.get('condition');
 	const others = await binding(tx, pack.get('id'));
-	// What it was without any of them; a condition that nothing on record explains is explained by this.
+	// What it was without any of them; a condition that nothing on record explains is explained by
+	// this.
 	const before =
 		others.length > 0 ? others[0].get('conditionBefore') : already === condition ? 'in service' : already;
 	// Noted before and taken back: the same entry stands again.

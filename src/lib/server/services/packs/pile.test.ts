@@ -1,4 +1,7 @@
-/** Piles of one kind on a real database: which kinds there are, who is busy, when a channel is free. */
+/**
+ * Piles of one kind on a real database: which kinds there are, who is busy, when a channel is
+ * free.
+ */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';
 import { kindOf } from '$core/parallel/pile';

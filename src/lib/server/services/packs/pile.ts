@@ -1,4 +1,7 @@
-/** The packs of one kind as a pile that might charge together, and the channels and boards for them. */
+/**
+ * The packs of one kind as a pile that might charge together, and the channels and boards for
+ * them.
+ */
 import { chemistryOf } from '$core/chemistry/catalogue';
 import { cellsLabel } from '$core/pack/pack';
 import type { PackState } from '$core/pack-state/pack-state';
@@ -19,7 +22,10 @@ export interface Kind {
 	packs: number;
 }
 
-/** The kinds of which there are two packs and more that may be joined at all, the most packs first. */
+/**
+ * The kinds of which there are two packs and more that may be joined at all, the most packs
+ * first.
+ */
 export async function kindsOf(db: Store): Promise<Kind[]> {
 	const kinds = new Map<string, Kind>();
 	for (const pack of await allPacks(db)) {
@@ -59,7 +65,10 @@ export async function pileOf(db: Store, kind: string, now: string): Promise<Pile
 	);
 }
 
-/** Where packs of this kind may charge: every channel that takes them, with the board that goes there. */
+/**
+ * Where packs of this kind may charge: every channel that takes them, with the board that goes
+ * there.
+ */
 export async function placesOf(
 	db: Store,
 	kind: PileMember['pack'],

@@ -26,7 +26,10 @@ export async function lastUseOf(db: Store, packId: string, asOf: string): Promis
 	return row ? toUse(row) : null;
 }
 
-/** What a use drew, by the first charge after it; null before that, or where its minutes or its end say nothing. */
+/**
+ * What a use drew, by the first charge after it; null before that, or where its minutes or its
+ * end say nothing.
+ */
 export async function drawAfter(db: Store, pack: Pack, use: Use): Promise<Draw | null> {
 	const row = await db.models.RunPack.findOne({
 		where: { packId: pack.id, deletedAt: null, startedAt: { [Op.gt]: use.at } },

@@ -1,4 +1,7 @@
-/** Plans as iCalendar (RFC 5545) and CSV, and hours out of an iCalendar file. The format itself is the package's. */
+/**
+ * Plans as iCalendar (RFC 5545) and CSV, and hours out of an iCalendar file. The format itself is
+ * the package's.
+ */
 import ICAL from 'ical.js';
 import Papa from 'papaparse';
 import { channelPlaceOf } from '$core/charger/charger';
@@ -35,7 +38,10 @@ async function namesFor(db: Store, plan: Plan): Promise<Names> {
 const sentence = (words: string): string => words.slice(0, 1).toUpperCase() + words.slice(1);
 const utc = (at: string) => ICAL.Time.fromJSDate(new Date(at), true);
 
-/** Every act of a plan as an event with an alarm. The same act has the same UID: brought in again, it is moved and not doubled. */
+/**
+ * Every act of a plan as an event with an alarm. The same act has the same UID: brought in again,
+ * it is moved and not doubled.
+ */
 export async function calendarOf(db: Store, plan: Plan, now: string): Promise<string> {
 	const names = await namesFor(db, plan);
 	const calendar = new ICAL.Component(['vcalendar', [], []]);
@@ -101,8 +107,9 @@ const MOST_EVENTS = 20_000;
 const MOST_TIMES = 5000;
 
 /**
- * The events of an iCalendar file between two moments (ISO 8601) as attended hours, recurring ones each time they come. All-day events
- * and those that leave the person free say nothing of hours at the bench and are passed over.
+ * The events of an iCalendar file between two moments (ISO 8601) as attended hours, recurring
+ * ones each time they come. All-day events and those that leave the person free say nothing of
+ * hours at the bench and are passed over.
  */
 export function hoursFrom(text: string, from: string, until: string): Result<Hours[]> {
 	const [fromMs, untilMs] = [Date.parse(from), Date.parse(until)];

@@ -1,4 +1,7 @@
-/** What care the shelf asks for, from a real database: what is due by when, and whose resistance is worth asking for. */
+/**
+ * What care the shelf asks for, from a real database: what is due by when, and whose resistance
+ * is worth asking for.
+ */
 import assert from 'node:assert/strict';
 import { after, describe, test } from 'node:test';
 import { now, ok, Workshop } from '../../../../../tests/support/workshop';

@@ -49,7 +49,10 @@ export async function listPlans(db: Store, limit = 50): Promise<Plan[]> {
 	return rows.map((row) => shapeOf('Plan', row));
 }
 
-/** The plan that goes on at `now` or comes next: the first that is not over; null where there is none. */
+/**
+ * The plan that goes on at `now` or comes next: the first that is not over; null where there is
+ * none.
+ */
 export const currentPlan = (db: Store, now: string): Promise<Plan | null> =>
 	db.kept(
 		'current plan',

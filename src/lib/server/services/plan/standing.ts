@@ -1,4 +1,7 @@
-/** Where a plan stands: what became of each job, what goes on, and everything that the rest is planned with. */
+/**
+ * Where a plan stands: what became of each job, what goes on, and everything that the rest is
+ * planned with.
+ */
 import { Op } from 'sequelize';
 import { channelPlaceOf } from '$core/charger/charger';
 import type { Act } from '$core/plan/acts';
@@ -77,7 +80,8 @@ async function goingOn(db: Store, now: string): Promise<GoingOn[]> {
 		for (const [channelId, w] of await channelOutputs(db, id)) outputs.set(channelId, w);
 	return runs.map((run) => {
 		const since = (Date.parse(now) - Date.parse(run.startedAt)) / 60e3;
-		// A run whose end nobody knows holds its channel for as long as it has taken already; one that is over its time, some minutes more.
+		// A run whose end nobody knows holds its channel for as long as it has taken already; one that
+		// is over its time, some minutes more.
 		const takes = run.expectedP95Min ?? run.expectedMin ?? 2 * since;
 		const untilMs = Math.max(Date.parse(run.startedAt) + takes * 60e3, Date.parse(now) + 5 * 60e3);
 		return {
@@ -130,7 +134,10 @@ export async function groundOf(db: Store, plan: Plan, now: string): Promise<Plan
 	};
 }
 
-/** The plan that goes on and no longer holds, with what departs from it; null while all is as planned. */
+/**
+ * The plan that goes on and no longer holds, with what departs from it; null while all is as
+ * planned.
+ */
 export async function behindNow(db: Store, now: string): Promise<{ id: string; departure: string } | null> {
 	const plan = await currentPlan(db, now);
 	if (!plan || plan.planned.length === 0 || plan.from > now) return null;

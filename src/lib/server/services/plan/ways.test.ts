@@ -1,4 +1,7 @@
-/** The ways of a job as they are solved for the bench: kept for ten minutes and no longer, with what shares its watts, and for a pack that goes out first. */
+/**
+ * The ways of a job as they are solved for the bench: kept for ten minutes and no longer, with
+ * what shares its watts, and for a pack that goes out first.
+ */
 import assert from 'node:assert/strict';
 import { after, describe, test } from 'node:test';
 import type { Job } from '$core/plan/plan';

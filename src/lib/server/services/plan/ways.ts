@@ -1,4 +1,7 @@
-/** What each job of a plan would take on each kind of channel, solved here a few at a time so that the bench is followed meanwhile. */
+/**
+ * What each job of a plan would take on each kind of channel, solved here a few at a time so that
+ * the bench is followed meanwhile.
+ */
 import { createHash } from 'node:crypto';
 import { evenReading } from '$core/pack/even-reading';
 import { tasksOf } from '$core/plan/goal';
@@ -15,9 +18,15 @@ import { getPack } from '../packs/packs';
 import { getPreferences } from '../house/preferences';
 import { programContext } from '../programs/programs';
 
-/** How empty a pack is taken to be that has been out: what is usual when a person stops in good time (common practice, no source). */
+/**
+ * How empty a pack is taken to be that has been out: what is usual when a person stops in good
+ * time (common practice, no source).
+ */
 const USED_SOC = 0.25;
-/** What was solved for one stretch of ten minutes is taken for all of it: ages of readings are told in days and hours. */
+/**
+ * What was solved for one stretch of ten minutes is taken for all of it: ages of readings are
+ * told in days and hours.
+ */
 const HOLDS_MS = 600e3;
 const MOST_KEPT = 4000;
 const kept = new Map<string, RunWay | string>();

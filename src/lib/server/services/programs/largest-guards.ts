@@ -1,4 +1,7 @@
-/** What the most demanding pack of a channel needs of timer and limit: for a person who sets them once for all packs. */
+/**
+ * What the most demanding pack of a channel needs of timer and limit: for a person who sets them
+ * once for all packs.
+ */
 import { evenReading } from '$core/pack/even-reading';
 import type { Pack } from '$core/pack/pack';
 import { solve } from '$core/program/solve';
@@ -14,8 +17,9 @@ const NEARLY_EMPTY = 0.05;
 type Largest = NonNullable<Surroundings['largest']>;
 
 /**
- * Solves the task of `context` for every pack that the channel takes, each with guards of its own, and keeps the greatest. What
- * the packs hold today does not count: the guards have to do for a nearly empty one.
+ * Solves the task of `context` for every pack that the channel takes, each with guards of its
+ * own, and keeps the greatest. What the packs hold today does not count: the guards have to do
+ * for a nearly empty one.
  */
 export function largestGuards(context: ProgramContext, shelf: readonly Pack[]): Largest {
 	const largest: Largest = { safetyTimerMin: null, capacityLimitAh: null };

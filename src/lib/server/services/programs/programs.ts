@@ -36,7 +36,9 @@ export const ProgramRequest = z.object({
 	overrides: OverridesSchema.default({}),
 	/** Schools that this one program follows. */
 	practice: PracticeLayerSchema.default({}),
-	/** A name keeps it among the programs of the pack; saved again under it, it is the next version. */
+	/**
+	 * A name keeps it among the programs of the pack; saved again under it, it is the next version.
+	 */
 	name: z.string().trim().min(1, 'A program needs a name.').max(80).nullable().default(null)
 });
 export type ProgramRequest = z.infer<typeof ProgramRequest>;
@@ -138,8 +140,8 @@ async function nextVersion(tx: Store, packId: string, name: string): Promise<num
 }
 
 /**
- * Keeps a solved program, so that it can be carded, started and found again. A program with a Stop is not kept. The same `id`
- * again is the same program: a request may repeat itself.
+ * Keeps a solved program, so that it can be carded, started and found again. A program with a
+ * Stop is not kept. The same `id` again is the same program: a request may repeat itself.
  */
 export async function saveProgram(
 	db: Database,
@@ -194,8 +196,8 @@ export async function programsOf(db: Store, packId: string): Promise<SavedProgra
 }
 
 /**
- * Takes a program off the pack's list (`name` null); what was run with it stays in the logbook, and its name puts it back. Under
- * a name that has its version already, it becomes the next one.
+ * Takes a program off the pack's list (`name` null); what was run with it stays in the logbook,
+ * and its name puts it back. Under a name that has its version already, it becomes the next one.
  */
 export async function renameProgram(
 	db: Database,
@@ -217,7 +219,10 @@ export async function renameProgram(
 	});
 }
 
-/** The saved program solved again for the present moment: what was proved yesterday is proved anew before a start. */
+/**
+ * The saved program solved again for the present moment: what was proved yesterday is proved anew
+ * before a start.
+ */
 export async function solveSaved(db: Store, program: SavedProgram, now: string): Promise<Result<Solution>> {
 	const context = await programContext(db, program, now);
 	if (!context.ok) return context;

@@ -1,4 +1,7 @@
-/** What goes on around a program, read from the database: the same supply, boards in use, charges since the last balance. */
+/**
+ * What goes on around a program, read from the database: the same supply, boards in use, charges
+ * since the last balance.
+ */
 import { Op } from 'sequelize';
 import type { Charger } from '$core/charger/charger';
 import type { Supply } from '$core/charger/supply';
@@ -37,7 +40,10 @@ async function chargesSinceBalance(db: Store, packId: string): Promise<number | 
 	return at < 0 ? rows.length : at;
 }
 
-/** Input power that the other chargers on this supply draw now, and what they could draw at most, W. */
+/**
+ * Input power that the other chargers on this supply draw now, and what they could draw at most,
+ * W.
+ */
 async function onSameSupply(db: Store, charger: Charger, bench: readonly Charger[]) {
 	const others = bench.filter(
 		(c) => c.id !== charger.id && c.supplyId !== null && c.supplyId === charger.supplyId
@@ -61,7 +67,10 @@ async function onSameSupply(db: Store, charger: Charger, bench: readonly Charger
 	};
 }
 
-/** Balance boards that runs on other channels use now: each balanced run takes one, unless the channel has a port of its own. */
+/**
+ * Balance boards that runs on other channels use now: each balanced run takes one, unless the
+ * channel has a port of its own.
+ */
 async function boardsInUse(db: Store, channelId: string, bench: readonly Charger[]): Promise<number> {
 	const needNone = new Set(
 		bench.flatMap((c) => c.channels.filter((ch) => ch.portBuiltIn).map((ch) => ch.id))

@@ -1,4 +1,7 @@
-/** What is measured after a charge: asked an hour later, compared with how it ended, once more the next day. */
+/**
+ * What is measured after a charge: asked an hour later, compared with how it ended, once more the
+ * next day.
+ */
 import { Op } from 'sequelize';
 import { judgeAfter, type After } from '$core/log/after';
 import type { Run } from '$core/log/run';
@@ -10,7 +13,10 @@ import { lastUseOf } from '../packs/uses';
 /** Charges that ended this long ago are asked about on Today at most, h. */
 const LOOKED_BACK_H = 30;
 
-/** What the readings since the end of a run say; null where nothing is to be said: no cells, charged or used again since. */
+/**
+ * What the readings since the end of a run say; null where nothing is to be said: no cells,
+ * charged or used again since.
+ */
 export async function afterwards(db: Store, run: Run, now: string): Promise<After | null> {
 	const { endedAt, endCellVoltagesV, packId } = run;
 	if (endedAt === null || !endCellVoltagesV || run.joined.length || !taskOf(run.task).fills) return null;

@@ -1,4 +1,7 @@
-/** Who is called to which run now: computed from the open runs, those just ended, and what was answered. Pages only show it. */
+/**
+ * Who is called to which run now: computed from the open runs, those just ended, and what was
+ * answered. Pages only show it.
+ */
 import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
 import { z } from 'zod';
@@ -17,7 +20,10 @@ import { seenOn } from './watching';
 /** Runs that ended longer ago call nobody, h. */
 const LOOKED_BACK_H = 12;
 
-/** Every alarm at the moment `now` (ISO 8601), those that wait longest last within a kind, the most urgent kind first. */
+/**
+ * Every alarm at the moment `now` (ISO 8601), those that wait longest last within a kind, the
+ * most urgent kind first.
+ */
 export async function alarmsNow(db: Store, now: string): Promise<Alarm[]> {
 	const since = new Date(Date.parse(now) - LOOKED_BACK_H * 3600e3).toISOString();
 	const rows = await db.models.Run.findAll({
@@ -93,7 +99,10 @@ export async function answerAlarm(
 	return done(await alarmsNow(db, now));
 }
 
-/** Looks again every so often and tells every window when another alarm is due: pages that are hidden have slow clocks. */
+/**
+ * Looks again every so often and tells every window when another alarm is due: pages that are
+ * hidden have slow clocks.
+ */
 export class AlarmClock {
 	private timer: ReturnType<typeof setInterval> | null = null;
 	private known = '';

@@ -1,4 +1,7 @@
-/** The end of a run as a person reads it off the screen: what it leaves in the pack's book, and what does not go together. */
+/**
+ * The end of a run as a person reads it off the screen: what it leaves in the pack's book, and
+ * what does not go together.
+ */
 import assert from 'node:assert/strict';
 import { afterEach, beforeEach, describe, test } from 'node:test';
 import { now, ok, refused, Workshop } from '../../../../../tests/support/workshop';

@@ -9,16 +9,22 @@ import { live } from './live';
 import { endWithin } from './open-runs';
 import { RunResultSchema } from '$core/log/run-schema';
 
-/** Whether a run ended with just these figures: then the request that says so once more is answered as the first was. */
+/**
+ * Whether a run ended with just these figures: then the request that says so once more is
+ * answered as the first was.
+ */
 const endedSo = (run: Run, end: { endReason: string; durationS: number; chargeAh: number }): boolean =>
 	run.endReason === end.endReason && run.durationS === end.durationS && run.chargeAh === end.chargeAh;
 
-/** Whether the charger of a run over a link stays away, so that its end is what a person reads off its screen. */
+/**
+ * Whether the charger of a run over a link stays away, so that its end is what a person reads off
+ * its screen.
+ */
 const staysAway = async (look: () => Promise<Look>): Promise<boolean> => (await look()) === 'unreachable';
 
 /**
- * Ends a run with what the charger's screen showed: one that was keyed in by hand, or one over a link whose charger does not
- * answer, which `look` finds out.
+ * Ends a run with what the charger's screen showed: one that was keyed in by hand, or one over a
+ * link whose charger does not answer, which `look` finds out.
  */
 export async function endByHand(
 	db: Database,

@@ -1,4 +1,7 @@
-/** Checks before a start, kept whether one followed or not: what the charger showed, what hands saw, and why nothing was started. */
+/**
+ * Checks before a start, kept whether one followed or not: what the charger showed, what hands
+ * saw, and why nothing was started.
+ */
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import type { CheckEvidence, StartCheck } from '$core/log/check-evidence';

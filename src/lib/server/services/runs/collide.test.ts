@@ -1,4 +1,7 @@
-/** Writes that are asked for at the same moment, and requests that repeat themselves: nothing is lost, doubled or half done. */
+/**
+ * Writes that are asked for at the same moment, and requests that repeat themselves: nothing is
+ * lost, doubled or half done.
+ */
 import assert from 'node:assert/strict';
 import { afterEach, beforeEach, describe, test } from 'node:test';
 import { randomUUID } from 'node:crypto';

@@ -1,4 +1,7 @@
-/** Figures of a run that has ended, corrected: what stood there is kept, and what follows from them is computed from the new ones. */
+/**
+ * Figures of a run that has ended, corrected: what stood there is kept, and what follows from
+ * them is computed from the new ones.
+ */
 import { randomUUID } from 'node:crypto';
 import { isDeepStrictEqual } from 'node:util';
 import { CORRECTED, type Correction } from '$core/log/correction';
@@ -15,7 +18,9 @@ export async function correctionsOf(db: Store, runId: string): Promise<(Correcti
 	return rows.map((row) => shapeOf('Correction', row));
 }
 
-/** What the run left in its packs was read off the same screen: that reading is the corrected one. */
+/**
+ * What the run left in its packs was read off the same screen: that reading is the corrected one.
+ */
 async function mendReading(tx: Store, run: Run, was: number[] | null, cellV: number[] | null): Promise<void> {
 	if (run.endedAt === null) return;
 	for (const packId of [run.packId, ...run.joined]) {
@@ -42,7 +47,10 @@ async function mendReading(tx: Store, run: Run, was: number[] | null, cellV: num
 	}
 }
 
-/** Corrects what `input` names of a run that has ended; figures that stay as they are leave no trace. */
+/**
+ * Corrects what `input` names of a run that has ended; figures that stay as they are leave no
+ * trace.
+ */
 export async function correctRun(
 	db: Database,
 	id: string,

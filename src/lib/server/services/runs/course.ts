@@ -1,4 +1,7 @@
-/** How a run was expected to go when it started: its forecast from the reading that was then the last. */
+/**
+ * How a run was expected to go when it started: its forecast from the reading that was then the
+ * last.
+ */
 import type { EnvelopeInput } from '$core/charger/envelope';
 import type { Run } from '$core/log/run';
 import type { Pack } from '$core/pack/pack';
@@ -18,7 +21,10 @@ export interface PlannedCourse {
 	currentA: number[];
 	chargeAh: number[];
 	cellV: number[][];
-	/** Where its legs were expected to begin, and where the one begins that the safety timer may cut, min. */
+	/**
+	 * Where its legs were expected to begin, and where the one begins that the safety timer may cut,
+	 * min.
+	 */
 	legs: LegMark[];
 	timerFromMin: number;
 	/** When constant voltage was expected to begin, min. */

@@ -164,7 +164,8 @@ describe('evidence before, at and after the end', () => {
 		shop.link.weather = 'fine';
 		assert.deepEqual([closed.endReason, closed.message, closed.status], ['input low', 'input 10.2', 'ended']);
 		ok(await deletePack(shop.db, run.packId));
-		// It charges on after all: what a screen was read to say is not believed against the charger itself.
+		// It charges on after all: what a screen was read to say is not believed against the charger
+		// itself.
 		assert.ok(await shop.follower.pickUp({ chargerId: run.chargerId, channelId: run.channelId }, 'stand-in'));
 		const again = ok(await getRun(shop.db, run.id)).run;
 		assert.deepEqual([again.status, again.endReason, again.message], ['running', null, null]);

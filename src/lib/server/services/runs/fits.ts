@@ -1,4 +1,7 @@
-/** What the looks at a run keyed in by hand say of its pack's capacity: computed where they are followed, kept with the run. */
+/**
+ * What the looks at a run keyed in by hand say of its pack's capacity: computed where they are
+ * followed, kept with the run.
+ */
 import { z } from 'zod';
 import { fitOf, type CapacityFit } from '$core/ageing/points';
 import type { Database } from '../../db/connect';
@@ -11,7 +14,10 @@ export const LearnedCapacity = z.object({ before: Believed, now: Believed });
 /** Fewer looks say little that the person did not say before. */
 const LEAST_LOOKS = 3;
 
-/** Keeps what the looks add to what was believed; null where they add next to nothing, and then nothing is kept. */
+/**
+ * Keeps what the looks add to what was believed; null where they add next to nothing, and then
+ * nothing is kept.
+ */
 export async function keepFit(
 	db: Database,
 	runId: string,

@@ -1,7 +1,8 @@
 /**
- * Follows every run that is open over a link: settles a start whose answer was lost, fetches what the charger has kept since the
- * last stored sample, stores it, and notices the end. All it needs to know is in the database, so a server that was killed picks
- * its runs up without a gap. Each run is looked at for itself: one charger that hangs, or one fault, holds no other up.
+ * Follows every run that is open over a link: settles a start whose answer was lost, fetches what
+ * the charger has kept since the last stored sample, stores it, and notices the end. All it needs
+ * to know is in the database, so a server that was killed picks its runs up without a gap. Each
+ * run is looked at for itself: one charger that hangs, or one fault, holds no other up.
  */
 import type { Logger } from 'pino';
 import type { Telemetry } from '$core/simulate/telemetry';
@@ -70,7 +71,10 @@ export class Follower {
 		this.going = round();
 	}
 
-	/** Stops following and waits for the looks that go on; a round that is still asking which runs there are begins none. */
+	/**
+	 * Stops following and waits for the looks that go on; a round that is still asking which runs
+	 * there are begins none.
+	 */
 	async stop(): Promise<void> {
 		this.stopped = true;
 		if (this.timer) clearTimeout(this.timer);
@@ -156,7 +160,10 @@ export class Follower {
 		return 'over';
 	}
 
-	/** Stores what is new and answers with the last part of it; `over` where the run was closed meanwhile. */
+	/**
+	 * Stores what is new and answers with the last part of it; `over` where the run was closed
+	 * meanwhile.
+	 */
 	private async fetch(run: Followed, link: ChargerLink): Promise<Telemetry | null | 'over'> {
 		let latest: Telemetry | null = null;
 		for (let more = true; more;) {
@@ -212,7 +219,10 @@ export class Follower {
 		});
 	}
 
-	/** The charger answers and does not know the run: it never started, or the charger was restarted since. */
+	/**
+	 * The charger answers and does not know the run: it never started, or the charger was restarted
+	 * since.
+	 */
 	private async unknown(run: Followed, link: ChargerLink, status: StatusAnswer): Promise<Look> {
 		const sinceMs = this.clock() - run.writtenMs;
 		if (run.status === 'starting') {
@@ -252,8 +262,9 @@ export class Follower {
 	}
 
 	/**
-	 * A run that was closed as lost while its charger did not answer may be found on it later: it is opened again and followed
-	 * on, so that no charge goes on that the logbook does not know. Answers whether there was one.
+	 * A run that was closed as lost while its charger did not answer may be found on it later: it is
+	 * opened again and followed on, so that no charge goes on that the logbook does not know.
+	 * Answers whether there was one.
 	 */
 	async pickUp(at: ChannelAddress, kind: LinkKind): Promise<boolean> {
 		const link = this.links.of(kind);

@@ -1,4 +1,7 @@
-/** A log that is put into the book: what it becomes, and what is refused because it cannot be of this pack. */
+/**
+ * A log that is put into the book: what it becomes, and what is refused because it cannot be of
+ * this pack.
+ */
 import assert from 'node:assert/strict';
 import { randomUUID } from 'node:crypto';
 import { after, before, describe, test } from 'node:test';
@@ -88,7 +91,8 @@ describe('a log', () => {
 			],
 			[id, 'ended', 'by hand', 'full', 2, 4.2, [4.2, 4.2, 4.2]]
 		);
-		// 2 A for 40 min, then fading: 1.33 Ah and 2·6/60·(1 − e^(−20/6)) by the closed form, the trapezoid within a hundredth.
+		// 2 A for 40 min, then fading: 1.33 Ah and 2·6/60·(1 − e^(−20/6)) by the closed form, the
+		// trapezoid within a hundredth.
 		assert.ok(
 			Math.abs(run.chargeAh! - (80 / 60 + (12 / 60) * (1 - Math.exp(-20 / 6)))) < 0.01,
 			`${run.chargeAh}`

@@ -1,4 +1,7 @@
-/** A charger's own log, put into the book as a run that was keyed in by hand and has ended: it is judged like any other. */
+/**
+ * A charger's own log, put into the book as a run that was keyed in by hand and has ended: it is
+ * judged like any other.
+ */
 import { randomUUID } from 'node:crypto';
 import Papa from 'papaparse';
 import { z } from 'zod';
@@ -39,7 +42,9 @@ export const LogToImport = z.object({
 const SAME_MS = 60_000;
 const Settings = schemaOf(SETTINGS);
 
-/** Puts the log into the book; `id` is the run's, so that a repeated request makes nothing twice. */
+/**
+ * Puts the log into the book; `id` is the run's, so that a repeated request makes nothing twice.
+ */
 export async function importLog(
 	db: Database,
 	input: unknown,

@@ -1,4 +1,7 @@
-/** How ends were judged, kept beside the runs so that twenty thousand of them can be asked for it at once. */
+/**
+ * How ends were judged, kept beside the runs so that twenty thousand of them can be asked for it
+ * at once.
+ */
 import { QueryTypes } from 'sequelize';
 import { judgeEnd, type EndOutcome } from '$core/log/end-judgement';
 import type { Database, Store } from '../../db/connect';
@@ -9,7 +12,10 @@ import { displayReadingsOf } from '../packs/pack-states';
 /** Judged in one transaction; more are judged in several, so that nobody waits for all of them. */
 const AT_ONCE = 500;
 
-/** Judges every ended run that has no judgement yet, or has lost it because something of it was changed. */
+/**
+ * Judges every ended run that has no judgement yet, or has lost it because something of it was
+ * changed.
+ */
 export async function judgeAll(db: Database): Promise<void> {
 	for (;;) {
 		const waiting = await db.sequelize.query<{ id: string }>(

@@ -1,4 +1,7 @@
-/** The latest values of every run that is followed over a link, and who wants to hear of changes. In memory only. */
+/**
+ * The latest values of every run that is followed over a link, and who wants to hear of changes.
+ * In memory only.
+ */
 
 export interface LiveValues {
 	runId: string;
@@ -17,8 +20,8 @@ export interface LiveValues {
 }
 
 /**
- * `values`: new figures. `changed`: the run itself is another than before, e.g. it has started. `ended`: it is over. `withdrawn`:
- * its start never happened, and it is not kept.
+ * `values`: new figures. `changed`: the run itself is another than before, e.g. it has started.
+ * `ended`: it is over. `withdrawn`: its start never happened, and it is not kept.
  */
 export interface LiveChange {
 	runId: string;

@@ -1,4 +1,7 @@
-/** Several packs joined on one channel: proved together, one run, an entry and a reading of each, and one open run a pack. */
+/**
+ * Several packs joined on one channel: proved together, one run, an entry and a reading of each,
+ * and one open run a pack.
+ */
 import assert from 'node:assert/strict';
 import { afterEach, beforeEach, describe, test } from 'node:test';
 import type { Charger } from '../../../../../core/charger/charger';

@@ -1,4 +1,7 @@
-/** What the book may be asked: each condition alone and together, at its edges, and against what core says of an end. */
+/**
+ * What the book may be asked: each condition alone and together, at its edges, and against what
+ * core says of an end.
+ */
 import assert from 'node:assert/strict';
 import { randomUUID } from 'node:crypto';
 import { after, before, describe, test } from 'node:test';
@@ -131,7 +134,8 @@ describe('the book is asked', () => {
 		assert.ok((await updatePack(db, packs.a, { ...fields, measuredCapacityAh: 0.5 })).ok);
 		assert.deepEqual(await found({ judged: 'sound', packId: packs.a }), [], 'forgotten at once');
 		await judgeAll(db);
-		// More went in than a pack of 500 mAh can hold; out is out; of the joined ones nobody knows which took how much.
+		// More went in than a pack of 500 mAh can hold; out is out; of the joined ones nobody knows
+		// which took how much.
 		assert.deepEqual(await found({ judged: 'sound' }), [ids.out, ids.joined]);
 		assert.ok((await updatePack(db, packs.a, { ...fields, measuredCapacityAh: 2 })).ok);
 		await judgeAll(db);

@@ -1,4 +1,7 @@
-/** What the logbook may be asked, as one condition in SQL: the page, the totals and the months are all of the same runs. */
+/**
+ * What the logbook may be asked, as one condition in SQL: the page, the totals and the months are
+ * all of the same runs.
+ */
 import type { Run } from '$core/log/run';
 import { END_REASONS } from '$core/pack/end-reason';
 import type { EndOutcome } from '$core/log/end-judgement';
@@ -25,14 +28,20 @@ const quoted = (words: readonly string[]): string =>
 	words.map((w) => `'${w.replaceAll("'", "''")}'`).join(', ');
 const LIMIT_ENDS_WELL = quoted(TASKS.filter((t) => t.limitEndsWell).map((t) => t.id));
 
-/** The run ended as its program meant it to; the same as `endedWell` in core, which a test holds against it. */
+/**
+ * The run ended as its program meant it to; the same as `endedWell` in core, which a test holds
+ * against it.
+ */
 export const WELL = `(r.endReason IN ('full', 'end voltage', 'temperature rise')
 	OR (r.endReason IN ('timer', 'capacity limit') AND r.task IN (${LIMIT_ENDS_WELL})))`;
 
 /** `%` and `_` of a person's own words stand for themselves. */
 const like = (word: string): string => `%${word.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
 
-/** The beginning of a day in the zone of the machine, or of a day after it; undefined where none is asked for or it is no day. */
+/**
+ * The beginning of a day in the zone of the machine, or of a day after it; undefined where none
+ * is asked for or it is no day.
+ */
 function midnight(day: string | undefined, daysLater: number): Date | undefined {
 	if (day === undefined) return undefined;
 	const [year, month, date] = day.split('-').map(Number);

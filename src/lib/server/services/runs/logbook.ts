@@ -43,7 +43,10 @@ async function named(db: Store, runs: Run[]): Promise<RunInBook[]> {
 	}));
 }
 
-/** The runs that a pack was in, alone or joined with others, newest first: their ids, and how many there are in all. */
+/**
+ * The runs that a pack was in, alone or joined with others, newest first: their ids, and how many
+ * there are in all.
+ */
 async function runsOfPack(db: Store, packId: string, page: object) {
 	const { rows, count } = await db.models.RunPack.findAndCountAll({
 		where: { packId, deletedAt: null },

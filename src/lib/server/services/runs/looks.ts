@@ -1,6 +1,7 @@
 /**
- * Looks at the screen of a charger that is keyed in by hand: kept one figure at a time, each judged at once by what no sound charge
- * can show; mended, taken away and put back. What else a look says is computed where it is shown.
+ * Looks at the screen of a charger that is keyed in by hand: kept one figure at a time, each
+ * judged at once by what no sound charge can show; mended, taken away and put back. What else a
+ * look says is computed where it is shown.
  */
 import { randomUUID } from 'node:crypto';
 import type { KeptLook } from '$core/log/look';
@@ -36,7 +37,10 @@ export const looksOf = async (db: Store, runId: string): Promise<KeptLook[]> =>
 		})
 	).map(toLook);
 
-/** Judges one of a run's looks by those before it; nothing is said where pack or charger are no longer there. */
+/**
+ * Judges one of a run's looks by those before it; nothing is said where pack or charger are no
+ * longer there.
+ */
 async function judged(db: Store, runId: string, look: KeptLook): Promise<JudgedLook> {
 	const row = await db.models.Run.findByPk(runId);
 	if (!row) return { ...look, stop: null };

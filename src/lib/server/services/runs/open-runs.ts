@@ -1,4 +1,7 @@
-/** What happens to a run that is open: it turns out to have started, or not; it ends; it is found to go on after all. */
+/**
+ * What happens to a run that is open: it turns out to have started, or not; it ends; it is found
+ * to go on after all.
+ */
 import { randomUUID } from 'node:crypto';
 import { UniqueConstraintError } from 'sequelize';
 import { isOpen, OPEN_STATUSES, type Run } from '$core/log/run';
@@ -25,7 +28,10 @@ export async function openRunOf(db: Store, packId: string): Promise<RunRow | nul
 	return open && db.models.Run.findByPk(open.get('runId'));
 }
 
-/** Writes down that a run has begun, with what was overridden for it. Only a start that happened leaves a record. */
+/**
+ * Writes down that a run has begun, with what was overridden for it. Only a start that happened
+ * leaves a record.
+ */
 export async function recordStart(tx: Store, row: RunRow): Promise<void> {
 	const id = row.get('id');
 	const { Pack, Charger } = tx.models;
@@ -39,7 +45,9 @@ export async function recordStart(tx: Store, row: RunRow): Promise<void> {
 	});
 }
 
-/** The charger has said that it runs: the start is settled. Done once, however often it is heard. */
+/**
+ * The charger has said that it runs: the start is settled. Done once, however often it is heard.
+ */
 export async function settleStart(db: Database, id: string): Promise<void> {
 	const settled = await db.write(async (tx) => {
 		const row = await tx.models.Run.findByPk(id);
@@ -51,7 +59,10 @@ export async function settleStart(db: Database, id: string): Promise<void> {
 	if (settled) live.changed(id);
 }
 
-/** The charger has refused, or said that it never will start it: the run is taken back and nothing of it stays. */
+/**
+ * The charger has refused, or said that it never will start it: the run is taken back and nothing
+ * of it stays.
+ */
 export async function withdrawStart(
 	db: Database,
 	id: string,
@@ -73,7 +84,10 @@ export interface RunEnd {
 	chargeAh: number;
 	peakTemperatureDegC: number | null;
 	endCellVoltagesV: number[] | null;
-	/** Resistances as its screen shows them; of a pack alone, as joined ones show what they are together. */
+	/**
+	 * Resistances as its screen shows them; of a pack alone, as joined ones show what they are
+	 * together.
+	 */
 	endCellResistancesOhm?: number[] | null;
 	/** Volts of the pack at the end, where no cell is seen. */
 	endPackVoltageV?: number | null;
@@ -86,12 +100,13 @@ export interface RunEnd {
 }
 
 /**
- * Ends a run within the caller's write: the run itself, a reading of the pack as it was left, and the record of it. One that
- * has ended already stays as it ended.
+ * Ends a run within the caller's write: the run itself, a reading of the pack as it was left, and
+ * the record of it. One that has ended already stays as it ended.
  */
 export async function endWithin(tx: Store, row: RunRow, end: RunEnd, now: string): Promise<void> {
 	if (!isOpen({ status: row.get('status') })) return;
-	// A run that ends while its start is still in doubt has been one: its record begins with the start.
+	// A run that ends while its start is still in doubt has been one: its record begins with the
+	// start.
 	if (row.get('status') === 'starting') await recordStart(tx, row);
 	const { endPackVoltageV = null, endCellResistancesOhm = null, ...fields } = end;
 	await row.update({ ...fields, endPackVoltageV, notes: end.notes ?? '', status: 'ended', endedAt: now });
@@ -125,7 +140,10 @@ export async function endRun(db: Database, id: string, end: RunEnd, now: string)
 	return result;
 }
 
-/** Opens a run again that was closed while its charger did not answer, and goes on; false where its channel or pack is in another run by now. */
+/**
+ * Opens a run again that was closed while its charger did not answer, and goes on; false where
+ * its channel or pack is in another run by now.
+ */
 export async function reopenRun(db: Database, id: string): Promise<boolean> {
 	try {
 		return await db.write(async (tx) => {

@@ -1,4 +1,6 @@
-/** After a group was charged: what of the charge fell to each pack, and what each reads by itself. */
+/**
+ * After a group was charged: what of the charge fell to each pack, and what each reads by itself.
+ */
 import { Op } from 'sequelize';
 import { judgeParted, type PartedVerdict } from '$core/parallel/parted';
 import { takenBy, type Taken } from '$core/parallel/taken';
@@ -26,7 +28,10 @@ export interface PartedGroup {
 	contradiction: string | null;
 }
 
-/** Before joining every pack was read within this, and after this long what it reads is no longer the end of that charge, ms. */
+/**
+ * Before joining every pack was read within this, and after this long what it reads is no longer
+ * the end of that charge, ms.
+ */
 const BEFORE_WITHIN_MS = 3600e3;
 const PARTED_WITHIN_MS = 3 * 86400e3;
 
@@ -40,7 +45,10 @@ async function cellsOf(db: Store, pack: Pack, fromMs: number, toMs: number, orde
 	return reading ? { cellV: reading.cellVoltagesV!, takenAt: reading.takenAt } : null;
 }
 
-/** The packs of an ended group; empty for a pack alone, and while it runs. A later run of a pack ends what can be said of it here. */
+/**
+ * The packs of an ended group; empty for a pack alone, and while it runs. A later run of a pack
+ * ends what can be said of it here.
+ */
 export async function partedOf(db: Store, run: Run): Promise<PartedGroup> {
 	if (run.joined.length === 0 || isOpen(run) || run.endedAt === null)
 		return { packs: [], contradiction: null };

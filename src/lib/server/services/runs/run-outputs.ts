@@ -1,4 +1,7 @@
-/** What each channel puts out now: measured where there is a link, the program's greatest where there is none. */
+/**
+ * What each channel puts out now: measured where there is a link, the program's greatest where
+ * there is none.
+ */
 import type { Run } from '$core/log/run';
 import { taskOf } from '$core/request/task';
 import type { Store } from '../../db/connect';

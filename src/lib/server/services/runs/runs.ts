@@ -1,4 +1,7 @@
-/** Runs: starting one over a link or by hand, stopping it over the link, and closing one whose charger stays away. */
+/**
+ * Runs: starting one over a link or by hand, stopping it over the link, and closing one whose
+ * charger stays away.
+ */
 import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { isOpen, type OverriddenFinding, type Run } from '$core/log/run';
@@ -52,7 +55,10 @@ interface Ready {
 	overridden: OverriddenFinding[];
 }
 
-/** Everything that must hold before any charger is told to start, as it is within the write that starts it. */
+/**
+ * Everything that must hold before any charger is told to start, as it is within the write that
+ * starts it.
+ */
 async function readyToStart(tx: Store, request: StartRequest, now: string): Promise<Result<Ready>> {
 	const program = await getProgram(tx, request.programId);
 	if (!program.ok) return program;
@@ -96,7 +102,10 @@ async function readyToStart(tx: Store, request: StartRequest, now: string): Prom
 	return done({ programId: program.value.id, solution: solution.value, overridden });
 }
 
-/** Writes the run: by hand it has started, over a link it is starting until the charger has said so. */
+/**
+ * Writes the run: by hand it has started, over a link it is starting until the charger has said
+ * so.
+ */
 async function writeStart(
 	tx: Store,
 	id: string,
@@ -150,9 +159,10 @@ async function keepRefused(db: Database, request: StartRequest, why: string, now
 }
 
 /**
- * Starts a saved program. The run is written first and the charger told second, so that no charge ever goes on that the
- * logbook does not know of. It is taken back only where the charger refuses, or cannot have heard of it; where no answer came it
- * stays as starting, and whoever follows it finds out. The same `id` again is the same run.
+ * Starts a saved program. The run is written first and the charger told second, so that no charge
+ * ever goes on that the logbook does not know of. It is taken back only where the charger
+ * refuses, or cannot have heard of it; where no answer came it stays as starting, and whoever
+ * follows it finds out. The same `id` again is the same run.
  */
 export async function startRun(
 	{ db, links, follower }: Bench,
@@ -279,8 +289,8 @@ export async function stopRun(bench: Bench, id: string): Promise<Result<Run>> {
 }
 
 /**
- * Closes a run over a link whose charger stays away, with what is known of it. One that the charger still answers for is
- * looked at instead, and stopped in the ordinary way.
+ * Closes a run over a link whose charger stays away, with what is known of it. One that the
+ * charger still answers for is looked at instead, and stopped in the ordinary way.
  */
 export async function closeRun(bench: Bench, id: string, now: string): Promise<Result<Run>> {
 	const { db, follower } = bench;

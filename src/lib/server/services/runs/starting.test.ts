@@ -1,4 +1,7 @@
-/** Starts whose answer is lost or late, chargers that stay away, and what must not be lost by either. */
+/**
+ * Starts whose answer is lost or late, chargers that stay away, and what must not be lost by
+ * either.
+ */
 import assert from 'node:assert/strict';
 import { afterEach, beforeEach, describe, test } from 'node:test';
 import type { Charger } from '../../../../../core/charger/charger';

@@ -1,4 +1,7 @@
-/** Telemetry in compressed column chunks: a chunk grows until it is full, then the next one begins. */
+/**
+ * Telemetry in compressed column chunks: a chunk grows until it is full, then the next one
+ * begins.
+ */
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
 import {
 	emptyTelemetry,
@@ -15,8 +18,8 @@ import type { ChunkRow } from '../../db/models';
 const CHUNK_SAMPLES = 1800;
 
 /**
- * The first byte of a chunk that is not as the first releases kept it: its version above three bits that no deflated stream begins
- * with (the block type 3 is reserved, RFC 1951, 3.2.3).
+ * The first byte of a chunk that is not as the first releases kept it: its version above three
+ * bits that no deflated stream begins with (the block type 3 is reserved, RFC 1951, 3.2.3).
  */
 const mark = (version: number): number => (version << 3) | 6;
 const IN_STEPS = mark(2);
@@ -61,8 +64,9 @@ export async function storedSamples(db: Store, runId: string): Promise<number> {
 }
 
 /**
- * Adds samples to the end of a run, within the caller's write, and answers with how many are stored then. `from` is the number
- * of the first of them: nothing is added unless that is where the stored ones end, so that what was fetched twice is kept once.
+ * Adds samples to the end of a run, within the caller's write, and answers with how many are
+ * stored then. `from` is the number of the first of them: nothing is added unless that is where
+ * the stored ones end, so that what was fetched twice is kept once.
  */
 export async function appendTelemetry(
 	tx: Store,
@@ -107,7 +111,10 @@ export async function readTelemetry(db: Store, runId: string): Promise<Telemetry
 /** Runs whose chunks are fetched in one go: most of what a run costs is asking for it. */
 const RUNS_AT_ONCE = 20;
 
-/** The samples of these runs one after the other, those that have none left out; unpacked is one run's at a time. */
+/**
+ * The samples of these runs one after the other, those that have none left out; unpacked is one
+ * run's at a time.
+ */
 export async function* telemetryOfRuns(
 	db: Store,
 	runIds: readonly string[]

@@ -1,4 +1,7 @@
-/** The eyes on every run over a link: what they see is kept once, called out, and stops the charger where the person allowed that. */
+/**
+ * The eyes on every run over a link: what they see is kept once, called out, and stops the
+ * charger where the person allowed that.
+ */
 import { randomUUID } from 'node:crypto';
 import type { Logger } from 'pino';
 import { RunWatch } from '$core/follow/watch';
@@ -80,7 +83,9 @@ export class Watching {
 		return { watch, othersOutputW: () => othersOutputW(db, charger, run.channelId) };
 	}
 
-	/** Looks at samples that were stored just now; answers whether the charger must be told to stop. */
+	/**
+	 * Looks at samples that were stored just now; answers whether the charger must be told to stop.
+	 */
 	async look(runId: string, fresh: Telemetry): Promise<boolean> {
 		if (!this.eyes.has(runId)) this.eyes.set(runId, this.open(runId, fresh));
 		const eyes = await this.eyes.get(runId);

@@ -5,7 +5,10 @@ import { bringIn, checkBook, checkCsv, compareBook, type Checked } from '$lib/se
 import { bookPieces, streamOf } from '$lib/server/services/book/take-out';
 import type { RequestHandler } from './$types';
 
-/** A book as JSON is held in memory as it is read; what is larger is brought back as a backup, bytes. */
+/**
+ * A book as JSON is held in memory as it is read; what is larger is brought back as a backup,
+ * bytes.
+ */
 const LARGEST_BOOK = 64_000_000;
 
 /** Everything, as one JSON document. */
@@ -37,7 +40,10 @@ async function checkedBody(request: Request): Promise<Result<Checked>> {
 	return book.ok ? checkBook(book.value) : refuse(422, 'This file breaks off or is no JSON.');
 }
 
-/** `look`: what would change. Without it: brings it in; `replace` lets the file win where a row is here and differs. */
+/**
+ * `look`: what would change. Without it: brings it in; `replace` lets the file win where a row is
+ * here and differs.
+ */
 export const POST: RequestHandler = async ({ request, url }) => {
 	const { db } = await app();
 	const checked = await checkedBody(request);

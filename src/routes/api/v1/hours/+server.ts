@@ -7,7 +7,10 @@ import type { RequestHandler } from './$types';
 /** Largest calendar that is read, bytes. */
 const LARGEST = 10_000_000;
 
-/** Attended hours from an iCalendar file: its events between `from` and `until`, recurring ones each time. Nothing is kept. */
+/**
+ * Attended hours from an iCalendar file: its events between `from` and `until`, recurring ones
+ * each time. Nothing is kept.
+ */
 export const POST: RequestHandler = async ({ request, url }) => {
 	await app();
 	const read = await readBytes(request, LARGEST);

@@ -5,7 +5,10 @@ import { done } from '$lib/server/result';
 import { solveProgram } from '$lib/server/services/programs/programs';
 import type { RequestHandler } from './$types';
 
-/** A program for a pack on a channel, each setting with its reason; empty of settings where a Stop stands. */
+/**
+ * A program for a pack on a channel, each setting with its reason; empty of settings where a Stop
+ * stands.
+ */
 export const POST: RequestHandler = async ({ request }) => {
 	const { db } = await app();
 	return withBody(request, async (body) => {

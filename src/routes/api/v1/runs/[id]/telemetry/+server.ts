@@ -8,7 +8,10 @@ import { getRun } from '$lib/server/services/runs/logbook';
 import { readTelemetry } from '$lib/server/services/runs/telemetry';
 import type { RequestHandler } from './$types';
 
-/** Samples of a run: JSON columns (thinned by `?most=`), or all of them in another format, as in `?format=csv`. */
+/**
+ * Samples of a run: JSON columns (thinned by `?most=`), or all of them in another format, as in
+ * `?format=csv`.
+ */
 export const GET: RequestHandler = async ({ params, url }) => {
 	const { db } = await app();
 	const run = await getRun(db, params.id);
