@@ -133,8 +133,9 @@ export function spreadSigma(r: Resolved): number {
 	if (unseen !== null) return MORE_OR_LESS * unseen;
 	const { cellsRead, sumRead } = r.chemistry.traits.cellSpread;
 	const read = r.reading?.cellVoltagesV != null;
-	if (!read) return sumRead;
-	if (!r.chemistry.traits.cellsDiffer) return cellsRead;
+	if (!r.chemistry.traits.cellsDiffer) return read ? cellsRead : sumRead;
+	// One spread for charge and discharge: what the state believes of cells that were not read.
+	if (!read) return Math.max(...r.state.cells.sigma);
 	// Cells that read alike are not quite.
 	const byRead = METER_EACH_V / Math.max(LEAST_SLOPE_V, slopeAt(r.chemistry.curve, r.chargeState.soc));
 	return Math.hypot(cellsRead, byRead);

@@ -37,18 +37,35 @@ const LONGEST_ABSORPTION_MIN = 12 * 60;
 const TAPER_STEPS = 40;
 
 /**
+ * How far the furthest of so many cells lies above their mean in 99 of 100 packs, standard
+ * deviations of one cell: the normal distribution's quantile, by Tukey's lambda (as
+ * `normalScores`).
+ */
+function furthest(count: number): number {
+	const p = 1 - 0.01 / count;
+	return ((p ** 0.135 - (1 - p) ** 0.135) / 0.1975) * Math.sqrt(1 - 1 / count);
+}
+
+/**
  * How far apart the charge of the cells may be at the 99 % bound, a share; and how far the lowest
  * lies below the mean, and the highest above it.
  */
-function cellsApart({ state: { cells } }: Resolved): { spread: number; below: number; above: number } {
+export function cellsApart({ state: { cells } }: Pick<Resolved, 'state'>): {
+	spread: number;
+	below: number;
+	above: number;
+} {
 	const { offset, sigma } = cells;
 	const count = offset.length;
 	if (count < 2) return { spread: 0, below: 0, above: 0 };
 	const [low, high] = [Math.min(...offset), Math.max(...offset)];
 	const each = Math.max(...sigma);
-	const spread = Math.hypot(high - low, rangeOf(count, P99) * each);
-	const more = (spread - (high - low)) / 2;
-	return { spread, below: more - low, above: more + high };
+	const beyond = furthest(count) * each;
+	return {
+		spread: Math.hypot(high - low, rangeOf(count, P99) * each),
+		below: beyond - low,
+		above: beyond + high
+	};
 }
 
 /**

@@ -53,10 +53,10 @@ test('what a charger holds and still protects is left alone where a person keys 
 		[null, null]
 	] as const) {
 		const { settings } = at(timer, limit);
-		assert.deepEqual([settings.safetyTimerMin, settings.capacityLimitAh], [71, 2.69]);
+		assert.deepEqual([settings.safetyTimerMin, settings.capacityLimitAh], [71, 2.7]);
 	}
 	const linked = at(100, 2.9, { link: 'stand-in' });
-	assert.deepEqual([linked.settings.safetyTimerMin, linked.settings.capacityLimitAh], [71, 2.69]);
+	assert.deepEqual([linked.settings.safetyTimerMin, linked.settings.capacityLimitAh], [71, 2.7]);
 });
 
 test('a nearly full pack: the timer is never below the 99th percentile, though that is more than one and a half times typical', () => {

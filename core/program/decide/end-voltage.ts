@@ -2,7 +2,7 @@
 import { entryFor } from '../../charger/charger';
 import { powerLimits } from '../../charger/envelope';
 import { compensationV } from '../../chemistry/compensation';
-import { slopeAt } from '../../chemistry/curve';
+import { ocvAt, slopeAt } from '../../chemistry/curve';
 import { storageDirection } from '../../forecast/program-legs';
 import { watchesCells } from '../../forecast/assume';
 import { ratedAh } from '../../pack/rated';
@@ -13,6 +13,7 @@ import type { Resolved } from '../../request/context';
 import { overfillV } from '../../request/meter-error';
 import { askedShare, travels, voltsAtShare } from '../../request/storage-target';
 import { fixedEndV } from './fixed-end';
+import { cellsApart } from '../safety-bounds';
 import { plainly, type Candidate, type Decision } from './decision';
 
 /**
@@ -36,19 +37,45 @@ function mostCurrentA(r: Resolved): number {
 	return Math.min(byPack, byPower, r.channel.maxCurrentA);
 }
 
+/** A reading of every cell counts for a charge by the sum for so long, h. */
+const READ_WITHIN_H = 1;
+
+/** Whether every cell was read at rest within the hour, and nothing moved its charge since. */
+export function eachReadNow({ state, pack, now }: Resolved): boolean {
+	const { restV, lastReading } = state;
+	if (restV === null || lastReading?.reading.cellVoltagesV?.length !== pack.cells) return false;
+	return Date.parse(now) - Date.parse(lastReading.at) <= READ_WITHIN_H * 3600e3;
+}
+
 /**
  * How far the highest cell may stand above the mean when the pack is full, V: what a charger that
  * sees only the sum must leave as margin, for its charge and, where the cells' resistances were
- * read, for theirs. Two cells or more; 0 for one.
+ * read, for theirs. Cells that were not read within the hour differ as far as the state believes,
+ * at its 99 % bound. Two cells or more; 0 for one.
  */
 export function unseenSpreadV(r: Resolved): number {
 	const { cells } = r.pack;
 	if (cells < 2) return 0;
 	const { soc, socs } = r.chargeState;
-	const ahead = Math.max(...socs) - soc + UNREAD_SPREAD + SMALLER_CELL * Math.max(0, 1 - soc);
+	const above = eachReadNow(r) ? Math.max(...socs) - soc + UNREAD_SPREAD : cellsApart(r).above;
+	const ahead = above + SMALLER_CELL * Math.max(0, 1 - soc);
 	const ohm = r.reading?.cellResistancesOhm;
 	const worn = ohm?.length === cells ? Math.max(...ohm) - ohm.reduce((sum, o) => sum + o, 0) / cells : 0;
 	return ahead * slopeAt(r.chemistry.curve, 1) + worn * mostCurrentA(r);
+}
+
+/** An end that leaves out more of the charge than this is no charge, a share (common practice, no source). */
+const LEFT_OUT_AT_MOST = 0.2;
+
+/**
+ * The end, V per cell, at which no cell passes its limit where only the sum is watched; null where
+ * each is watched, or where so low an end would be no charge.
+ */
+export function endByTheSumV(r: Resolved): number | null {
+	if (watchesCells(r) || r.pack.cells < 2) return null;
+	const { voltages, curve } = r.chemistry;
+	const endV = voltages.cellMaxV - r.channel.voltageAccuracyV - unseenSpreadV(r);
+	return endV >= ocvAt(curve, 1 - LEFT_OUT_AT_MOST) ? endV : null;
 }
 
 /**
@@ -183,7 +210,9 @@ export function decideEndVoltage(r: Resolved): Decision<'endVoltageV'> {
 		);
 	const { endVoltageStepV: step, voltageAccuracyV } = r.channel;
 	const endVoltageMaxV = entryFor(r.channel, r.chemistry.id)?.endVoltageMaxV ?? null;
-	const unseenV = watchesCells(r) ? 0 : unseenSpreadV(r);
+	// Where the margin would leave hardly a charge, the usual end stands, and a rule stops it.
+	const blindEndV = endByTheSumV(r);
+	const unseenV = blindEndV === null ? 0 : unseenSpreadV(r);
 	const candidates: Candidate[] = [
 		{ id: 'full', ...fullV(r) },
 		{

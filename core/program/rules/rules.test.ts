@@ -720,3 +720,21 @@ test('two batteries in a row have twice the floor; joined packs too far apart ar
 	const apart = solve(aContext({ reading: flat(3, 3.72), joined: [other] }));
 	assert.equal(apart.findings.find((f) => f.rule === 'load-may-not-join')!.overridable, false);
 });
+
+test('over a link the program sets timer and limit itself: what the charger holds is noted at most', () => {
+	const found = (link: string) =>
+		run({
+			charger: aCharger({
+				link,
+				held: [held({ kind: 'capacityLimitAh', heldValue: 1, min: 0.1, max: 50, step: 0.01 })]
+			})
+		}).find((f) => f.rule === 'held-value-would-cut')!;
+	assert.equal(found('none').severity, 'check');
+	const linked = found('stand-in');
+	assert.equal(linked.severity, 'note');
+	assert.match(linked.sentence, /holds its capacity limit at 1000 mAh .*over the link it is set for the run/);
+	const loose = { held: [held({ kind: 'safetyTimerMin', heldValue: 999 })] };
+	const differs = (link: string) =>
+		run({ charger: aCharger({ link, ...loose }) }).some((f) => f.rule === 'held-value-differs');
+	assert.deepEqual([differs('none'), differs('stand-in')], [true, false]);
+});

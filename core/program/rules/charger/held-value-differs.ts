@@ -9,6 +9,8 @@ export const heldValueDiffers: Rule = {
 	protects: 'result',
 	source: PRACTICE,
 	check({ r, settings }) {
+		// Over a link the program sets its own values for the run.
+		if (r.charger.link !== 'none') return null;
 		const looser = (['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'] as const)
 			.map((kind) => ({ kind, held: heldSetting(r, kind), wanted: settings[kind] }))
 			.filter(

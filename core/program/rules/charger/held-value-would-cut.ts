@@ -27,8 +27,14 @@ export const heldValueWouldCut: Rule = {
 				`${kind === 'safetyTimerMin' ? 'timer' : 'capacity limit'} at ${showHeld(kind, held!.heldValue)} (this program ${wanted === null ? 'wants it off' : `needs ${showHeld(kind, wanted)}`})`
 		);
 		const first = wrong[0];
+		const holds = `${r.charger.name} holds its ${parts.join(' and its ')}`;
+		if (r.charger.link !== 'none')
+			return {
+				severity: 'note',
+				sentence: `${holds}: over the link it is set for the run; begun by hand, change it before the start.`
+			};
 		return {
-			sentence: `${r.charger.name} holds its ${parts.join(' and its ')}: change it before the start or the run ends early.`,
+			sentence: `${holds}: change it before the start or the run ends early.`,
 			fix: {
 				label: `${showHeld(first.kind, first.wanted)} is keyed in now`,
 				kind: 'hold',

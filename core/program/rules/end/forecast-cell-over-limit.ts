@@ -1,5 +1,7 @@
 import { watchesCells } from '../../../forecast/assume';
-import { unseenSpreadV } from '../../decide/end-voltage';
+import { text, volts } from '../../../quantity/format';
+import { floorToStep } from '../../../quantity/step';
+import { eachReadNow, endByTheSumV, unseenSpreadV } from '../../decide/end-voltage';
 import type { Rule } from '../../rule';
 
 export const forecastCellOverLimit: Rule = {
@@ -21,10 +23,26 @@ export const forecastCellOverLimit: Rule = {
 		const byMargin = unseenV > 0 ? settings.endVoltageV + r.channel.voltageAccuracyV + unseenV : 0;
 		const reach = Math.max(forecast.highestCellV.p99, byMargin);
 		if (reach <= cellMaxV + 1e-6) return null;
+		const reaches = `${byMargin > forecast.highestCellV.p99 ? 'By what its cells may differ the highest' : 'In the forecast the highest cell'} reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.`;
 		// Where each cell is watched already, balancing would not keep one lower.
-		const blind = watchesCells(r) ? '' : ' The charger sees only the sum: use the balance lead.';
+		if (watchesCells(r) || r.pack.cells < 2) return { sentence: reaches };
+		const step = r.channel.endVoltageStepV;
+		const endV = step === null ? null : endByTheSumV(r);
+		const set = endV === null ? null : floorToStep(endV, step!);
+		const lower = set !== null && set < settings.endVoltageV - 1e-9;
+		const read = eachReadNow(r);
+		const ways = [
+			'use the balance lead',
+			...(read ? [] : ['read every cell at rest within the hour before']),
+			...(lower ? [`end it at ${text(volts(set))}`] : [])
+		];
 		return {
-			sentence: `${byMargin > forecast.highestCellV.p99 ? 'By what its cells may differ the highest' : 'In the forecast the highest cell'} reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.${blind}`
+			sentence: `${reaches} The charger sees only the sum: ${ways.join(', or ')}.`,
+			fix: lower
+				? { label: `Set ${text(volts(set))}`, kind: 'set', set: { endVoltageV: set } }
+				: read
+					? undefined
+					: { label: 'Read every cell', kind: 'go', to: 'read pack' }
 		};
 	}
 };
