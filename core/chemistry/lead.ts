@@ -84,7 +84,7 @@ const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 	},
 	endOfCharge: {
 		kind: 'absorption',
-		floatV: { low: 2.25, high: 2.3 },
+		floatV: { low: 2.23, high: 2.3 },
 		floatC: 0.001,
 		absorptionVPerK: -0.0045,
 		floatVPerK: -0.003,

@@ -28,7 +28,7 @@ export const neededMin = (r: Resolved, settings: LimitedProgram, forecast: Forec
 
 /**
  * The largest capacity limit that still protects, Ah: for lithium and lead a margin over the
- * whole capacity, for nickel, which goes on past full, one over what may be missing.
+ * whole capacity, for nickel, which takes current past full, one over what may be missing.
  */
 export const mostProtectingAh = (r: Resolved, settings: LimitedProgram, stepAh: number): number =>
 	r.chemistry.endOfCharge.kind === 'dip' ? capacityBoundAh(r, settings, stepAh) : mostOfCapacityAh(r);

@@ -182,7 +182,7 @@ test('property: whatever is proposed keeps every limit, at every moment, for eve
 			proposed[`${r.chemistry.family} ${a.task}`] = (proposed[`${r.chemistry.family} ${a.task}`] ?? 0) + 1;
 			assert.ok(isOnStep(settings.currentA, a.stepA));
 			if (r.taskData.moves !== 'out')
-				assert.ok(settings.endVoltageV <= setMaxAt(r.chemistry, r.packDegC) + 1e-9);
+				assert.ok(settings.endVoltageV <= setMaxAt(r.chemistry, r.warmestDegC) + 1e-9);
 			assert.equal(settings.trickleA, null, 'trickle is never proposed');
 			if (timedAh(r, settings.currentA) !== null && r.taskData.moves !== 'out')
 				assert.ok(settings.capacityLimitAh !== null, 'what ends a slow nickel charge is never switched off');

@@ -37,7 +37,7 @@ const LONGEST_ABSORPTION_MIN = 12 * 60;
 const TAPER_STEPS = 40;
 
 /**
- * How far the furthest of so many cells lies above their mean in 99 of 100 packs, standard
+ * How far the furthest of `count` cells lies above their mean in 99 of 100 packs, standard
  * deviations of one cell: the normal distribution's quantile, by Tukey's lambda (as
  * `normalScores`).
  */

@@ -7,6 +7,13 @@ import type { PackEvent } from '../pack-state/event';
 import type { PracticeLayer } from '../practice/practice';
 import type { ProgramSettings } from './settings';
 
+/** What the run of a pack on another channel needs of a shared value, and what would still protect it at most. */
+export interface OthersNeed {
+	value: number;
+	pack: string;
+	channel: string;
+}
+
 export interface Surroundings {
 	/** What the person and this one program follow; the pack's own practice is part of the pack. */
 	practice: { person: PracticeLayer; program: PracticeLayer };
@@ -36,6 +43,11 @@ export interface Surroundings {
 	 * all; null otherwise.
 	 */
 	largest: Record<'safetyTimerMin' | 'capacityLimitAh', { value: number; pack: string } | null> | null;
+	/**
+	 * What runs on other channels of this charger need of the values that it holds for all of them;
+	 * null without such a run, or where each channel has its own.
+	 */
+	othersNeed: Record<'safetyTimerMin' | 'capacityLimitAh', OthersNeed | null>;
 	/** Programs kept for other packs on this charger. */
 	keptHere: readonly { pack: string; channelId: string; settings: ProgramSettings }[];
 	/** What each memory slot of the charger holds. */
@@ -54,6 +66,7 @@ export const ALONE: Surroundings = {
 	earlierResistances: [],
 	boardsInUse: 0,
 	largest: null,
+	othersNeed: { safetyTimerMin: null, capacityLimitAh: null },
 	keptHere: [],
 	slots: []
 };

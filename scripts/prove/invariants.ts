@@ -128,7 +128,7 @@ function brokenRun(c: DrawnCase, s: Solution, other: PackModel, dtS: number): st
 	const ohm = [...(reading?.cellResistancesOhm ?? [])].sort((a, b) => a - b);
 	const worn = ohm.length > 0 && ohm.at(-1)! > WORN_TIMES * ohm[Math.floor((ohm.length - 1) / 2)];
 	const own = !('safetyTimerMin' in c.keyed) && settings.safetyTimerMin !== null && !r.taskData.limitEndsWell;
-	// What the charger's longest timer cuts and may be started again goes in stages, and is said to.
+	// What the charger's longest timer cuts and may be started again goes in stages, with a finding.
 	const inStages = s.findings.some((f) => f.rule === 'timer-too-short');
 	const served = r.taskData.fills && Math.min(...out.endSoc) >= NEARLY_FULL;
 	if (own && !worn && !inStages && !served && out.endReason === 'timer' && settings.safetyTimerMin! < 2880)

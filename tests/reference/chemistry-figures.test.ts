@@ -130,7 +130,7 @@ const FIGURES: Record<string, unknown[]> = {
 	'acceptance.perK': [no, no, no, no, 0.003, 0.003, 0.0005, 0.0005],
 	'acceptance.heatShare': [no, no, no, no, 1, 1, 0.3, 0.3],
 	'traits.counting.volts': [no, no, no, no, no, no, 2.06, 2.06],
-	'endOfCharge.floatV.low': [no, no, no, no, no, no, 2.25, 2.25],
+	'endOfCharge.floatV.low': [no, no, no, no, no, no, 2.23, 2.23],
 	'endOfCharge.floatV.high': [no, no, no, no, no, no, 2.3, 2.3],
 	'endOfCharge.floatC': [no, no, no, no, no, no, 0.001, 0.001],
 	'endOfCharge.absorptionVPerK': [no, no, no, no, no, no, -0.0045, -0.0045],

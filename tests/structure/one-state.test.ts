@@ -1,5 +1,5 @@
 /**
- * What is known of a pack is told by its state (`core/pack-state/`) and by nothing else. A file that
+ * What is known of a pack comes from its state (`core/pack-state/`) and by nothing else. A file that
  * turns volts into charge, or judges an end, stands in this list with the reason why that is no
  * belief of its own.
  */
@@ -24,7 +24,7 @@ const MAY: Record<string, Record<string, string>> = {
 		'core/parallel/pile.ts': 'how far apart packs meet; what is believed of each is asked before',
 		'core/parallel/taken.ts': 'what was exchanged when they met',
 		'core/pack/charge-state.ts': 'the volts at which packs meet (`socByVolts`)',
-		// A run that is followed is told by what its display showed, from the start that the state gives.
+		// A followed run is judged by what its display showed, from the start that the state gives.
 		'core/follow/watch.ts': 'volts under current of a run that goes on',
 		'core/follow/cells-apart.ts': 'likelihood of cells that read apart, for the starts of a course',
 		'core/diagnose/cells-apart.ts': 'likelihood of cells that read apart, for the causes',

@@ -113,6 +113,8 @@ const recovering = (change: Scene = {}): Scene => ({
 	task: 'recover',
 	...change
 });
+/** What a run on the other channel needs of a value that is held for both. */
+const inUse = (value: number) => ({ value, pack: 'Tern', channel: 'Pier, channel B' });
 const lists = (change: object) => ({ around: { inventory: InventorySchema.parse(change) } });
 const leads = [
 	{ id: 'l', name: 'Short lead', connectorId: 'block-medium', awg: 14, lengthM: 0.4, currentA: 20 }
@@ -770,6 +772,18 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		misses: { charger: multi(), task: 'cycle', set: { order: 'down first' } },
 		severity: 'note',
 		says: 'ends empty'
+	},
+	'shared-value': {
+		fires: {
+			around: { othersNeed: { safetyTimerMin: null, capacityLimitAh: inUse(2.95) } },
+			set: { capacityLimitAh: 2.7 }
+		},
+		misses: {
+			around: { othersNeed: { safetyTimerMin: null, capacityLimitAh: inUse(2.95) } },
+			set: { capacityLimitAh: 2.95 }
+		},
+		severity: 'stop',
+		says: 'Tern on Pier, channel B needs 2950 mAh: 2700 mAh would cut its run'
 	},
 	'joined-pack-stopped': {
 		fires: {

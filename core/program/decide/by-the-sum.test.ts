@@ -56,7 +56,7 @@ test('read by the sum it ends so low that 99 of 100 packs stay under their limit
 			const { chargeEndV } = chemistryOf(chemistry).voltages;
 			const share = over(chemistry, cells, endVoltageV, SIGMA);
 			assert.ok(share <= 0.01, `${chemistry} ${cells}S to ${endVoltageV} V: ${share}`);
-			// Li-ion ends lower as it is.
+			// The usual end of Li-ion is low enough.
 			if (chemistry === 'liion') continue;
 			assert.ok(endVoltageV < chargeEndV - 0.01, `${chemistry} ${cells}S ends at ${endVoltageV}`);
 			assert.ok(

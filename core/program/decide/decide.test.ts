@@ -286,3 +286,54 @@ test('to the nearest step is up only where no limit but the wish is passed', () 
 		assert.ok(value! <= rate && value! % 0.5 === 0, `${value} of ${rate}`);
 	}
 });
+
+test('a value held for the whole charger is never set below what a run on another channel needs', () => {
+	const need = (ah: number, pack = aPack()) =>
+		solve(
+			aContext({
+				pack,
+				charger: aCharger({
+					held: [held({ kind: 'capacityLimitAh', heldValue: 2, min: 0.1, max: 50, step: 0.01 })]
+				}),
+				around: {
+					othersNeed: {
+						safetyTimerMin: null,
+						capacityLimitAh: { value: ah, pack: 'Tern', channel: 'Pier, channel B' }
+					}
+				}
+			})
+		);
+	const raised = need(2.85);
+	assert.equal(raised.settings.capacityLimitAh, 2.85);
+	assert.match(
+		raised.decisions.capacityLimitAh.why,
+		/^Tern on Pier, channel B needs it until its run ends; for this pack alone it would be 2700 mAh/
+	);
+	assert.equal(raised.verdict, 'check', 'what it holds would cut this charge');
+	assert.equal(need(1.2).settings.capacityLimitAh, 2.7, 'what needs less changes nothing');
+	// More than still protects this pack: lithium is watched, nickel waits; the other run is never cut.
+	const large = need(8);
+	assert.equal(large.settings.capacityLimitAh, 8);
+	const found = large.findings.filter((f) => f.rule === 'shared-value');
+	assert.deepEqual([found.length, found[0]?.severity], [1, 'check']);
+	assert.ok(!large.findings.some((f) => f.rule === 'capacity-limit-protects-nothing'), 'it is said once');
+	const nickel = solve(
+		aContext({
+			pack: nimhPack(),
+			reading: aReading([], { cellVoltagesV: null, packVoltageV: 7.3 }),
+			charger: aMultiCharger(),
+			task: 'charge',
+			around: {
+				othersNeed: {
+					safetyTimerMin: null,
+					capacityLimitAh: { value: 8, pack: 'Tern', channel: 'Pier, channel B' }
+				}
+			}
+		})
+	);
+	assert.equal(nickel.proposed, false);
+	assert.match(
+		nickel.findings.find((f) => f.rule === 'shared-value')!.sentence,
+		/begin it after the other ends\.$/
+	);
+});

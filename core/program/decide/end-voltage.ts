@@ -87,10 +87,11 @@ function fullV(r: Resolved): { label: string; value: number } {
 	const { makerEndVoltageV } = r.pack;
 	if (makerEndVoltageV !== null && makerEndVoltageV <= voltages.setMaxV)
 		return { label: "the pack maker's end of charge", value: makerEndVoltageV };
-	const shift = compensationV(r.chemistry, r.packDegC);
+	const degC = r.warmestDegC;
+	const shift = compensationV(r.chemistry, degC);
 	if (Math.abs(shift) < 0.0005) return { label: `full for ${name}`, value: voltages.chargeEndV };
 	return {
-		label: `full for ${name}, ${voltages.chargeEndV.toFixed(2)} V at 25 °C, at ${r.packDegC.toFixed(0)} °C`,
+		label: `full for ${name}, ${voltages.chargeEndV.toFixed(2)} V at 25 °C, at ${degC.toFixed(0)} °C`,
 		value: voltages.chargeEndV + shift
 	};
 }

@@ -9,6 +9,7 @@ import { discharges, drainedAh, storageNeedAh, timedAh } from '../../forecast/pr
 import type { HeldSetting } from '../../charger/setting';
 import { whose } from '../../practice/practice';
 import { heldSetting, type Resolved } from '../../request/context';
+import type { OthersNeed } from '../../request/surroundings';
 import { askedShare, travels } from '../../request/storage-target';
 import { showSetting } from '../../request/settings';
 import {
@@ -65,6 +66,10 @@ function bySchool<Id extends GuardId>(
 	};
 }
 
+/** What runs on other channels need of a value that the charger holds for all; null where nothing is shared. */
+export const othersNeedOf = (r: Resolved, held: HeldSetting, id: GuardId): OthersNeed | null =>
+	held.scope === 'charger' && r.charger.link === 'none' ? r.around.othersNeed[id] : null;
+
 /**
  * The same guard with the range that would do; where a person keys the charger and it holds a
  * value of that range, that value: what still protects is not keyed anew.
@@ -77,8 +82,17 @@ function asHeld<Id extends GuardId>(
 ): Decision<Id> {
 	if (own.decidedBy === 'practice' || own.value === null) return own;
 	const { heldValue } = held;
-	const { least, most } = wouldDo;
+	const others = othersNeedOf(r, held, own.setting);
+	const { most } = wouldDo;
+	const least = Math.max(wouldDo.least, others?.value ?? 0);
 	const does = heldValue !== null && heldValue >= least - 1e-9 && heldValue <= most + 1e-9;
+	if (!does && others && own.value < others.value)
+		return {
+			...own,
+			value: roundUpWithin(others.value, held) as Decision<Id>['value'],
+			decidedBy: 'other channel',
+			why: `${others.pack} on ${others.channel} needs it until its run ends; for this pack alone it would be ${showSetting(own.setting, own.value)}.`
+		};
 	if (!does || r.charger.link !== 'none') return { ...own, wouldDo };
 	return {
 		...own,

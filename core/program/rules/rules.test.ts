@@ -738,3 +738,30 @@ test('over a link the program sets timer and limit itself: what the charger hold
 		run({ charger: aCharger({ link, ...loose }) }).some((f) => f.rule === 'held-value-differs');
 	assert.deepEqual([differs('none'), differs('stand-in')], [true, false]);
 });
+
+test('a forecast above the temperature limit is a Stop where nothing would feel it', () => {
+	const hot = CASES['forecast-too-hot'].fires;
+	const found = (channel: object, held = {}) =>
+		run({ ...hot, charger: aMultiCharger(held, channel as Record<string, unknown>) }).find(
+			(f) => f.rule === 'forecast-too-hot'
+		)!;
+	assert.equal(found({}).severity, 'check');
+	assert.equal(found({ hasProbe: false }).severity, 'stop');
+	assert.match(found({ hasProbe: false }).sentence, /LiPo must stop, and no probe feels it here/);
+	assert.equal(found({}, { held: [] }).severity, 'stop', 'a charger that has no such limit');
+});
+
+test('lead is compensated for the warmer of what it last measured and the air, where that is old', () => {
+	const at = (takenAt: string, temperatureDegC: number, ambientDegC: number) =>
+		solve(
+			aContext({
+				pack: leadPack(),
+				reading: aReading([], { cellVoltagesV: null, packVoltageV: 12.4, takenAt, temperatureDegC }),
+				charger: aMultiCharger(),
+				task: 'charge',
+				ambientDegC
+			})
+		).settings.endVoltageV;
+	assert.equal(at('2026-05-02T17:40:00.000Z', 10, 25), 2.46, 'measured just now');
+	assert.equal(at('2026-05-01T17:40:00.000Z', 10, 25), 2.4, 'a day ago it was colder than the air is');
+});

@@ -8,6 +8,7 @@ import { heldTrickle } from './held-trickle';
 import { heldValueDiffers } from './held-value-differs';
 import { heldValueWouldCut } from './held-value-would-cut';
 import { nominalFamilyWrong } from './nominal-family-wrong';
+import { sharedValue } from './shared-value';
 import { slotHoldsOther } from './slot-holds-other';
 import { startsByItself } from './starts-by-itself';
 import { taskNotForChemistry } from './task-not-for-chemistry';
@@ -23,6 +24,7 @@ export const chargerRules: readonly Rule[] = [
 	heldValueDiffers,
 	heldValueWouldCut,
 	nominalFamilyWrong,
+	sharedValue,
 	slotHoldsOther,
 	startsByItself,
 	taskNotForChemistry,

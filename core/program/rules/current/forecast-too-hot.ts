@@ -17,10 +17,14 @@ export const forecastTooHot: Rule = {
 		const { tripDegC } = r.chemistry.temperatures;
 		const { median, p95 } = forecast.peakTemperatureDegC;
 		const rate = settings.currentA / ratedAh(r.pack);
-		if (p95 >= tripDegC)
+		if (p95 >= tripDegC) {
+			const felt = r.channel.hasProbe && settings.temperatureLimitDegC !== null;
 			return {
-				sentence: `The pack may reach ${text(degrees(p95))} by the end, at or above the ${text(degrees(tripDegC))} at which the run stops: lower the current or cool the place.`
+				// What nothing feels, nothing stops.
+				severity: felt ? 'check' : 'stop',
+				sentence: `The pack may reach ${text(degrees(p95))} by the end, at or above the ${text(degrees(tripDegC))} at which ${felt ? 'the run stops' : `${r.chemistry.name} must stop, and no probe feels it here`}: lower the current or cool the place.`
 			};
+		}
 		if (!r.chemistry.traits.staysCool) return null;
 		if (rate <= 1 && median - r.ambientDegC > ALARM_RISE_K && median > r.packDegC)
 			return {

@@ -12,7 +12,7 @@ export const endVoltageAboveChemistry: Rule = {
 	source:
 		'IEC 62133-2 upper limit charging voltage, from memory; the set limit itself is common practice, no source.',
 	check({ r, settings }) {
-		const setMaxV = setMaxAt(r.chemistry, r.packDegC);
+		const setMaxV = setMaxAt(r.chemistry, r.warmestDegC);
 		if (settings.endVoltageV <= setMaxV + 1e-9) return null;
 		return {
 			sentence: `End of charge ${showSetting('endVoltageV', settings.endVoltageV)} is above ${setMaxV.toFixed(2)} V, the most ${r.chemistry.name} is set to.`,

@@ -1,5 +1,6 @@
 import { milliampHours, text } from '../../../quantity/format';
 import { heldSetting } from '../../../request/context';
+import { othersNeedOf } from '../../decide/guards';
 import { guardSchool } from '../../guard-school';
 import { limitIsProgram, mostProtectingAh } from '../../needs';
 import { PRACTICE, type Fix, type Rule } from '../../rule';
@@ -34,6 +35,9 @@ export const capacityLimitProtectsNothing: Rule = {
 			};
 		if (limit === null)
 			return { sentence: `The capacity limit is off${by}: a charger that misses full would go on.`, fix };
+		// `shared-value` reports what another channel needs.
+		const others = othersNeedOf(r, held, 'capacityLimitAh');
+		if (others && limit <= others.value + held.step) return null;
 		// A coarse step may force the limit up; one step above the bound is never reproached.
 		const most = Math.max(mostProtectingAh(r, settings, held.step) + held.step, held.min);
 		if (limit <= most + 1e-9) return null;

@@ -1,5 +1,6 @@
 import { minutes, text } from '../../../quantity/format';
 import { heldSetting } from '../../../request/context';
+import { othersNeedOf } from '../../decide/guards';
 import { guardSchool } from '../../guard-school';
 import { mostProtectingMin } from '../../needs';
 import { PRACTICE, type Fix, type Rule } from '../../rule';
@@ -28,6 +29,9 @@ export const timerProtectsNothing: Rule = {
 		if (timer === null)
 			return { sentence: `The safety timer is off${by}: nothing ends a charge that never gets full.`, fix };
 		const held = heldSetting(r, 'safetyTimerMin')!;
+		// `shared-value` reports what another channel needs.
+		const others = othersNeedOf(r, held, 'safetyTimerMin');
+		if (others && timer <= others.value + held.step) return null;
 		const most = mostProtectingMin(r, settings, forecast);
 		if (timer <= Math.max(most + held.step, held.min)) return null;
 		return {

@@ -13,11 +13,11 @@ export const leadCompensation: Rule = {
 	when: 'charging',
 	source: 'DIN 41773 and −3 to −5 mV/K per cell, from memory.',
 	check({ r }) {
-		const shift = compensationV(r.chemistry, r.packDegC);
+		const shift = compensationV(r.chemistry, r.warmestDegC);
 		if (Math.abs(shift) < NOTICED_V) return null;
 		const measured = r.reading?.temperatureDegC != null;
 		return {
-			sentence: `At ${text(degrees(r.packDegC))} the end moves by ${shift > 0 ? '+' : '−'}${text(millivolts(Math.abs(shift)))} a cell from 25 °C${measured ? '' : '; the air was taken for the battery: measure it'}.`
+			sentence: `At ${text(degrees(r.warmestDegC))} the end moves by ${shift > 0 ? '+' : '−'}${text(millivolts(Math.abs(shift)))} a cell from 25 °C${measured ? '' : '; the air was taken for the battery: measure it'}.`
 		};
 	}
 };

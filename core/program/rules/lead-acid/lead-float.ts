@@ -17,7 +17,7 @@ export const leadFloat: Rule = {
 	source: 'DIN 41773 for the float volts, from memory; the charge is simulated.',
 	check({ r, settings, forecast }) {
 		const end = r.chemistry.endOfCharge;
-		const floatV = floatAt(r.chemistry, r.packDegC);
+		const floatV = floatAt(r.chemistry, r.warmestDegC);
 		if (end.kind !== 'absorption' || floatV === null || !forecast || r.task !== 'charge') return null;
 		// One that is only judged is not full, and is not left.
 		if (drainedAh(r) !== null) return null;

@@ -18,6 +18,7 @@ import { checked, done, missing, refuse, type Result } from '../../result';
 import { getCharger, getSupply, listChargers } from '../chargers/chargers';
 import { joiningReading } from '../packs/joining';
 import { largestGuards } from './largest-guards';
+import { othersNeed } from './others-need';
 import { allPacks, getPack, lastReading } from '../packs/packs';
 import { getPreferences } from '../house/preferences';
 import { channelOutputs } from '../runs/run-outputs';
@@ -74,6 +75,8 @@ export async function programContext(
 	request: Pick<ProgramRequest, 'packId' | 'chargerId' | 'channelId' | 'task' | 'purpose'> & {
 		practice?: PracticeLayer;
 		joined?: readonly string[];
+		/** Whether what runs on other channels of the charger need of it counts; true unless it is said otherwise. */
+		beside?: boolean;
 	},
 	now: string
 ): Promise<Result<ProgramContext>> {
@@ -95,8 +98,18 @@ export async function programContext(
 		...{ pack: pack.value, joined: joined.value, charger: charger.value, channelId: request.channelId },
 		...{ supply, bench }
 	};
+	const around = await surroundings(db, at, request.practice ?? {}, now);
+	// A run as it began is asked for without the runs beside it.
+	const beside = request.beside ?? true;
 	const context: ProgramContext = {
-		around: await surroundings(db, at, request.practice ?? {}, now),
+		around: beside
+			? {
+					...around,
+					othersNeed: await othersNeed(db, charger.value, request.channelId, (run) =>
+						programContext(db, { ...run, beside: false }, run.startedAt)
+					)
+				}
+			: around,
 		pack: pack.value,
 		reading,
 		joined: joined.value,

@@ -9,7 +9,7 @@ import type { Member } from '$core/pack/load';
 import type { Pack } from '$core/pack/pack';
 import type { PracticeLayer } from '$core/practice/practice';
 import { TASKS } from '$core/request/task';
-import type { Surroundings } from '$core/request/surroundings';
+import { ALONE, type Surroundings } from '$core/request/surroundings';
 import type { Store } from '../../db/connect';
 import { packEventsOf } from '../packs/pack-states';
 import { toReading } from '../../db/map';
@@ -157,6 +157,7 @@ export async function surroundings(
 		earlierResistances: earlier,
 		boardsInUse: boards,
 		largest: null,
+		othersNeed: ALONE.othersNeed,
 		keptHere: kept,
 		slots: slots.map(({ slot, title }) => ({ slot, title }))
 	};
