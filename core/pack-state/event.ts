@@ -118,10 +118,15 @@ export type PackEvent = ReadingEvent | UseEvent | RunEvent | ObservationEvent;
 const RANK: Record<PackEvent['kind'], number> = { run: 0, use: 1, observation: 2, reading: 3 };
 
 /**
- * Events in the order in which they happened; those of one moment as they follow from one another,
- * then by id.
+ * Events up to `untilMs` in the order in which they happened; those of one moment as they follow
+ * from one another, then by id.
  */
-export const inOrder = (events: readonly PackEvent[]): PackEvent[] =>
-	events.toSorted(
-		(a, b) => Date.parse(a.at) - Date.parse(b.at) || RANK[a.kind] - RANK[b.kind] || (a.id < b.id ? -1 : 1)
-	);
+export const inOrder = (events: readonly PackEvent[], untilMs = Infinity): PackEvent[] =>
+	events
+		.map((event) => ({ event, atMs: Date.parse(event.at) }))
+		.filter(({ atMs }) => atMs <= untilMs)
+		.sort(
+			(a, b) =>
+				a.atMs - b.atMs || RANK[a.event.kind] - RANK[b.event.kind] || (a.event.id < b.event.id ? -1 : 1)
+		)
+		.map(({ event }) => event);

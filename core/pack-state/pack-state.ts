@@ -273,7 +273,7 @@ export interface EventPass {
 export function passOver(pack: Pack, events: readonly PackEvent[], now: string): EventPass {
 	const chemistry = chemistryOf(pack.chemistry);
 	const capacityAh = presentCapacityAh(pack, now);
-	const all = inOrder(events.filter((e) => Date.parse(e.at) <= Date.parse(now) + AHEAD_MS));
+	const all = inOrder(events, Date.parse(now) + AHEAD_MS);
 	const recent = newest(all);
 	const counts = countsOf(recent, chemistry);
 	const pass: Pass = {

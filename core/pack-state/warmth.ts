@@ -57,6 +57,9 @@ export interface Warmth {
 	unexplained: string | null;
 }
 
+/** After this long no pack is warmer than its air, ms (common practice, no source). */
+const COOLED_MS = 48 * 3600e3;
+
 const decay = (fromDegC: number, airDegC: number, minutes: number, halvesMin: number): number =>
 	airDegC + (fromDegC - airDegC) * 2 ** (-Math.max(0, minutes) / halvesMin);
 
@@ -146,7 +149,10 @@ export function warmthOf(
 		measuredEvent?.kind === 'reading'
 			? { degC: measuredEvent.reading.temperatureDegC!, age: nowMs - Date.parse(measuredEvent.at) }
 			: null;
-	const since = events.slice(measuredIndex + 1);
+	// What is older has taken the temperature of the air.
+	let recent = events.length;
+	while (recent > 0 && nowMs - Date.parse(events[recent - 1].at) <= COOLED_MS) recent--;
+	const since = events.slice(Math.max(measuredIndex + 1, recent));
 	const heats = since.flatMap((e) => heatOf(e, chemistry, capacityAh) ?? []);
 	const cold = since.findLast((e) => e.kind === 'observation' && e.what === 'cold' && e.clearedAt === null);
 	const fresh = measured !== null && Math.abs(measured.age) <= FRESH_MS;

@@ -14,6 +14,8 @@ import { lipo } from '../../core/chemistry/lipo';
 import { resolve } from '../../core/request/context';
 import { CHEMISTRIES } from '../../core/chemistry/catalogue';
 import { ocvAt } from '../../core/chemistry/curve';
+import type { PackEvent } from '../../core/pack-state/event';
+import { packState } from '../../core/pack-state/pack-state';
 import { check } from '../../core/program/check';
 import { solve } from '../../core/program/solve';
 import { TASKS } from '../../core/request/task';
@@ -31,6 +33,7 @@ import { listRuns, monthsOf } from '../../src/lib/server/services/runs/logbook';
 import type { RunFilter } from '../../src/lib/server/services/runs/logbook-query';
 import { aCharger, aContext, aPack, aReading } from '../../tests/support/bench-chargers';
 import { runSpice } from '../../tests/support/ngspice';
+import { aReadingEvent, aRunEvent, atHour, aUseEvent } from '../../tests/support/pack-events';
 import { Pool } from './pool';
 import { has } from '../steps.mjs';
 
@@ -194,6 +197,24 @@ await measure('six packs of 6S joined: order, contacts and what each gets of the
 });
 await measure('the rules over 500 packs × 6 channels', 1000, 5, () => checks.forEach((c) => check(c)));
 
+// Ten years of a pack: three charges a week, each with a use and a reading before it.
+const DAY_H = 24;
+const tenYears: PackEvent[] = Array.from({ length: 1500 }, (_, k) => {
+	const at = k * 2.33 * DAY_H;
+	return [
+		aUseEvent(atHour(at)),
+		aReadingEvent(atHour(at + 1), [3.7, 3.71, 3.7], { usedSince: 'used' }),
+		aRunEvent({
+			...{ id: `run ${k}`, startedAt: atHour(at + 1.2), endedAt: atHour(at + 2.2) },
+			...{ chargeAh: 2.2, expectedAh: 2.2 }
+		})
+	];
+}).flat();
+const asked = atHour(1500 * 2.33 * DAY_H);
+await measure('the state of a pack with ten years of events, anew', 5, 200, () =>
+	packState(aPack(), tenYears, asked, 21)
+);
+
 const dir = mkdtempSync(join(tmpdir(), 'bench-'));
 try {
 	const db = await openDatabase(join(dir, 'bench.sqlite'));
@@ -246,8 +267,8 @@ try {
 	// Something is written before each: a shelf that nothing happened to is kept, and costs nothing.
 	let worn = 0;
 	await measure(
-		'a pack changed, and the page of 200 packs with 5 000 runs anew',
-		150,
+		'a pack changed, and Today of 200 packs with 5 000 runs anew',
+		100,
 		30,
 		async () => {
 			await db.write((tx) => tx.models.Pack.update({ notes: `${++worn}` }, { where: { id: packIds[0] } }));
