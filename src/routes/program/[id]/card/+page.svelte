@@ -3,9 +3,12 @@
 	import { cellsLabel } from '$core/pack/pack';
 
 	let { data } = $props();
+	const keyedFirst = $derived(data.card.first.length > 0 || data.keyed.length > 0);
 	const parts = $derived([
 		{
-			title: data.card.steps.length ? 'The same for every step' : 'Then the program, in the order it asks',
+			title: data.card.steps.length
+				? 'The same for every step'
+				: `${keyedFirst ? 'Then the' : 'The'} program, in the order it asks`,
 			lines: data.card.then
 		},
 		{ title: 'Afterwards, put back', lines: data.card.putBack }
