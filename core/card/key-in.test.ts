@@ -174,7 +174,7 @@ test('a card warns of what the charger does by itself', () => {
 	assert.match(words({ atCheck: 'starts by itself' }), /starts by itself/);
 	assert.match(words({ atCheck: 'cancels by itself' }), /cancels/);
 	assert.match(words({ forgetsAtRestart: true }), /loses power/);
-	assert.equal(words({}), '');
+	assert.equal(words({ held: [] }), '');
 	assert.match(cardOf({ charger: aMultiCharger(), task: 'fast' }).beware[0], /leaves out/);
 });
 
@@ -235,4 +235,18 @@ test('an end of charge that the charger holds is changed first, and put back; a 
 	assert.equal(card.putBack[0].value, '4.1 V/cell');
 	const away = aContext({ charger: bench, task: 'storage', reading: aReading([4.1, 4.1, 4.1]) });
 	assert.deepEqual(keyInCard(solve(away)).first, []);
+});
+
+test('what is left as the charger is believed to hold it is to be seen there', () => {
+	const charger = aMultiCharger({
+		asks: ['currentA'],
+		held: [
+			held({ kind: 'safetyTimerMin', heldValue: 100 }),
+			held({ kind: 'capacityLimitAh', heldValue: 2.9, min: 0.1, max: 50, step: 0.01 })
+		]
+	});
+	const left = /Left as it stands: safety timer 100 min, capacity limit 2900 mAh\. See that/;
+	assert.match(cardOf({ charger }).beware.join(' '), left);
+	const asksBoth = { ...charger, asks: ['safetyTimerMin', 'capacityLimitAh'] as typeof charger.asks };
+	assert.doesNotMatch(cardOf({ charger: asksBoth }).beware.join(' '), /Left as it stands/);
 });

@@ -115,7 +115,7 @@ const targetOf = (held: HeldSetting, value: number | null): HeldTarget => ({
 });
 
 /** "; 64 to 128 min would do", where a range of values would; nothing where only this one does. */
-function orElse({ decisions, settings }: Solution, kind: HeldSettingKind): string {
+function rangeThatWouldDo({ decisions, settings }: Solution, kind: HeldSettingKind): string {
 	if (kind !== 'safetyTimerMin' && kind !== 'capacityLimitAh') return '';
 	const { wouldDo, value } = decisions[kind];
 	return wouldDo && settings[kind] === value ? `; ${showGuardRange(kind, wouldDo)} would do` : '';
@@ -134,7 +134,7 @@ function heldLines(solution: Solution, asked: ReadonlySet<string>) {
 		first.push({
 			what,
 			value: showHeld(held.kind, value),
-			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}${orElse(solution, held.kind)}`,
+			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}${rangeThatWouldDo(solution, held.kind)}`,
 			held: targetOf(held, value)
 		});
 		if (held.scope !== 'slot')
@@ -211,6 +211,20 @@ function bewareOf(r: Resolved): string[] {
 	return out;
 }
 
+/**
+ * What the program leaves as the charger is believed to hold it: on record it protects, and the
+ * person sees that it stands there.
+ */
+function leftAsHeld({ decisions, settings }: Solution, asked: ReadonlySet<string>): string[] {
+	const left = (['safetyTimerMin', 'capacityLimitAh'] as const)
+		.filter((id) => !asked.has(id) && decisions[id].decidedBy === 'held')
+		.filter((id) => settings[id] === decisions[id].value)
+		.map((id) => `${SETTINGS[id].label.toLowerCase()} ${showSetting(id, settings[id])}`);
+	return left.length
+		? [`Left as it stands: ${left.join(', ')}. See that the charger shows it; key it where it does not.`]
+		: [];
+}
+
 /** Writes the card for a solved program. */
 export function keyInCard(solution: Solution): KeyInCard {
 	const { resolved: r, settings } = solution;
@@ -233,6 +247,6 @@ export function keyInCard(solution: Solution): KeyInCard {
 		...heldAlready,
 		then,
 		steps,
-		beware: bewareOf(r)
+		beware: [...bewareOf(r), ...leftAsHeld(solution, asked)]
 	};
 }

@@ -41,7 +41,7 @@ const TAPER_STEPS = 40;
  * deviations of one cell: the normal distribution's quantile, by Tukey's lambda (as
  * `normalScores`).
  */
-function furthest(count: number): number {
+function furthestCellSigmas(count: number): number {
 	const p = 1 - 0.01 / count;
 	return ((p ** 0.135 - (1 - p) ** 0.135) / 0.1975) * Math.sqrt(1 - 1 / count);
 }
@@ -60,7 +60,7 @@ export function cellsApart({ state: { cells } }: Pick<Resolved, 'state'>): {
 	if (count < 2) return { spread: 0, below: 0, above: 0 };
 	const [low, high] = [Math.min(...offset), Math.max(...offset)];
 	const each = Math.max(...sigma);
-	const beyond = furthest(count) * each;
+	const beyond = furthestCellSigmas(count) * each;
 	return {
 		spread: Math.hypot(high - low, rangeOf(count, P99) * each),
 		below: beyond - low,
@@ -129,7 +129,7 @@ function busyPowerW(r: Resolved): number {
 }
 
 /** Charge current that is held to the full volts of the pack, A. */
-function heldA(r: Resolved, settings: LimitedProgram): number {
+function sustainedChargeA(r: Resolved, settings: LimitedProgram): number {
 	const packV = r.pack.cells * Math.max(settings.endVoltageV, r.chemistry.voltages.nominalV);
 	return Math.min(settings.currentA, busyPowerW(r) / packV);
 }
@@ -138,7 +138,7 @@ function heldA(r: Resolved, settings: LimitedProgram): number {
  * Discharge current that is held, A: the power of the channel holds it down most at the start,
  * where the volts are highest.
  */
-function drawnA(r: Resolved, settings: LimitedProgram): number {
+function sustainedDischargeA(r: Resolved, settings: LimitedProgram): number {
 	const packV = r.pack.cells * r.chemistry.voltages.chargeEndV;
 	return Math.min(settings.dischargeA ?? Infinity, r.channel.dischargePowerW / packV);
 }
@@ -158,7 +158,7 @@ function taperMin(r: Resolved, settings: LimitedProgram, missing: number): numbe
 		resistanceFactor(r.coldestDegC, model.resistanceDoublesPerK) *
 		Math.exp(P99 * uncertaintyOf(r).resistance);
 	const end = Math.min(1, socAt(chemistry.curve, settings.endVoltageV));
-	const [most, least] = [heldA(r, settings), taperEndA(r, settings.currentA)];
+	const [most, least] = [sustainedChargeA(r, settings), taperEndA(r, settings.currentA)];
 	const stepAh = (missing * presentCapacityAh(r)) / TAPER_STEPS;
 	let hours = 0;
 	for (let k = 0; k < TAPER_STEPS; k++) {
@@ -189,9 +189,9 @@ export function timerBoundMin(
 	missing = missingShare(r, settings)
 ): number {
 	const ah = capacityBoundAh(r, settings, 0, missing) * (isTimed(r, settings) ? COUNTERS_DIFFER : 1);
-	const out = (60 * ah) / Math.max(1e-6, drawnA(r, settings));
+	const out = (60 * ah) / Math.max(1e-6, sustainedDischargeA(r, settings));
 	const up = () =>
-		(60 * ah) / Math.max(1e-6, heldA(r, settings)) +
+		(60 * ah) / Math.max(1e-6, sustainedChargeA(r, settings)) +
 		taperMin(r, settings, missing) +
 		balancingMin(r, settings);
 	if (r.taskData.moves === 'both') return Math.max(out, up());

@@ -85,7 +85,7 @@ export function withinTimerA(r: Resolved, currentA: number): number | null {
  * volts and too strong to be ended by time, A; null where it is neither, or the channel cannot go
  * so low.
  */
-function endableA(r: Resolved, currentA: number): number | null {
+function timedChargeA(r: Resolved, currentA: number): number | null {
 	const end = r.chemistry.endOfCharge;
 	if (end.kind !== 'dip' || r.taskData.moves === 'out') return null;
 	const holdsAh = ratedAh(r.pack);
@@ -122,7 +122,7 @@ export function decideCurrent(r: Resolved, endVoltageV: number): Decision<'curre
 	const stepped = upward ? near : down;
 	// A channel whose least current is off its own step still offers that least current.
 	const wanted = stepped >= minCurrentA ? stepped : minCurrentA;
-	const endable = endableA(r, wanted);
+	const endable = timedChargeA(r, wanted);
 	const value = endable ?? wanted;
 	const timed = endable !== null || (least.id === 'purpose rate' && r.purpose === 'gentle');
 	const raised = timed ? withinTimerA(r, value) : null;

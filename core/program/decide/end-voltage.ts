@@ -41,7 +41,7 @@ function mostCurrentA(r: Resolved): number {
 const READ_WITHIN_H = 1;
 
 /** Whether every cell was read at rest within the hour, and nothing moved its charge since. */
-export function eachReadNow({ state, pack, now }: Resolved): boolean {
+export function everyCellReadWithinHour({ state, pack, now }: Resolved): boolean {
 	const { restV, lastReading } = state;
 	if (restV === null || lastReading?.reading.cellVoltagesV?.length !== pack.cells) return false;
 	return Date.parse(now) - Date.parse(lastReading.at) <= READ_WITHIN_H * 3600e3;
@@ -57,7 +57,7 @@ export function unseenSpreadV(r: Resolved): number {
 	const { cells } = r.pack;
 	if (cells < 2) return 0;
 	const { soc, socs } = r.chargeState;
-	const above = eachReadNow(r) ? Math.max(...socs) - soc + UNREAD_SPREAD : cellsApart(r).above;
+	const above = everyCellReadWithinHour(r) ? Math.max(...socs) - soc + UNREAD_SPREAD : cellsApart(r).above;
 	const ahead = above + SMALLER_CELL * Math.max(0, 1 - soc);
 	const ohm = r.reading?.cellResistancesOhm;
 	const worn = ohm?.length === cells ? Math.max(...ohm) - ohm.reduce((sum, o) => sum + o, 0) / cells : 0;

@@ -74,7 +74,7 @@ export const othersNeedOf = (r: Resolved, held: HeldSetting, id: GuardId): Other
  * The same guard with the range that would do; where a person keys the charger and it holds a
  * value of that range, that value: what still protects is not keyed anew.
  */
-function asHeld<Id extends GuardId>(
+function keptAsHeld<Id extends GuardId>(
 	r: Resolved,
 	held: HeldSetting,
 	own: Decision<Id>,
@@ -152,7 +152,7 @@ export function decideTimer(
 		};
 	const decided = (by: string, why: string) => {
 		const own = { ...plainly('safetyTimerMin', value, by, why, step), candidates };
-		return asHeld(r, held, bySchool(r, held, program.currentA, own), wouldDo);
+		return keptAsHeld(r, held, bySchool(r, held, program.currentA, own), wouldDo);
 	};
 	if (wanted === bound)
 		return decided(
@@ -264,7 +264,7 @@ export function decideCapacityLimit(
 		candidates
 	});
 	if (!forecast || limitIsProgram(r, program)) return own;
-	return asHeld(r, held, own, {
+	return keptAsHeld(r, held, own, {
 		least: neededAh(r, program, forecast),
 		most: Math.max(value, mostProtectingAh(r, program, step))
 	});

@@ -1,7 +1,7 @@
 import { watchesCells } from '../../../forecast/assume';
 import { text, volts } from '../../../quantity/format';
 import { floorToStep } from '../../../quantity/step';
-import { eachReadNow, endByTheSumV, unseenSpreadV } from '../../decide/end-voltage';
+import { everyCellReadWithinHour, endByTheSumV, unseenSpreadV } from '../../decide/end-voltage';
 import type { Rule } from '../../rule';
 
 export const forecastCellOverLimit: Rule = {
@@ -30,7 +30,7 @@ export const forecastCellOverLimit: Rule = {
 		const endV = step === null ? null : endByTheSumV(r);
 		const set = endV === null ? null : floorToStep(endV, step!);
 		const lower = set !== null && set < settings.endVoltageV - 1e-9;
-		const read = eachReadNow(r);
+		const read = everyCellReadWithinHour(r);
 		const ways = [
 			'use the balance lead',
 			...(read ? [] : ['read every cell at rest within the hour before']),

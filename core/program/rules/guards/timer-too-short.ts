@@ -12,7 +12,7 @@ const FEW_STAGES = 2;
  * cycle, and a nickel charge, whose fall of the volts a second start would look for in a full
  * pack.
  */
-function isStage(r: Resolved, timerMin: number): boolean {
+function mayGoInStages(r: Resolved, timerMin: number): boolean {
 	const held = heldSetting(r, 'safetyTimerMin');
 	if (!held || r.taskData.moves === 'both') return false;
 	if (r.chemistry.endOfCharge.kind === 'dip' && r.taskData.moves !== 'out') return false;
@@ -38,7 +38,7 @@ export const timerTooShort: Rule = {
 			both: 'before a leg is done: the longest leg'
 		}[r.taskData.moves];
 		const took = `about ${text(minutes(median))}, up to ${text(minutes(Math.ceil(needMin)))}`;
-		if (isStage(r, timer))
+		if (mayGoInStages(r, timer))
 			return {
 				severity: needMin > FEW_STAGES * timer ? 'check' : 'note',
 				sentence: `${r.charger.name} ends every run after ${text(minutes(timer))} at the latest, and this one takes ${took}: it goes in stages. Started again with what is then read, it goes on from there.`
