@@ -266,16 +266,17 @@ const outOfService = ({ condition }: Pack): AgeingSays => ({
 
 /**
  * `runs` and `readings` of this pack, `quiet` pairs of readings with nothing between them; `now`:
- * ISO 8601.
+ * ISO 8601. `pointOf` answers as {@link capacityPoint} does: a caller may keep its answers.
  */
 export function ageingOf(
 	pack: Pack,
 	runs: readonly RunSeen[],
 	readings: readonly Reading[],
 	quiet: readonly Quiet[],
-	now: string
+	now: string,
+	pointOf = capacityPoint
 ): Ageing {
-	const capacities = runs.flatMap((run) => capacityPoint(pack, run) ?? looksPoint(run) ?? []);
+	const capacities = runs.flatMap((run) => pointOf(pack, run) ?? looksPoint(run) ?? []);
 	const ohms = readings.flatMap((r) => resistancePoint(pack, r) ?? []);
 	const { wornShare } = chemistryOf(pack.chemistry).traits;
 	const begun = (points: readonly AgedPoint[]): string => {

@@ -272,7 +272,8 @@ export interface EventPass {
  */
 export function passOver(pack: Pack, events: readonly PackEvent[], now: string): EventPass {
 	const chemistry = chemistryOf(pack.chemistry);
-	const capacityAh = presentCapacityAh(pack, now);
+	// Of the day, so that a pass that is kept for it is what would be made anew.
+	const capacityAh = presentCapacityAh(pack, now.slice(0, 10));
 	const all = inOrder(events, Date.parse(now) + AHEAD_MS);
 	const recent = newest(all);
 	const counts = countsOf(recent, chemistry);

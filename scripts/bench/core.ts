@@ -266,16 +266,22 @@ try {
 	const now = new Date(start + 5001 * 3600e3).toISOString();
 	// Something is written before each: a shelf that nothing happened to is kept, and costs nothing.
 	let worn = 0;
+	const wear = () =>
+		db.write((tx) => tx.models.Pack.update({ notes: `${++worn}` }, { where: { id: packIds[0] } }));
 	await measure(
 		'a pack changed, and Today of 200 packs with 5 000 runs anew',
 		100,
 		30,
 		async () => {
-			await db.write((tx) => tx.models.Pack.update({ notes: `${++worn}` }, { where: { id: packIds[0] } }));
+			await wear();
 			await listPacks(db, now);
 		},
 		5
 	);
+	await measure('…, a minute later each time', 100, 30, async () => {
+		await wear();
+		await listPacks(db, new Date(Date.parse(now) + worn * 60e3).toISOString());
+	});
 	// The book of some busy years: 20 000 runs, found in by words, by end and by month; a pack of
 	// ten years over time.
 	const more = Array.from({ length: 15_000 }, (_, i) => {

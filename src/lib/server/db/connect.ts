@@ -12,6 +12,7 @@ import { Keeper } from './keeper';
 import { takeLock, type Lock } from './lock';
 import { migrate, type Migration } from './migrate';
 import { defineModels, type Models } from './models';
+import { PackKeeper, type Stamps } from './pack-keeper';
 import { OPEN_CREATE, OPEN_READONLY, OPEN_READWRITE, withHandle } from './sqlite';
 import { asStartError, damaged, StartError } from './start-error';
 import { WriteQueue } from './write-queue';
@@ -26,6 +27,16 @@ export interface Store {
 	 * each time.
 	 */
 	kept<T>(what: string, find: () => Promise<T>, asOf?: string): Promise<T>;
+	/**
+	 * What `find` finds of each pack on the shelf, in order of name; it is asked for those alone of which
+	 * something was written since, or whose answer no longer `holds`. Inside a write all are found
+	 * anew.
+	 */
+	keptByPack<T>(
+		what: string,
+		find: (packIds: string[]) => Promise<ReadonlyMap<string, T>>,
+		holds?: (answer: T) => boolean
+	): Promise<ReadonlyMap<string, T>>;
 }
 
 /** What a write changes: `samples` touches telemetry alone, of which nothing is kept. */
@@ -139,6 +150,21 @@ async function openReader(file: string): Promise<Sequelize> {
 	return sequelize;
 }
 
+/** The stamps of all packs on the shelf, by name: `pack_stamps` is kept by triggers. */
+async function stampsIn(sequelize: Sequelize): Promise<Stamps> {
+	const rows = await sequelize.query<{ id: string; stamp: number }>(
+		`SELECT id, coalesce(stamp, 0) AS stamp FROM packs LEFT JOIN pack_stamps ON packId = id WHERE deletedAt IS NULL ORDER BY name`,
+		{ type: QueryTypes.SELECT }
+	);
+	return new Map(rows.map(({ id, stamp }) => [id, stamp]));
+}
+
+/** The two that keep nothing: an open transaction may yet be taken back, a copy is read once. */
+const keepingNothing = (sequelize: Sequelize): Pick<Store, 'kept' | 'keptByPack'> => ({
+	kept: (_what, find) => find(),
+	keptByPack: (_what, find) => new PackKeeper(() => stampsIn(sequelize)).keep('once', find)
+});
+
 /**
  * Marks the file as opened by this process and notes the mark beside it. The log is played in
  * first and emptied: from here on it holds nothing that was written under another mark.
@@ -187,13 +213,15 @@ async function open(file: string, lock: Lock, options: OpenOptions): Promise<Dat
 		opened.push(reader);
 		const queue = new WriteQueue(writer);
 		const keeper = new Keeper();
-		const tx: Store = { sequelize: writer, models: defineModels(writer), kept: (_what, find) => find() };
+		const byPack = new PackKeeper(() => keeper.keep('pack stamps', () => stampsIn(reader)));
+		const tx: Store = { sequelize: writer, models: defineModels(writer), ...keepingNothing(writer) };
 		return {
 			file,
 			remarks,
 			sequelize: reader,
 			models: defineModels(reader),
 			kept: (what, find, asOf) => keeper.keep(what, find, asOf),
+			keptByPack: (what, find, holds) => byPack.keep(what, find, holds),
 			write: (work, touches = 'anything') =>
 				queue.run(() => work(tx)).finally(() => touches === 'anything' && keeper.forget()),
 			copyTo: (to) => copyDatabase(file, to),
@@ -208,7 +236,7 @@ async function open(file: string, lock: Lock, options: OpenOptions): Promise<Dat
 						await sequelize.close();
 						remove();
 					};
-					return { sequelize, models: defineModels(sequelize), kept: (_what, find) => find(), close };
+					return { sequelize, models: defineModels(sequelize), ...keepingNothing(sequelize), close };
 				} catch (error) {
 					remove();
 					throw error;

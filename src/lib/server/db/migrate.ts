@@ -22,6 +22,7 @@ import * as places from './migrations/0016-places';
 import * as screens from './migrations/0017-screens';
 import * as moved from './migrations/0018-moved';
 import * as packStates from './migrations/0019-pack-state';
+import * as packStamps from './migrations/0020-pack-stamps';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -48,7 +49,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0016-places': places,
 	'0017-screens': screens,
 	'0018-moved': moved,
-	'0019-pack-state': packStates
+	'0019-pack-state': packStates,
+	'0020-pack-stamps': packStamps
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

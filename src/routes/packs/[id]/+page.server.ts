@@ -44,7 +44,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 		readingsOf(db, params.id, 12),
 		programsOf(db, params.id),
 		getPreferences(db),
-		historiesOf(db, params.id),
+		historiesOf(db, [params.id]),
 		found.value.pairId ? getPack(db, found.value.pairId) : null,
 		listRuns(db, { packId: params.id, limit: 12 }),
 		listChargers(db)

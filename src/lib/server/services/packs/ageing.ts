@@ -13,6 +13,7 @@ import type { Use } from '$core/pack/use';
 import type { PackEvent } from '$core/pack-state/event';
 import type { Store } from '../../db/connect';
 import { endOfRow, type EndRow } from './end-row';
+import { keptPoints } from './kept-points';
 
 interface RunRow extends EndRow {
 	id: string;
@@ -148,5 +149,5 @@ export const packAgeing = (db: Store, pack: Pack, now: string): Promise<Ageing> 
 			if (settled && Date.parse(from.takenAt) - Date.parse(settled) < SETTLED_H * HOUR_MS) return [];
 			return [{ from, to }];
 		});
-		return ageingOf(pack, seen, readings, quiet, now);
+		return ageingOf(pack, seen, readings, quiet, now, keptPoints(pack));
 	});

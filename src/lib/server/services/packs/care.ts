@@ -31,12 +31,11 @@ const newestEnd = (tasks: string, reasons: string): string =>
 	  AND task IN (${tasks}) AND endReason IN (${reasons}) ORDER BY endedAt DESC LIMIT 1)`;
 
 /**
- * When each pack that had runs was emptied and filled last, by pack; of one pack when it is
- * named.
+ * When each pack was emptied and filled last, by pack; of these packs alone where they are named.
  */
 export async function historiesOf(
 	db: Store,
-	packId: string | null = null
+	packIds: readonly string[] | null = null
 ): Promise<Map<string, CheckHistory>> {
 	const rows = await db.sequelize.query<{
 		packId: string;
@@ -46,8 +45,8 @@ export async function historiesOf(
 		`SELECT p.id AS packId,
 			${newestEnd(EMPTYING, inSql(['end voltage', 'full']))} AS emptiedAt,
 			${newestEnd(FILLING, inSql(['full', 'temperature rise']))} AS filledAt
-		 FROM packs p WHERE :packId IS NULL OR p.id = :packId`,
-		{ type: QueryTypes.SELECT, replacements: { packId } }
+		 FROM packs p ${packIds ? 'WHERE p.id IN (:packIds)' : ''}`,
+		{ type: QueryTypes.SELECT, replacements: { packIds } }
 	);
 	const iso = (at: string | null): string | null => at && new Date(at).toISOString();
 	return new Map(

@@ -26,7 +26,7 @@ async function newestIds(
 	db: Store,
 	table: 'readings' | 'uses' | 'observations',
 	moment: 'takenAt' | 'at',
-	packId: string | null,
+	packIds: readonly string[],
 	asOf: string,
 	limit: number
 ): Promise<string[]> {
@@ -34,19 +34,19 @@ async function newestIds(
 		`SELECT t.id FROM packs p JOIN ${table} t ON t.rowid IN (
 			SELECT rowid FROM ${table} WHERE packId = p.id AND deletedAt IS NULL AND ${moment} <= :asOf
 			ORDER BY ${moment} DESC LIMIT ${limit})
-		 WHERE :packId IS NULL OR p.id = :packId`,
-		{ ...select, replacements: { packId, asOf: new Date(asOf) } }
+		 WHERE p.id IN (:packIds)`,
+		{ ...select, replacements: { packIds, asOf: new Date(asOf) } }
 	);
 	return rows.map((row) => row.id);
 }
 
-async function runIds(db: Store, packId: string | null, asOf: string): Promise<[string, string][]> {
+async function runIds(db: Store, packIds: readonly string[], asOf: string): Promise<[string, string][]> {
 	const rows = await db.sequelize.query<{ packId: string; runId: string }>(
 		`SELECT t.packId, t.runId FROM packs p JOIN run_packs t ON t.rowid IN (
 			SELECT rowid FROM run_packs WHERE packId = p.id AND deletedAt IS NULL AND startedAt < :asOf
 			ORDER BY startedAt DESC LIMIT ${MOVES})
-		 WHERE :packId IS NULL OR p.id = :packId`,
-		{ ...select, replacements: { packId, asOf: new Date(asOf) } }
+		 WHERE p.id IN (:packIds)`,
+		{ ...select, replacements: { packIds, asOf: new Date(asOf) } }
 	);
 	return rows.map((row) => [row.packId, row.runId]);
 }
@@ -75,17 +75,17 @@ export async function displayReadingsOf(
 const asItStood = (run: Run, asOf: string): Run =>
 	run.endedAt !== null && run.endedAt > asOf ? { ...run, status: 'running', endedAt: null } : run;
 
-/** What happened to packs up to `asOf` (ISO 8601), by pack; of one pack when it is named. */
+/** What happened to these packs up to `asOf` (ISO 8601), by pack; an empty list where nothing did. */
 async function eventsByPack(
 	db: Store,
-	packId: string | null,
+	packIds: readonly string[],
 	asOf: string
 ): Promise<Map<string, PackEvent[]>> {
 	const [readingIds, useIds, observationIds, runs] = await Promise.all([
-		newestIds(db, 'readings', 'takenAt', packId, asOf, READINGS),
-		newestIds(db, 'uses', 'at', packId, asOf, MOVES),
-		newestIds(db, 'observations', 'at', packId, asOf, 100),
-		runIds(db, packId, asOf)
+		newestIds(db, 'readings', 'takenAt', packIds, asOf, READINGS),
+		newestIds(db, 'uses', 'at', packIds, asOf, MOVES),
+		newestIds(db, 'observations', 'at', packIds, asOf, 100),
+		runIds(db, packIds, asOf)
 	]);
 	const [readings, uses, observations, runRows, shown] = await Promise.all([
 		db.models.Reading.findAll({ where: { id: readingIds } }),
@@ -97,12 +97,8 @@ async function eventsByPack(
 			runs.map(([, id]) => id)
 		)
 	]);
-	const byPack = new Map<string, PackEvent[]>();
-	const add = (id: string, event: PackEvent): void => {
-		const before = byPack.get(id);
-		if (before) before.push(event);
-		else byPack.set(id, [event]);
-	};
+	const byPack = new Map(packIds.map((id): [string, PackEvent[]] => [id, []]));
+	const add = (id: string, event: PackEvent): void => void byPack.get(id)?.push(event);
 	for (const row of readings) {
 		const { id, packId: of, ...reading } = toReading(row);
 		add(of, { kind: 'reading', id, at: iso(reading.takenAt), reading });
@@ -128,29 +124,82 @@ async function eventsByPack(
 
 /** What happened to a pack up to `asOf` (ISO 8601), as far as its state needs it; in any order. */
 export const packEventsOf = (db: Store, packId: string, asOf: string): Promise<PackEvent[]> =>
-	db.kept(`events ${packId}`, async () => (await eventsByPack(db, packId, asOf)).get(packId) ?? [], asOf);
+	db.kept(`events ${packId}`, async () => (await eventsByPack(db, [packId], asOf)).get(packId)!, asOf);
+
+/** An open run is heard of at every moment anew: it must not make the pass anew each time. */
+const steady = (events: readonly PackEvent[]): PackEvent[] =>
+	events.map((e) => (e.kind === 'run' && e.open ? { ...e, at: e.startedAt } : e));
+
+/** The first moment after `asOf` at which something on record of each of these packs lies. */
+async function nextMoments(
+	db: Store,
+	packIds: readonly string[],
+	asOf: string
+): Promise<Map<string, string | null>> {
+	const first = (table: string, moment: string): string =>
+		`(SELECT min(${moment}) FROM ${table} WHERE packId = p.id AND deletedAt IS NULL AND ${moment} > :asOf)`;
+	const rows = await db.sequelize.query<{ id: string } & Record<'a' | 'b' | 'c' | 'd' | 'e', string | null>>(
+		`SELECT id, ${first('readings', 'takenAt')} AS a, ${first('uses', 'at')} AS b, ${first('observations', 'at')} AS c,
+		 ${first('run_packs', 'startedAt')} AS d, ${first('run_packs', 'endedAt')} AS e FROM packs p WHERE p.id IN (:packIds)`,
+		{ ...select, replacements: { packIds, asOf: new Date(asOf) } }
+	);
+	const earliest = (moments: (string | null)[]): string | null =>
+		moments.flatMap((m) => (m ? [iso(m)] : [])).sort()[0] ?? null;
+	return new Map(rows.map(({ id, a, b, c, d, e }) => [id, earliest([a, b, c, d, e])]));
+}
+
+/** Events that are all there are from one moment until, if ever, another. */
+interface EventsFor {
+	events: readonly PackEvent[];
+	from: string;
+	until: string | null;
+}
+
+/** What happened to every pack on the shelf up to `now`, by pack, as its state needs it. */
+const eventsOfAll = (db: Store, now: string): Promise<ReadonlyMap<string, EventsFor>> =>
+	db.keptByPack(
+		'events',
+		async (packIds) => {
+			const [events, next] = await Promise.all([
+				eventsByPack(db, packIds, now),
+				nextMoments(db, packIds, now)
+			]);
+			return new Map(
+				[...events].map(([id, list]) => [
+					id,
+					{ events: steady(list), from: now, until: next.get(id) ?? null }
+				])
+			);
+		},
+		({ from, until }) => from <= now && (until === null || now < until)
+	);
 
 /**
  * Passes over events that were made already, by pack; a pack whose events or description changed is
  * passed over anew.
  */
-const passes = new Map<string, { key: string; passed: EventPass }>();
+interface KeptPass {
+	pack: Pack;
+	events: readonly PackEvent[];
+	day: string;
+	key: string;
+	passed: EventPass;
+}
+const passes = new Map<string, KeptPass>();
 const MOST_PASSES = 5000;
 
 function passedOver(pack: Pack, events: readonly PackEvent[], now: string): EventPass {
 	// The present capacity moves with the day.
-	const key = JSON.stringify([pack, events, now.slice(0, 10)]);
+	const day = now.slice(0, 10);
 	const before = passes.get(pack.id);
-	if (before?.key === key) return before.passed;
+	// What was kept is the same object, and need not be compared figure by figure.
+	if (before?.pack === pack && before.events === events && before.day === day) return before.passed;
+	const key = JSON.stringify([pack, events, day]);
 	if (passes.size >= MOST_PASSES) passes.clear();
-	const passed = passOver(pack, events, now);
-	passes.set(pack.id, { key, passed });
+	const passed = before?.key === key ? before.passed : passOver(pack, events, now);
+	passes.set(pack.id, { pack, events, day, key, passed });
 	return passed;
 }
-
-/** An open run is heard of at every moment anew: it must not make the pass anew each time. */
-const steady = (events: readonly PackEvent[]): PackEvent[] =>
-	events.map((e) => (e.kind === 'run' && e.open ? { ...e, at: e.startedAt } : e));
 
 /** The state of each of these packs at `now` (ISO 8601), by pack. */
 export async function packStates(
@@ -158,14 +207,11 @@ export async function packStates(
 	packs: readonly Pack[],
 	now: string
 ): Promise<Map<string, PackState>> {
-	const [events, { ambientDegC }] = await Promise.all([
-		db.kept('events of all', () => eventsByPack(db, null, now), now.slice(0, 16)),
-		getPreferences(db)
-	]);
+	const [events, { ambientDegC }] = await Promise.all([eventsOfAll(db, now), getPreferences(db)]);
 	return new Map(
 		packs.map((pack) => [
 			pack.id,
-			stateAt(passedOver(pack, steady(events.get(pack.id) ?? []), now), now, ambientDegC)
+			stateAt(passedOver(pack, events.get(pack.id)?.events ?? [], now), now, ambientDegC)
 		])
 	);
 }

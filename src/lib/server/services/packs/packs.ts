@@ -1,7 +1,7 @@
 /** The shelf: packs and their readings. */
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes } from 'sequelize';
-import type { Maintenance } from '$core/care/maintenance';
+import type { CheckHistory, Maintenance } from '$core/care/maintenance';
 import type { Readiness } from '$core/care/readiness';
 import { type Pack } from '$core/pack/pack';
 import { type Reading } from '$core/pack/reading';
@@ -31,45 +31,59 @@ export interface PackOnShelf {
 	lastRunAt: string | null;
 }
 
-/** The last reading of every pack. */
-async function lastReadings(db: Store): Promise<RowOf<'Reading'>[]> {
+/** The last reading of each of these packs. */
+async function lastReadings(db: Store, packIds: readonly string[]): Promise<RowOf<'Reading'>[]> {
 	const ids = await db.sequelize.query<{ id: string | null }>(
-		`SELECT (SELECT id FROM readings WHERE packId = p.id AND deletedAt IS NULL ORDER BY takenAt DESC LIMIT 1) AS id FROM packs p`,
-		{ type: QueryTypes.SELECT }
+		`SELECT (SELECT id FROM readings WHERE packId = p.id AND deletedAt IS NULL ORDER BY takenAt DESC LIMIT 1) AS id
+		 FROM packs p WHERE p.id IN (:packIds)`,
+		{ type: QueryTypes.SELECT, replacements: { packIds } }
 	);
 	return db.models.Reading.findAll({ where: { id: ids.flatMap((r) => r.id ?? []) } });
 }
 
-/** What is stored of every pack on the shelf, by name. */
-const storedShelf = (db: Store) =>
-	db.kept('shelf', async () => {
-		const [packs, readings, histories, counts] = await Promise.all([
-			db.models.Pack.findAll({ order: [['name', 'ASC']] }),
-			lastReadings(db),
-			historiesOf(db),
-			// One look into an index for each pack: grouping all runs would read every one of them.
-			db.sequelize.query<{ packId: string; runs: number; lastRunAt: string | null }>(
-				`SELECT p.id AS packId,
-					(SELECT COUNT(*) FROM run_packs WHERE packId = p.id AND deletedAt IS NULL) AS runs,
-					(SELECT startedAt FROM run_packs WHERE packId = p.id AND deletedAt IS NULL ORDER BY startedAt DESC LIMIT 1) AS lastRunAt
-				 FROM packs p WHERE deletedAt IS NULL`,
-				{ type: QueryTypes.SELECT }
-			)
-		]);
-		const lastOf = new Map(readings.map((row) => [row.get('packId'), toReading(row)]));
-		const countOf = new Map(counts.map((c) => [c.packId, c]));
-		return packs.map((row) => {
+interface Stored extends Omit<PackOnShelf, 'readiness' | 'maintenance'> {
+	history: CheckHistory | undefined;
+}
+
+/** What is stored of these packs on the shelf, by pack. */
+async function storedOf(db: Store, packIds: readonly string[]): Promise<Map<string, Stored>> {
+	const [packs, readings, histories, counts] = await Promise.all([
+		db.models.Pack.findAll({ where: { id: [...packIds] } }),
+		lastReadings(db, packIds),
+		historiesOf(db, packIds),
+		// One look into an index for each pack: grouping all runs would read every one of them.
+		db.sequelize.query<{ packId: string; runs: number; lastRunAt: string | null }>(
+			`SELECT p.id AS packId,
+				(SELECT COUNT(*) FROM run_packs WHERE packId = p.id AND deletedAt IS NULL) AS runs,
+				(SELECT startedAt FROM run_packs WHERE packId = p.id AND deletedAt IS NULL ORDER BY startedAt DESC LIMIT 1) AS lastRunAt
+			 FROM packs p WHERE p.id IN (:packIds)`,
+			{ type: QueryTypes.SELECT, replacements: { packIds } }
+		)
+	]);
+	const lastOf = new Map(readings.map((row) => [row.get('packId'), toReading(row)]));
+	const countOf = new Map(counts.map((c) => [c.packId, c]));
+	return new Map(
+		packs.map((row) => {
 			const pack = toPack(row);
 			const count = countOf.get(pack.id);
-			return {
-				pack,
-				reading: lastOf.get(pack.id) ?? null,
-				history: histories.get(pack.id),
-				runs: count?.runs ?? 0,
-				lastRunAt: count?.lastRunAt ? new Date(count.lastRunAt).toISOString() : null
-			};
-		});
-	});
+			return [
+				pack.id,
+				{
+					pack,
+					reading: lastOf.get(pack.id) ?? null,
+					history: histories.get(pack.id),
+					runs: count?.runs ?? 0,
+					lastRunAt: count?.lastRunAt ? new Date(count.lastRunAt).toISOString() : null
+				}
+			];
+		})
+	);
+}
+
+/** What is stored of every pack on the shelf, by name. */
+const storedShelf = async (db: Store): Promise<Stored[]> => [
+	...(await db.keptByPack('stored', (packIds) => storedOf(db, packIds))).values()
+];
 
 /** Days and hours are told, no less: what was found for one minute holds for all of it. */
 const minuteOf = (now: string): string => now.slice(0, 16);
@@ -78,23 +92,36 @@ const minuteOf = (now: string): string => now.slice(0, 16);
  * Every pack with what is believed of it, by name: what pages and plans are made of, too much to
  * hand to either.
  */
-export const shelfWithStates = (db: Store, now: string): Promise<(PackOnShelf & { state: PackState })[]> =>
-	db.kept(
+export async function shelfWithStates(
+	db: Store,
+	now: string
+): Promise<(PackOnShelf & { state: PackState })[]> {
+	const { practice, ambientDegC } = await getPreferences(db);
+	const asked = JSON.stringify([minuteOf(now), practice, ambientDegC]);
+	const shelf = await db.keptByPack(
 		'care',
-		async () => {
-			const [shelf, { practice }] = await Promise.all([storedShelf(db), getPreferences(db)]);
+		async (packIds) => {
+			const wanted = new Set(packIds);
+			const stored = (await storedShelf(db)).filter(({ pack }) => wanted.has(pack.id));
 			const states = await packStates(
 				db,
-				shelf.map((s) => s.pack),
+				stored.map(({ pack }) => pack),
 				now
 			);
-			return shelf.map(({ history, ...stored }) => {
-				const state = states.get(stored.pack.id)!;
-				return { ...stored, state, ...careOf(stored.pack, state, history, practice) };
-			});
+			return new Map(
+				stored.map(({ history, ...rest }) => {
+					const state = states.get(rest.pack.id)!;
+					return [
+						rest.pack.id,
+						{ asked, listed: { ...rest, state, ...careOf(rest.pack, state, history, practice) } }
+					];
+				})
+			);
 		},
-		minuteOf(now)
+		(kept) => kept.asked === asked
 	);
+	return [...shelf.values()].map(({ listed }) => listed);
+}
 
 /**
  * Every pack with its last reading, its readiness at the moment `now` and a count of its runs, by
@@ -108,8 +135,11 @@ export const listPacks = (db: Store, now: string): Promise<PackOnShelf[]> =>
 	);
 
 /** Every pack on the shelf as it is described, without its past. */
-export const allPacks = (db: Store): Promise<Pack[]> =>
-	db.kept('packs', async () => (await db.models.Pack.findAll({ order: [['name', 'ASC']] })).map(toPack));
+export const allPacks = async (db: Store): Promise<Pack[]> => {
+	const find = async (id: string[]) =>
+		new Map((await db.models.Pack.findAll({ where: { id } })).map((row) => [row.get('id'), toPack(row)]));
+	return [...(await db.keptByPack('pack', find)).values()];
+};
 
 export const getPack = (db: Store, id: string): Promise<Result<Pack>> =>
 	db.kept<Result<Pack>>(`pack ${id}`, async () => {

@@ -68,7 +68,7 @@ async function waysOf(db: Store, job: Job, now: string): Promise<Ways> {
 	const [pack, preferences, histories, chargers] = await Promise.all([
 		getPack(db, job.packId),
 		getPreferences(db),
-		historiesOf(db, job.packId),
+		historiesOf(db, [job.packId]),
 		listChargers(db)
 	]);
 	if (!pack.ok) return nowhere('The pack is gone from the shelf.');

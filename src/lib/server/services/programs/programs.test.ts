@@ -220,7 +220,7 @@ describe('programs, slots and surroundings', () => {
 			emptiedAt: '2026-01-05T10:00:00.000Z',
 			filledAt: '2026-05-02T17:30:00.000Z'
 		});
-		assert.deepEqual([...(await historiesOf(db, trawler.id)).keys()], [trawler.id]);
+		assert.deepEqual([...(await historiesOf(db, [trawler.id])).keys()], [trawler.id]);
 		const stateAt = async (at: string) => packStateOf(db, ok(await getPack(db, trawler.id)), at);
 		const state = await stateAt(now);
 		assert.equal(state.movedAt, '2026-05-02T17:30:00.000Z');
