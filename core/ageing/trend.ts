@@ -143,7 +143,7 @@ export class Trend {
 		private readonly prior: TrendPrior,
 		from: string
 	) {
-		const sorted = [...points].sort((a, b) => a.at.localeCompare(b.at));
+		const sorted = [...points].sort((a, b) => Number(a.at > b.at) - Number(a.at < b.at));
 		const first = Math.min(Date.parse(from), ...sorted.map((p) => Date.parse(p.at)));
 		let state: State = {
 			t: first / YEAR_MS,

@@ -95,8 +95,7 @@ const useEvent = ({ at, felt }: Pick<Use, 'at' | 'felt'>): PackEvent => ({
 	felt
 });
 
-function runEvent(row: RunRow, pack: Pack): PackEvent {
-	const { pack: _pack, ...end } = endOfRow(row, pack);
+function runEvent(row: RunRow, end: RunSeen['run']): PackEvent {
 	const joined = row.joined > 0;
 	return {
 		...{ kind: 'run', id: row.id, startedAt: row.startedAt, at: row.endedAt, open: false, joined },
@@ -117,20 +116,23 @@ export const packAgeing = (db: Store, pack: Pack, now: string): Promise<Ageing> 
 		]);
 		const uses = useRows.map(({ at, felt }) => ({ at: iso(at), felt }));
 		const runs = rows.map((row) => ({ ...row, startedAt: iso(row.startedAt), endedAt: iso(row.endedAt) }));
+		const endsSeen = runs.map((row): RunSeen['run'] => {
+			const { pack: _pack, ...end } = endOfRow(row, pack);
+			return { ...end, id: row.id, startedAt: row.startedAt, endedAt: row.endedAt };
+		});
 		const readingBy = upTo(readings, (r) => r.takenAt);
 		const useBy = upTo(uses, (u) => u.at);
 		const seen = runs.map((row, k): RunSeen => {
 			const use = useBy(row.startedAt);
 			const last = k === 0 ? null : runs[k - 1];
-			const prior = use && (!last || use.at > last.endedAt) ? useEvent(use) : last && runEvent(last, pack);
+			const prior = use && (!last || use.at > last.endedAt) ? useEvent(use) : last && runEvent(last, endsSeen[k - 1]);
 			const reading = readingBy(row.startedAt);
 			const fresh =
 				reading !== null &&
 				Date.parse(row.startedAt) - Date.parse(reading.takenAt) <= BEFORE_H * HOUR_MS &&
 				(prior === null || reading.takenAt >= prior.at);
-			const { pack: _pack, ...end } = endOfRow(row, pack);
 			return {
-				run: { ...end, id: row.id, startedAt: row.startedAt, endedAt: row.endedAt },
+				run: endsSeen[k],
 				before: fresh ? reading : null,
 				prior,
 				fit: row.joined === 0 && row.fitAh !== null ? { capacityAh: row.fitAh, error: row.fitError! } : null
