@@ -3,7 +3,13 @@ import type { Forecast } from '../forecast/forecast';
 import { drainedAh, storageNeedAh, timedAh } from '../forecast/program-legs';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
-import { capacityBoundAh, mostOfCapacityAh, timerBoundMin, type LimitedProgram } from './safety-bounds';
+import {
+	capacityBoundAh,
+	mostOfCapacityAh,
+	timerBoundMin,
+	wholeTimerMin,
+	type LimitedProgram
+} from './safety-bounds';
 
 /** Whether the capacity limit is how the program ends, not a guard around it. */
 export const limitIsProgram = (r: Resolved, settings: Pick<ProgramSettings, 'currentA'>): boolean =>
@@ -46,6 +52,6 @@ const ORDINARY = { times: 2, minutes: 45 };
 export function mostProtectingMin(r: Resolved, settings: LimitedProgram, forecast: Forecast): number {
 	const needMin = neededMin(r, settings, forecast);
 	const bound =
-		r.chemistry.endOfCharge.kind === 'dip' ? timerBoundMin(r, settings) : timerBoundMin(r, settings, 1);
+		r.chemistry.endOfCharge.kind === 'dip' ? timerBoundMin(r, settings) : wholeTimerMin(r, settings);
 	return Math.max(bound, ORDINARY.times * needMin, needMin + ORDINARY.minutes);
 }

@@ -60,7 +60,7 @@ test('where balancing bleeds more than the charge current, neither limit nor tim
 });
 
 test('the timer is the limit at the current that is held with the other channels at work, and what follows', () => {
-	const alone = solve(aContext({ charger: aCharger({ held: both }) }));
+	const alone = solve(aContext({ charger: aCharger({ held: both, link: 'stand-in' }) }));
 	const { resolved: r, settings } = alone;
 	const hours = capacityBoundAh(r, settings, 0) / settings.currentA;
 	const bound = timerBoundMin(r, settings);

@@ -8,6 +8,7 @@ import { packModel, presentCapacityAh, taperEndA, uncertaintyOf } from '../forec
 import { P99, rangeOf } from '../forecast/forecast';
 import { discharges, storageSoc, timedAh } from '../forecast/program-legs';
 import { ratedAh } from '../pack/rated';
+import { unknownOffsets } from '../pack-state/cell-offsets';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import { resistanceFactor } from '../simulate/pack-model';
@@ -196,4 +197,13 @@ export function timerBoundMin(
 		balancingMin(r, settings);
 	if (r.taskData.moves === 'both') return Math.max(out, up());
 	return discharges(r, settings) ? out : up();
+}
+
+/**
+ * Safety timer of a run from empty, min, with cells at least as far apart as those that nobody
+ * read: it does for every charge of this pack, whatever the next reading says.
+ */
+export function wholeTimerMin(r: Resolved, settings: LimitedProgram): number {
+	const unread = { ...r.state, cells: unknownOffsets(r.chemistry, r.pack.cells) };
+	return Math.max(timerBoundMin(r, settings, 1), timerBoundMin({ ...r, state: unread }, settings, 1));
 }

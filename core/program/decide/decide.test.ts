@@ -12,6 +12,7 @@ import { cellVoltages, packVoltage, spreadV } from '../../pack/reading';
 import { packRates } from '../../request/context';
 import { keyInCard } from '../../card/key-in';
 import { showFigure, showSetting } from '../../request/settings';
+import { wholeTimerMin } from '../safety-bounds';
 import { solve } from '../solve';
 import { mayStart, verdictOf } from '../check';
 
@@ -52,8 +53,16 @@ test('what a charger holds and still protects is left alone where a person keys 
 		[999, 5],
 		[null, null]
 	] as const) {
-		const { settings } = at(timer, limit);
-		assert.deepEqual([settings.safetyTimerMin, settings.capacityLimitAh], [71, 2.7]);
+		// What must be keyed is keyed for the charges to come: as from empty, cells as unlike as unread ones.
+		const { settings, decisions, resolved } = at(timer, limit);
+		const whole = Math.floor(wholeTimerMin(resolved, settings));
+		assert.deepEqual([settings.safetyTimerMin, settings.capacityLimitAh], [whole, 2.99]);
+		assert.ok(whole > 71 && whole < 240, `${whole} min`);
+		assert.equal(decisions.capacityLimitAh.decidedBy, 'next runs');
+		assert.match(decisions.capacityLimitAh.why, /this one alone needs 2700 mAh/);
+		const next = at(settings.safetyTimerMin, settings.capacityLimitAh);
+		assert.deepEqual(next.settings, settings, 'and then it is left alone');
+		assert.equal(next.findings.length, 0);
 	}
 	const linked = at(100, 2.9, { link: 'stand-in' });
 	assert.deepEqual([linked.settings.safetyTimerMin, linked.settings.capacityLimitAh], [71, 2.7]);
@@ -130,9 +139,10 @@ test('a gentle nickel charge by time is raised to what its longest timer lets en
 test('the capacity limit is a margin over what may be missing, at most over the whole capacity, on the step', () => {
 	const empty = decisions({ reading: aReading([3.0, 3.0, 3.0]) });
 	assert.ok(Math.abs(empty.capacityLimitAh.value! - 1.15 * 2.6) < 0.011);
-	const low = decisions({ reading: aReading([3.45, 3.45, 3.45]) });
+	const linked = aCharger({ link: 'stand-in' });
+	const low = decisions({ reading: aReading([3.45, 3.45, 3.45]), charger: linked });
 	assert.equal(low.capacityLimitAh.decidedBy, 'missing');
-	const half = solve(aContext({ reading: aReading([3.9, 3.9, 3.9]) }));
+	const half = solve(aContext({ reading: aReading([3.9, 3.9, 3.9]), charger: linked }));
 	assert.ok(half.settings.capacityLimitAh! < 1.6);
 	assert.ok(half.settings.capacityLimitAh! >= half.forecast!.chargeAh.p99);
 });
@@ -310,7 +320,7 @@ test('a value held for the whole charger is never set below what a run on anothe
 		/^Tern on Pier, channel B needs it until its run ends; for this pack alone it would be 2700 mAh/
 	);
 	assert.equal(raised.verdict, 'check', 'what it holds would cut this charge');
-	assert.equal(need(1.2).settings.capacityLimitAh, 2.7, 'what needs less changes nothing');
+	assert.equal(need(1.2).settings.capacityLimitAh, 2.99, 'what needs less changes nothing');
 	// More than still protects this pack: lithium is watched, nickel waits; the other run is never cut.
 	const large = need(8);
 	assert.equal(large.settings.capacityLimitAh, 8);

@@ -17,6 +17,7 @@ import {
 	missingShare,
 	mostOfCapacityAh,
 	timerBoundMin,
+	wholeTimerMin,
 	type LimitedProgram
 } from '../safety-bounds';
 import { limitIsProgram, mostProtectingAh, mostProtectingMin, neededAh, neededMin } from '../needs';
@@ -71,14 +72,16 @@ export const othersNeedOf = (r: Resolved, held: HeldSetting, id: GuardId): Other
 	held.scope === 'charger' && r.charger.link === 'none' ? r.around.othersNeed[id] : null;
 
 /**
- * The same guard with the range that would do; where a person keys the charger and it holds a
- * value of that range, that value: what still protects is not keyed anew.
+ * The same guard with the range that would do. Where a person keys the charger: the value that it
+ * holds, if that is in the range, since what still protects is not keyed anew; else, of the range,
+ * what an empty pack needs (`emptyNeeds`), so that the next charge finds it there.
  */
 function keptAsHeld<Id extends GuardId>(
 	r: Resolved,
 	held: HeldSetting,
 	own: Decision<Id>,
-	wouldDo: { least: number; most: number }
+	wouldDo: { least: number; most: number },
+	emptyNeeds: number
 ): Decision<Id> {
 	if (own.decidedBy === 'practice' || own.value === null) return own;
 	const { heldValue } = held;
@@ -93,7 +96,18 @@ function keptAsHeld<Id extends GuardId>(
 			decidedBy: 'other channel',
 			why: `${others.pack} on ${others.channel} needs it until its run ends; for this pack alone it would be ${showSetting(own.setting, own.value)}.`
 		};
-	if (!does || r.charger.link !== 'none') return { ...own, wouldDo };
+	if (r.charger.link !== 'none') return { ...own, wouldDo };
+	if (!does) {
+		const lasting = roundDownWithin(Math.min(most, emptyNeeds), held);
+		if (lasting <= own.value) return { ...own, wouldDo };
+		return {
+			...own,
+			wouldDo,
+			value: lasting as Decision<Id>['value'],
+			decidedBy: 'next runs',
+			why: `keyed for the next runs of this pack too, whatever its charge; this one alone needs ${showSetting(own.setting, own.value)}.`
+		};
+	}
 	return {
 		...own,
 		wouldDo,
@@ -152,7 +166,7 @@ export function decideTimer(
 		};
 	const decided = (by: string, why: string) => {
 		const own = { ...plainly('safetyTimerMin', value, by, why, step), candidates };
-		return keptAsHeld(r, held, bySchool(r, held, program.currentA, own), wouldDo);
+		return keptAsHeld(r, held, bySchool(r, held, program.currentA, own), wouldDo, wholeTimerMin(r, program));
 	};
 	if (wanted === bound)
 		return decided(
@@ -264,10 +278,11 @@ export function decideCapacityLimit(
 		candidates
 	});
 	if (!forecast || limitIsProgram(r, program)) return own;
-	return keptAsHeld(r, held, own, {
+	const wouldDo = {
 		least: neededAh(r, program, forecast),
 		most: Math.max(value, mostProtectingAh(r, program, step))
-	});
+	};
+	return keptAsHeld(r, held, own, wouldDo, capacityBoundAh(r, program, step, 1));
 }
 
 /** Surface temperature that stops the run, °C. Null where the charger has no such limit. */
