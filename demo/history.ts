@@ -101,6 +101,7 @@ function readingAt(
 		packVoltageV: byCell ? null : meter(volts.reduce((x, y) => x + y, 0)),
 		state: 'rest',
 		usedSince,
+		lowFor: 'not said',
 		temperatureDegC: Math.round(degC),
 		cellResistancesOhm: byCell
 			? socs.map((_, i) => Math.round(ohm * (1 + 0.04 * Math.sin(3 * i + scene.seed)) * 1e4) / 1e4)

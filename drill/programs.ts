@@ -173,6 +173,7 @@ export function programBench(grade: Grade, seed: number): ProgramBench {
 				packVoltageV: lithium ? null : Math.round(100 * volts.reduce((a, b) => a + b, 0)) / 100,
 				state: 'rest',
 				usedSince: 'not said',
+				lowFor: 'not said',
 				temperatureDegC: degC,
 				cellResistancesOhm: null,
 				chargerCellsV: null,

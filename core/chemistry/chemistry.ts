@@ -180,6 +180,8 @@ export interface Recovery {
 	readonly maxMin: number;
 	/** Share of capacity put in at most. */
 	readonly maxShare: number;
+	/** Not recovered where it may have lain empty for longer, days; null: it is worth looking at. */
+	readonly longestEmptyDays: number | null;
 }
 
 export interface ChargeRates {

@@ -70,6 +70,18 @@ export interface Traits {
 		readonly oneLessV: { readonly low: number; readonly high: number };
 		readonly drainedShare: number;
 	} | null;
+	/**
+	 * A pack whose lowest cell rests under `belowV` is begun at `rateC` with `share` of its capacity,
+	 * in `longestMin` minutes at most, and is read again: it goes on from `untilV` at rest. Null where
+	 * none is, or `lowRest` says how.
+	 */
+	readonly lowStart: {
+		readonly belowV: number;
+		readonly untilV: number;
+		readonly rateC: number;
+		readonly share: number;
+		readonly longestMin: number | null;
+	} | null;
 	/** What lying empty has done to it, in words. */
 	readonly emptyHarm: string;
 	/** Share of charge from which it is ready; null: nearly all that its end of charge gives. */
@@ -89,6 +101,17 @@ export interface Traits {
 		readonly resistance: number;
 		readonly cellsRead: number;
 		readonly sumRead: number;
+	} | null;
+	/**
+	 * Rest volts of a healthy cell, by which a pack is known that was entered with far more cells than
+	 * it has (at most `shareOfCells` of them are there), and the counts it is made in, if only some;
+	 * null where each cell is read.
+	 */
+	readonly healthyRest: {
+		readonly low: number;
+		readonly high: number;
+		readonly counts: readonly number[] | null;
+		readonly shareOfCells: number;
 	} | null;
 	/**
 	 * How cells are counted from the volts of a rested pack: by what one can hold at most, by its

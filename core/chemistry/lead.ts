@@ -27,12 +27,14 @@ const LEAD_TRAITS: Traits = {
 	cycles: { most: 2, why: 'one measures the capacity; more only wear the battery.' },
 	fullRestV: null,
 	lowRest: { ordinaryFromV: 1.95, rateC: 0.1, oneLessV: { low: 2.04, high: 2.16 }, drainedShare: 0.3 },
+	lowStart: null,
 	emptyHarm: 'has hardened inside and takes no charge',
 	wornShare: 0.6,
 	readyFrom: null,
 	limitFactors: { missing: 1.25, capacity: 1.3 },
 	cellSpread: { cellsRead: 0.002, sumRead: 0.002 },
 	cellsDiffer: null,
+	healthyRest: { low: 1.95, high: 2.2, counts: [1, 2, 3, 6, 12], shareOfCells: 0.5 },
 	counting: { by: 'rest', volts: 2.06 },
 	restsBetweenV: null,
 	sparedChecks: false
@@ -97,7 +99,7 @@ const LEAD: Omit<Chemistry, 'id' | 'name'> = {
 		kind: 'none',
 		why: 'A lead battery is put away full and topped up: there is no storage voltage.'
 	},
-	recovery: { belowV: 1.75, maxC: 0.05, maxMin: 30, maxShare: 0.03 },
+	recovery: { belowV: 1.75, maxC: 0.05, maxMin: 30, maxShare: 0.03, longestEmptyDays: null },
 	curve: curveFromAnchors([
 		[-0.08, 1.4],
 		[-0.03, 1.75],

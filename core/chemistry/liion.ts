@@ -10,6 +10,11 @@ export const liion: Chemistry = {
 	id: 'liion',
 	name: 'Li-ion',
 	...LITHIUM,
+	traits: {
+		...LITHIUM.traits,
+		// Common practice, no source.
+		lowStart: { belowV: 3.0, untilV: 3.0, rateC: 0.1, share: 0.08, longestMin: null }
+	},
 	voltages: {
 		nominalV: 3.6,
 		printedV: [3.6, 3.7],

@@ -23,12 +23,14 @@ const LITHIUM_TRAITS: Traits = {
 	cycles: { most: 2, why: 'one measures the capacity; more only wear a lithium pack.' },
 	fullRestV: null,
 	lowRest: null,
+	lowStart: null,
 	emptyHarm: 'may have grown metal inside',
 	wornShare: 0.8,
 	readyFrom: null,
 	limitFactors: { missing: 1.15, capacity: 1.15 },
 	cellSpread: { cellsRead: 0.002, sumRead: 0.01 },
 	cellsDiffer: { capacity: 0.03, resistance: 0.2, cellsRead: 0.01, sumRead: 0.04 },
+	healthyRest: null,
 	counting: { by: 'most' },
 	restsBetweenV: null,
 	sparedChecks: true
@@ -65,7 +67,13 @@ export const LITHIUM_RATES = {
 } as const;
 
 /** Recovery from just under the floor `belowV`, V at rest (common practice, no source). */
-export const lithiumRecovery = (belowV: number) => ({ belowV, maxC: 0.05, maxMin: 30, maxShare: 0.03 });
+export const lithiumRecovery = (belowV: number) => ({
+	belowV,
+	maxC: 0.05,
+	maxMin: 30,
+	maxShare: 0.03,
+	longestEmptyDays: 7
+});
 
 export const LITHIUM_SOURCES = {
 	temperatures:

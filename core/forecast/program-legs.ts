@@ -2,7 +2,6 @@
  * From a program to the legs that a charger runs: which way storage goes, how a cycle is laid
  * out, when a slow charge ends.
  */
-import { lowRestOf } from '../pack/low-rest';
 import { ratedAh } from '../pack/rated';
 import { socAt } from '../chemistry/curve';
 import type { Resolved } from '../request/context';
@@ -11,6 +10,7 @@ import type { ProgramSettings } from '../request/settings';
 import { restLeg, type Leg } from '../simulate/legs';
 import { chargeControl, dischargeControl, presentCapacityAh } from './assume';
 import { NO_DEPARTURE, type Departure } from './departure';
+import { firstPartOf } from './first-part';
 
 /**
  * A recovery is judged this long after its current stopped, s (common practice, no source: an
@@ -47,22 +47,16 @@ export function storageNeedAh(r: Resolved): number | null {
 export function timedAh(r: Resolved, currentA: number): number | null {
 	const end = r.chemistry.endOfCharge;
 	if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * ratedAh(r.pack) - 1e-9) return null;
+	if (firstPartOf(r) !== null) return null;
 	// A cycle takes everything out before, or after.
 	const missing = r.taskData.moves === 'both' ? 1 : Math.min(1, Math.max(0.1, 1 - r.chargeState.soc));
 	const slow = currentA <= end.slowC * ratedAh(r.pack) + 1e-9;
 	return (slow ? end.timedFactor : end.fastFactor) * missing * ratedAh(r.pack);
 }
 
-/** What a drained lead battery is given before it is judged, Ah; null for every other program. */
-export function drainedAh(r: Resolved): number | null {
-	const { lowRest } = r.chemistry.traits;
-	const drained = lowRest && r.taskData.fills && lowRestOf(r.pack, r.reading) === 'drained';
-	return drained ? lowRest.drainedShare * ratedAh(r.pack) : null;
-}
-
 function chargeLeg(r: Resolved, settings: ProgramSettings, departure: Departure): Leg {
 	const control = chargeControl(r, settings, departure);
-	const programAh = timedAh(r, settings.currentA) ?? storageNeedAh(r) ?? drainedAh(r);
+	const programAh = firstPartOf(r)?.ah ?? timedAh(r, settings.currentA) ?? storageNeedAh(r);
 	if (programAh === null) return { kind: 'charge', control };
 	return {
 		kind: 'charge',

@@ -385,6 +385,96 @@ const ROWS: Row[] = [
 		is: 'not what it says',
 		says: /Cell 2 ended at 4\.00/
 	},
+	// First parts of packs that rested very low, each in the limit of its chemistry; more is none.
+	{
+		of: NIMH,
+		end: 'capacity limit',
+		min: 48,
+		mAh: 240,
+		expected: 242,
+		limit: 240,
+		a: 0.3,
+		is: 'sound',
+		says: /^Its first part is in, 240 mAh/
+	},
+	{
+		of: NIMH,
+		end: 'timer',
+		min: 60,
+		mAh: 230,
+		expected: 240,
+		limit: 240,
+		timer: 60,
+		a: 0.23,
+		is: 'sound',
+		says: /^Its first part/
+	},
+	{
+		of: NIMH,
+		end: 'timer',
+		min: 60,
+		mAh: 150,
+		expected: 240,
+		limit: 240,
+		timer: 60,
+		a: 0.15,
+		is: 'doubtful',
+		says: /cut it/
+	},
+	{
+		of: NIMH,
+		end: 'capacity limit',
+		min: 110,
+		mAh: 540,
+		expected: 540,
+		limit: 540,
+		a: 0.3,
+		is: 'sound',
+		says: /: full\.$/
+	},
+	{
+		of: ['liion', 3, 2600],
+		end: 'capacity limit',
+		min: 60,
+		mAh: 200,
+		expected: 213,
+		limit: 200,
+		a: 0.2,
+		is: 'sound',
+		says: /^Its first part/
+	},
+	{
+		of: LIPO,
+		end: 'capacity limit',
+		min: 5,
+		mAh: 240,
+		expected: 240,
+		limit: 240,
+		is: 'doubtful',
+		says: /not full/
+	},
+	{
+		of: LEAD,
+		end: 'capacity limit',
+		min: 180,
+		mAh: 2100,
+		expected: 2120,
+		limit: 2100,
+		a: 0.7,
+		is: 'sound',
+		says: /^Its first part/
+	},
+	{
+		of: LEAD,
+		end: 'capacity limit',
+		min: 180,
+		mAh: 2100,
+		expected: 1700,
+		limit: 2100,
+		a: 0.7,
+		is: 'doubtful',
+		says: /began emptier/
+	},
 	// Guards.
 	{
 		of: LIPO,

@@ -251,6 +251,31 @@ const timedDone = ({ timed, chargeAh, capacityAh, settings, minutes }: Sight): b
 			(settings.capacityLimitAh !== null && chargeAh >= TIMED_SHARE * settings.capacityLimitAh))) ||
 		(minutes !== null && (minutes / 60) * settings.currentA >= TIMED_FULL * capacityAh));
 
+/** The program of a first part expects just what its limit lets in, to these shares. */
+const FIRST_PART = { expects: 0.92, expectsMost: 1.15, roundedUp: 1.1 };
+
+/** A first part that its limit, or its time, ended: what was to go in is in. */
+function firstPartDone({
+	settings,
+	expectedAh,
+	chargeAh,
+	capacityAh,
+	aim,
+	chemistry
+}: Sight): EndJudged | null {
+	const set = settings.capacityLimitAh;
+	if (!aim.fills || aim.repeats || set === null || !expectedAh || chargeAh === null) return null;
+	const { lowRest, lowStart } = chemistry.traits;
+	const share = lowStart?.share ?? lowRest?.drainedShare ?? 0;
+	const small = set <= FIRST_PART.roundedUp * share * capacityAh;
+	const itself = expectedAh >= FIRST_PART.expects * set && expectedAh <= FIRST_PART.expectsMost * set;
+	if (!small || !itself || chargeAh < (1 - 2 * METER) * set) return null;
+	return sound(
+		`Its first part is in, ${mah(chargeAh)}.`,
+		'Read it an hour later: if it has come up it is charged on as usual, and if it rests as low as before a cell is dead.'
+	);
+}
+
 /** What it would be, had it come to its end. */
 const done = ({ moves }: TaskAim): string => (moves === 'out' ? 'empty' : 'full');
 
@@ -264,6 +289,8 @@ const guards: Judge = (s) => {
 				'Another timer is keyed into the charger: look it up and note it with the charger.'
 			);
 		if (aim.limitEndsWell) return sound('Its minutes were up, as they should be.');
+		const first = firstPartDone(s);
+		if (first) return first;
 		if (timedDone(s)) return sound('A slow charge by time, and its time is done: full.');
 		return doubtful(
 			`The timer${set === null ? '' : ` of ${set} min`} cut it${chargeAh !== null && expectedAh ? ` with ${mah(chargeAh)} of about ${mah(expectedAh)}` : ''}: it is not ${done(aim)}.`,
@@ -278,6 +305,8 @@ const guards: Judge = (s) => {
 			'A limit left over from another pack is keyed into the charger: look it up and note it with the charger.'
 		);
 	if (aim.limitEndsWell) return sound('What it was to move has been moved.');
+	const first = firstPartDone(s);
+	if (first) return first;
 	if (timedDone(s)) return sound('A slow charge by time, and what it was to put in is in: full.');
 	if (set !== null && expectedAh && expectedAh > set)
 		return doubtful(

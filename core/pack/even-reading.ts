@@ -26,6 +26,7 @@ export function evenReading(
 		packVoltageV: byCell ? null : v * pack.cells,
 		state: 'rest',
 		usedSince: 'used',
+		lowFor: 'not said',
 		temperatureDegC: degC,
 		cellResistancesOhm: null,
 		chargerCellsV: null,

@@ -87,6 +87,7 @@ function joinedReading(load: Load): ReadingInput | null {
 		packVoltageV: byCell ? null : sum(readings.map((r, k) => shares[k] * packVoltage(r))),
 		state: (['loaded', 'just used'] as const).find((s) => readings.some((r) => r.state === s)) ?? 'rest',
 		usedSince: readings.every((r) => r.usedSince === first.usedSince) ? first.usedSince : 'not said',
+		lowFor: readings.every((r) => r.lowFor === first.lowFor) ? first.lowFor : 'not said',
 		temperatureDegC: warmth.sort((a, b) => fromRoom(b) - fromRoom(a))[0] ?? null,
 		cellResistancesOhm: resistances.every((r) => r?.length === cells)
 			? positions.map((i) => 1 / sum(resistances.map((r) => 1 / r![i])))

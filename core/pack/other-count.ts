@@ -3,8 +3,9 @@
  * nearly empty.
  */
 import { chemistryOf } from '../chemistry/catalogue';
-import { twinsOf } from './label-volts';
+import { fitsLabel, twinsOf } from './label-volts';
 import type { Pack } from './pack';
+import { packVoltage, type ReadingInput } from './reading';
 
 type Counted = Pick<Pack, 'chemistry' | 'cells' | 'labelVoltageV'>;
 
@@ -28,4 +29,24 @@ export function moreCells(pack: Counted, packV: number): number | null {
 	const { voltages, cells } = chemistryOf(pack.chemistry);
 	const more = pack.cells + 1;
 	return more <= cells.max && packV >= more * voltages.hardFloorV - 1e-9 ? more : null;
+}
+
+/**
+ * Far fewer cells than the pack is said to have, all healthy, that rest at these volts: a 12 V
+ * battery entered with the cells of a 24 V one looks drained. Null where there are none, or the
+ * printed volts prove the other count.
+ */
+export function healthyFewerCells(pack: Counted, reading: ReadingInput | null): number | null {
+	const chemistry = chemistryOf(pack.chemistry);
+	const { healthyRest } = chemistry.traits;
+	if (!healthyRest || !reading || reading.cellVoltagesV || reading.state === 'loaded') return null;
+	if (pack.labelVoltageV !== null && fitsLabel(chemistry, pack.cells, pack.labelVoltageV)) return null;
+	const packV = packVoltage(reading);
+	if (packV / pack.cells >= healthyRest.low) return null;
+	const fits = (count: number): boolean =>
+		packV / count >= healthyRest.low && packV / count <= healthyRest.high;
+	const counts = healthyRest.counts ?? Array.from({ length: pack.cells }, (_, k) => k + 1);
+	// One or two cells less is a cell that is dead, which has its own rules.
+	const far = counts.filter((count) => count <= healthyRest.shareOfCells * pack.cells && fits(count));
+	return far.at(-1) ?? null;
 }

@@ -40,6 +40,13 @@ export const READING = {
 		start: 'not said',
 		help: 'Tells how full it is where volts say little'
 	}),
+	/** How long it had stood so low, asked where a cell is under its floor. */
+	lowFor: choice({
+		label: 'As low as this for',
+		options: ['not said', 'a day at most', 'a week at most', 'longer'],
+		start: 'not said',
+		help: 'A cell that lay empty for long is not charged again'
+	}),
 	temperatureDegC: figure({
 		label: 'Pack at',
 		unit: '°C',

@@ -35,7 +35,7 @@ function scene(chemistry: Chemistry, task: TaskId): ProgramContext {
 			connectorId: null
 		}),
 		reading: lithium
-			? aReading(volts)
+			? aReading(volts, { lowFor: 'a day at most' })
 			: aReading([], { cellVoltagesV: null, packVoltageV: volts.reduce((a, b) => a + b, 0) }),
 		charger: aMultiCharger({}, { dischargePowerW: 30, dischargeCurrentA: 3 }),
 		task

@@ -1,6 +1,7 @@
 /** What a run may need of the limits around it. */
 import type { Forecast } from '../forecast/forecast';
-import { drainedAh, storageNeedAh, timedAh } from '../forecast/program-legs';
+import { firstPartOf } from '../forecast/first-part';
+import { storageNeedAh, timedAh } from '../forecast/program-legs';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
 import {
@@ -15,7 +16,7 @@ import {
 export const limitIsProgram = (r: Resolved, settings: Pick<ProgramSettings, 'currentA'>): boolean =>
 	r.taskData.limitsAreProgram ||
 	storageNeedAh(r) !== null ||
-	drainedAh(r) !== null ||
+	firstPartOf(r) !== null ||
 	(r.taskData.moves !== 'out' && timedAh(r, settings.currentA) !== null);
 
 /**

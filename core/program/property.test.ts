@@ -93,7 +93,8 @@ function contextOf(a: Anything) {
 			cellVoltagesV: byCell ? volts : null,
 			packVoltageV: byCell ? null : volts.reduce((x, y) => x + y, 0),
 			temperatureDegC: a.degC,
-			usedSince: a.usedSince
+			usedSince: a.usedSince,
+			lowFor: 'a day at most'
 		}),
 		charger: aMultiCharger(
 			{

@@ -122,6 +122,7 @@ function read(t: Teller): void {
 					),
 			state: Math.abs(truth.excessV) > 0.02 && draw() < 0.7 ? 'just used' : 'rest',
 			usedSince: said,
+			lowFor: 'not said',
 			temperatureDegC: 20,
 			cellResistancesOhm: null,
 			chargerCellsV: null,

@@ -61,6 +61,7 @@ function readNow(m: LifeMoment, draw: Draw): PackEvent {
 					),
 			state: Math.abs(m.truth.excessV) > 0.02 ? 'just used' : 'rest',
 			usedSince: 'not said',
+			lowFor: 'not said',
 			temperatureDegC: AIR_DEG_C,
 			cellResistancesOhm: null,
 			chargerCellsV: null,

@@ -92,6 +92,7 @@ export function agedPack(seed: number, years = 2): Aged {
 			packVoltageV: null,
 			state: 'rest',
 			usedSince,
+			lowFor: 'not said',
 			temperatureDegC: Math.round(degC),
 			cellResistancesOhm: socs.map(
 				() => ohmAt(t) * 2 ** ((20 - degC) / defaults.resistanceDoublesPerK) * Math.exp(meter + 0.05 * draw())

@@ -97,6 +97,7 @@ export function aReading(cells: number[], change: Partial<ReadingInput> = {}): R
 		packVoltageV: null,
 		state: 'rest',
 		usedSince: 'not said',
+		lowFor: 'not said',
 		temperatureDegC: 21,
 		cellResistancesOhm: null,
 		chargerCellsV: null,

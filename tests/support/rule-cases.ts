@@ -109,7 +109,7 @@ const discharging = (change: Scene = {}): Scene => ({
 });
 const recovering = (change: Scene = {}): Scene => ({
 	charger: multi(),
-	reading: aReading([3.1, 2.9, 3.1]),
+	reading: aReading([3.1, 2.9, 3.1], { lowFor: 'a day at most' }),
 	task: 'recover',
 	...change
 });
@@ -524,10 +524,38 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		says: '3.00 V'
 	},
 	'recovery-age-unknown': {
-		fires: recovering({ reading: aReading([3.1, 2.9, 3.1], { takenAt: '2026-04-28T17:40:00.000Z' }) }),
-		misses: recovering({ reading: aReading([3.1, 2.9, 3.1], { takenAt: '2026-04-30T17:40:00.000Z' }) }),
+		fires: recovering({ reading: aReading([3.1, 2.9, 3.1]) }),
+		misses: recovering({ reading: aReading([3.1, 2.9, 3.1], { lowFor: 'a week at most' }) }),
 		severity: 'stop',
-		says: '4 days ago'
+		says: 'Nobody said how long it lay empty'
+	},
+	'low-start': {
+		fires: nimh({ reading: wholePack(5.39) }),
+		misses: nimh({ reading: wholePack(5.4) }),
+		severity: 'check',
+		says: 'It rests at 0.90 V a cell, lower than an empty one: it is given 192 mAh at 0.1C'
+	},
+	'low-start-too-hard': {
+		fires: {
+			pack: aPack({ chemistry: 'liion', labelVoltageV: null }),
+			charger: multi(),
+			reading: aReading([3.1, 2.99, 3.1]),
+			set: { currentA: 0.5 }
+		},
+		misses: {
+			pack: aPack({ chemistry: 'liion', labelVoltageV: null }),
+			charger: multi(),
+			reading: aReading([3.1, 3.0, 3.1]),
+			set: { currentA: 0.5 }
+		},
+		severity: 'stop',
+		says: 'Resting at 2.99 V a cell it is begun gently, and read again: 0.5 A instead of at most 0.26 A'
+	},
+	'volts-of-fewer-cells': {
+		fires: lead({ pack: leadPack({ cells: 12 }), reading: wholePack(12.7) }),
+		misses: lead({ pack: leadPack({ cells: 12, labelVoltageV: 24 }), reading: wholePack(12.7) }),
+		severity: 'stop',
+		says: '12.70 V is what 6 healthy cells show, 2.12 V each, not 12: charged as 12 they would be driven to 4.80 V each'
 	},
 	'storage-outside-window': {
 		fires: { charger: multi(), task: 'storage', set: { endVoltageV: 3.86 } },

@@ -5,6 +5,7 @@ import { limitsAt, type Limit } from '../../charger/envelope';
 import { amps, cRate, text, volts } from '../../quantity/format';
 import { ceilToStep, floorToStep, roundToStep } from '../../quantity/step';
 import { whose } from '../../practice/practice';
+import { firstPartOf } from '../../forecast/first-part';
 import { timedAh } from '../../forecast/program-legs';
 import { heldSetting, type Resolved } from '../../request/context';
 import type { Decision } from './decision';
@@ -26,7 +27,16 @@ function taskLimits(r: Resolved): Limit[] {
 		limits.push(
 			rate('recovery rate', `recovery, at most ${cRate(chemistry.recovery.maxC)}`, chemistry.recovery.maxC)
 		);
+	const first = firstPartOf(r);
 	const { lowRest } = chemistry.traits;
+	if (first && !restsLow(pack, r.reading))
+		limits.push(
+			rate(
+				'low rate',
+				`rests at ${text(volts(first.restsAtV))} a cell, at most ${cRate(first.rateC)} until ${text(volts(first.untilV))}`,
+				first.rateC
+			)
+		);
 	if (lowRest && !r.taskData.recovers && restsLow(pack, r.reading))
 		limits.push(
 			rate(

@@ -5,7 +5,8 @@
 import { ratedAh } from '../../pack/rated';
 import type { Forecast } from '../../forecast/forecast';
 import { presentCapacityAh } from '../../forecast/assume';
-import { discharges, drainedAh, storageNeedAh, timedAh } from '../../forecast/program-legs';
+import { firstPartOf } from '../../forecast/first-part';
+import { discharges, storageNeedAh, timedAh } from '../../forecast/program-legs';
 import type { HeldSetting } from '../../charger/setting';
 import { whose } from '../../practice/practice';
 import { heldSetting, type Resolved } from '../../request/context';
@@ -142,6 +143,15 @@ export function decideTimer(
 			`a recovery lasts at most ${recovery.maxMin} min.`,
 			step
 		);
+	const longestMin = firstPartOf(r)?.longestMin ?? null;
+	if (longestMin !== null)
+		return plainly(
+			'safetyTimerMin',
+			roundDownWithin(longestMin, held),
+			'chemistry',
+			`within ${longestMin} min a pack this low comes up, or a cell is dead.`,
+			step
+		);
 	if (!forecast) return plainly('safetyTimerMin', held.heldValue, 'none', 'no forecast to set it by.', step);
 	const { median, p99 } = forecast.legMin;
 	const bound = timerBoundMin(r, program);
@@ -230,7 +240,7 @@ export function decideCapacityLimit(
 	if (r.taskData.recovers && recovery)
 		return plainly(
 			'capacityLimitAh',
-			roundUpWithin(recovery.maxShare * ratedAh(r.pack), held),
+			roundDownWithin(recovery.maxShare * ratedAh(r.pack), held),
 			'chemistry',
 			`a recovery puts in at most ${Math.round(100 * recovery.maxShare)} % of the capacity.`,
 			step
@@ -244,13 +254,13 @@ export function decideCapacityLimit(
 			`${storedShare(r)} goes by charge, because the volts of ${r.chemistry.name} say nothing: about ${Math.round(1000 * need)} mAh to move.`,
 			step
 		);
-	const drained = drainedAh(r);
-	if (drained !== null)
+	const first = firstPartOf(r);
+	if (first !== null)
 		return plainly(
 			'capacityLimitAh',
-			roundDownWithin(drained, held),
+			roundDownWithin(first.ah, held),
 			'chemistry',
-			`a drained battery is given ${Math.round((100 * drained) / ratedAh(r.pack))} % of its capacity, and judged an hour later.`,
+			`resting this low it is given ${Math.round((100 * first.ah) / ratedAh(r.pack))} % of its capacity, and read again an hour later.`,
 			step
 		);
 	const candidates = limitCandidates(r, program, step);

@@ -11,8 +11,10 @@ import {
 	held,
 	NOW
 } from '../../../tests/support/bench-chargers';
-import { aMultiCharger, nimhPack } from '../../../tests/support/rule-cases';
+import { aMultiCharger, leadPack, nimhPack } from '../../../tests/support/rule-cases';
 import { CONNECTORS } from '../../pack/connector';
+import type { Pack } from '../../pack/pack';
+import type { ReadingInput } from '../../pack/reading';
 import type { ProgramContext } from '../../request/context';
 import type { Overrides } from '../../request/settings';
 import { solve } from '../solve';
@@ -71,16 +73,98 @@ test('a model that cuts off where it is told to is left alone, a twentieth lower
 	);
 });
 
-test('three days after its reading nobody knows any more how long a pack lay empty', () => {
-	const days = (n: number) =>
+test('how long a pack lay empty is what was said, with the days since; its reading’s age alone says nothing', () => {
+	const saidOf = (lowFor: ReadingInput['lowFor'], days: number, change = {}) =>
 		said('recovery-age-unknown', {
 			task: 'recover',
 			charger: aCharger({}, { tasks: ['charge', 'balance', 'recover'] }),
-			reading: aReading([2.8, 2.8, 2.8], { takenAt: new Date(Date.parse(NOW) - 86400e3 * n).toISOString() })
+			reading: aReading([2.8, 2.8, 2.8], {
+				takenAt: new Date(Date.parse(NOW) - 86400e3 * days).toISOString(),
+				lowFor
+			}),
+			...change
 		});
-	assert.equal(days(3), null);
-	assert.match(days(3.01)!, /was read 3 days ago/);
-	assert.match(days(8)!, /was read 8 days ago/);
+	assert.match(saidOf('not said', 0.01)!, /^Nobody said how long it lay empty/);
+	assert.match(saidOf('longer', 0.01)!, /^It lay empty for longer than a week/);
+	assert.equal(saidOf('a day at most', 0.01), null);
+	assert.equal(saidOf('a day at most', 6), null);
+	assert.match(saidOf('a day at most', 6.01)!, /may have lain empty for 8 days/);
+	assert.equal(saidOf('a week at most', 0.5), null);
+	assert.match(saidOf('a week at most', 0.51)!, /may have lain empty for 8 days/);
+});
+
+test('a lead battery that lay empty is looked at, not refused', () => {
+	const found = (lowFor: ReadingInput['lowFor']) =>
+		solve(
+			aContext({
+				pack: leadPack(),
+				charger: aMultiCharger(),
+				task: 'recover',
+				reading: aReading([], { cellVoltagesV: null, packVoltageV: 9.6, lowFor })
+			})
+		).findings.find((f) => f.rule === 'recovery-age-unknown');
+	assert.deepEqual([found('not said')!.severity, found('longer')!.severity], ['check', 'check']);
+	assert.equal(found('a day at most'), undefined);
+});
+
+test('a low start: gentle, in part, in time; a second one is a dead cell, unless it came up', () => {
+	const nickel = (packVoltageV: number, change: object = {}) =>
+		solve(
+			aContext({
+				pack: nimhPack(),
+				charger: aMultiCharger(),
+				task: 'charge',
+				reading: aReading([], { cellVoltagesV: null, packVoltageV }),
+				...change
+			})
+		);
+	const low = nickel(4.9);
+	assert.deepEqual(
+		[low.settings.currentA, low.settings.capacityLimitAh, low.settings.safetyTimerMin],
+		[0.2, 0.19, 60]
+	);
+	assert.ok(low.forecast!.legMin.p99 < 60, 'its charge ends it, not the timer');
+	assert.equal(low.verdict, 'check');
+	const given = aRunEvent({
+		...{ startedAt: '2026-05-02T15:00:00.000Z', endedAt: '2026-05-02T15:57:00.000Z', task: 'charge' },
+		...{ endReason: 'capacity limit', chargeAh: 0.19, expectedAh: 0.19, endCellVoltagesV: null }
+	});
+	const run = { ...given, settings: { ...given.settings, currentA: 0.2 } };
+	const after = (packVoltageV: number) =>
+		nickel(packVoltageV, { around: { events: [run] } }).findings.find((f) => f.rule === 'low-start');
+	assert.equal(after(5.0)!.severity, 'stop');
+	assert.match(after(5.0)!.sentence, /although its last run put 190 mAh in: a cell is dead or reversed/);
+	assert.equal(after(6.6), undefined);
+	// Li-ion between its recovery and 3.0 V at rest.
+	const liion = solve(
+		aContext({
+			pack: aPack({ chemistry: 'liion', labelVoltageV: null }),
+			charger: aMultiCharger(),
+			reading: aReading([2.6, 2.7, 2.7])
+		})
+	);
+	assert.deepEqual([liion.settings.currentA, liion.settings.capacityLimitAh], [0.2, 0.2]);
+	assert.ok(liion.forecast!.chargeAh.p99 < 0.1 * 2.6);
+});
+
+test('a healthy pack keyed with twice its cells is counted, not recovered; one dead cell has its own rule', () => {
+	const found = (pack: Pack, packVoltageV: number, change: Partial<ReadingInput> = {}) =>
+		solve(
+			aContext({
+				pack,
+				charger: aMultiCharger(),
+				task: 'charge',
+				reading: aReading([], { cellVoltagesV: null, packVoltageV, ...change })
+			})
+		).findings.find((f) => f.rule === 'volts-of-fewer-cells')?.sentence;
+	assert.match(found(leadPack(), 6.3)!, /what 3 healthy cells show/);
+	assert.match(found(leadPack({ cells: 3 }), 2.1)!, /what 1 healthy cell show/);
+	assert.equal(found(leadPack(), 10.5), undefined, 'five good cells of six');
+	assert.equal(found(leadPack(), 11.0), undefined, 'drained');
+	assert.equal(found(leadPack({ cells: 12 }), 19), undefined, 'drained: no battery has nine cells');
+	assert.match(found(nimhPack({ cells: 12 }), 7.7)!, /what 6 healthy cells show/);
+	assert.equal(found(nimhPack({ cells: 6 }), 6.4), undefined, 'five good cells of six');
+	assert.equal(found(nimhPack({ cells: 12 }), 7.7, { state: 'loaded' }), undefined);
 });
 
 test('a temperature limit at the pack’s own temperature would cut it at once', () => {

@@ -52,7 +52,7 @@ export const IN_CORE: readonly Equivalent[] = [
 		why: 'No field has a figure so small that its digits end there.'
 	},
 	{
-		file: 'core/program/rules/recovery/recovery-age-unknown.ts',
+		file: 'core/pack/empty-for.ts',
 		line: 'const DAY_MS = 86400e3;',
 		before: '86400e3',
 		after: '86400001',

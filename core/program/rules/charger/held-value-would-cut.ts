@@ -24,7 +24,7 @@ export const heldValueWouldCut: Rule = {
 		if (wrong.length === 0) return null;
 		const parts = wrong.map(
 			({ kind, held, wanted }) =>
-				`${kind === 'safetyTimerMin' ? 'timer' : 'capacity limit'} at ${showHeld(kind, held!.heldValue)} (this program ${wanted === null ? 'wants it off' : `needs ${showHeld(kind, wanted)}`})`
+				`${kind === 'safetyTimerMin' ? 'timer' : 'capacity limit'} at ${showHeld(kind, held!.heldValue)} (this program ${wanted === null ? 'wants it off' : `has ${showHeld(kind, wanted)}`})`
 		);
 		const first = wrong[0];
 		const holds = `${r.charger.name} holds its ${parts.join(' and its ')}`;

@@ -1,4 +1,4 @@
-import { drainedAh } from '../../../forecast/program-legs';
+import { firstPartOf } from '../../../forecast/first-part';
 import { milliampHours, text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -10,7 +10,7 @@ export const leadDrained: Rule = {
 	when: 'charging',
 	source: PRACTICE,
 	check({ r }) {
-		const givenAh = drainedAh(r);
+		const givenAh = firstPartOf(r)?.ah ?? null;
 		const { lowRest } = r.chemistry.traits;
 		if (givenAh === null || lowRest === null) return null;
 		return {

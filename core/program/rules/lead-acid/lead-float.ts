@@ -1,6 +1,6 @@
 import { floatAt } from '../../../chemistry/compensation';
 import { packModel } from '../../../forecast/assume';
-import { drainedAh } from '../../../forecast/program-legs';
+import { firstPartOf } from '../../../forecast/first-part';
 import { afterwards } from '../../../simulate/afterwards';
 import { milliampHours, text, volts } from '../../../quantity/format';
 import type { Rule } from '../../rule';
@@ -20,7 +20,7 @@ export const leadFloat: Rule = {
 		const floatV = floatAt(r.chemistry, r.warmestDegC);
 		if (end.kind !== 'absorption' || floatV === null || !forecast || r.task !== 'charge') return null;
 		// One that is only judged is not full, and is not left.
-		if (drainedAh(r) !== null) return null;
+		if (firstPartOf(r) !== null) return null;
 		const upkeep = {
 			kind: 'float',
 			voltageV: floatV,

@@ -1,4 +1,4 @@
-import { drainedAh } from '../../../forecast/program-legs';
+import { firstPartOf } from '../../../forecast/first-part';
 import { restsLow } from '../../../pack/low-rest';
 import { ratedAh } from '../../../pack/rated';
 import { packVoltage } from '../../../pack/reading';
@@ -29,7 +29,7 @@ export const leadLowTooHard: Rule = {
 				fix
 			};
 		}
-		const givenAh = drainedAh(r);
+		const givenAh = firstPartOf(r)?.ah ?? null;
 		const held = heldSetting(r, 'capacityLimitAh');
 		if (givenAh === null || !held) return null;
 		const limit = settings.capacityLimitAh;

@@ -1,3 +1,4 @@
+import { firstPartOf } from '../../../forecast/first-part';
 import { packVoltage } from '../../../pack/reading';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -21,6 +22,8 @@ export const nickelPackDead: Rule = {
 		const total = packVoltage(r.reading);
 		const perCell = total / r.pack.cells;
 		if (perCell >= LOW_V) return null;
+		// Lower still it is begun by itself at a tenth of C.
+		if (perCell >= NOTHING_V && firstPartOf(r) !== null) return null;
 		if (perCell < NOTHING_V)
 			return {
 				severity: 'stop',
@@ -28,7 +31,7 @@ export const nickelPackDead: Rule = {
 				fix: { label: 'Read it again', kind: 'go', to: 'read pack' }
 			};
 		return {
-			sentence: `${text(volts(total))} on ${r.pack.cells} cells is lower than an empty pack rests: one cell may be reversed. Begin at a tenth of C and stay with it; it must be above ${text(volts(LOW_V * r.pack.cells, 1))} within half an hour.`
+			sentence: `${text(volts(total))} on ${r.pack.cells} cells is lower than an empty pack rests: one cell may be reversed. Stay with it; it must be above ${text(volts(LOW_V * r.pack.cells, 1))} within half an hour.`
 		};
 	}
 };

@@ -1,3 +1,4 @@
+import { firstPartOf } from '../../../forecast/first-part';
 import { timedAh } from '../../../forecast/program-legs';
 import { degrees, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -16,6 +17,8 @@ export const noPeakExpected: Rule = {
 	check({ r, settings, forecast }) {
 		if (r.chemistry.endOfCharge.kind !== 'dip' || !forecast || timedAh(r, settings.currentA) !== null)
 			return null;
+		// A first part is ended by its limit.
+		if (firstPartOf(r) !== null) return null;
 		const charges = forecast.best.legs.filter((leg) => leg.kind === 'charge');
 		if (charges.every((leg) => leg.endReason === 'full' || leg.endReason === 'temperature rise')) return null;
 		const warmestDegC = Math.max(r.ambientDegC, r.packDegC);

@@ -22,6 +22,7 @@ import { resistanceUneven } from './resistance-uneven';
 import { spreadLarge } from './spread-large';
 import { sumFitsFewerCells } from './sum-fits-fewer-cells';
 import { sumFitsMoreCells } from './sum-fits-more-cells';
+import { voltsOfFewerCells } from './volts-of-fewer-cells';
 
 export const readingRules: readonly Rule[] = [
 	alreadyFull,
@@ -45,5 +46,6 @@ export const readingRules: readonly Rule[] = [
 	resistanceUneven,
 	spreadLarge,
 	sumFitsFewerCells,
-	sumFitsMoreCells
+	sumFitsMoreCells,
+	voltsOfFewerCells
 ];

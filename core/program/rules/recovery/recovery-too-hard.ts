@@ -21,7 +21,7 @@ export const recoveryTooHard: Rule = {
 		const tooLong = (settings.safetyTimerMin ?? Infinity) > recovery.maxMin;
 		const held = heldSetting(r, 'capacityLimitAh');
 		// Where the charger's least limit is higher, the timer at this current ends it before.
-		const enough = Math.max(recovery.maxShare * capacityAh + (held?.step ?? 0), held?.min ?? 0);
+		const enough = Math.max(recovery.maxShare * capacityAh, held?.min ?? 0);
 		const tooMuch = (settings.capacityLimitAh ?? 0) > enough + 1e-9;
 		if (!tooStrong && !tooLong && !tooMuch) return null;
 		const wrong = tooStrong

@@ -23,6 +23,7 @@ import * as screens from './migrations/0017-screens';
 import * as moved from './migrations/0018-moved';
 import * as packStates from './migrations/0019-pack-state';
 import * as packStamps from './migrations/0020-pack-stamps';
+import * as lowFor from './migrations/0021-low-for';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -50,7 +51,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0017-screens': screens,
 	'0018-moved': moved,
 	'0019-pack-state': packStates,
-	'0020-pack-stamps': packStamps
+	'0020-pack-stamps': packStamps,
+	'0021-low-for': lowFor
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

@@ -48,6 +48,7 @@
 	let temperature = $state('');
 	let state_ = $state<ReadingInput['state']>('rest');
 	let usedSince = $state<ReadingInput['usedSince']>('not said');
+	let lowFor = $state<ReadingInput['lowFor']>('not said');
 	let errors = $state<Record<string, string>>({});
 	let busy = $state(false);
 	const id = $props.id();
@@ -65,6 +66,16 @@
 	function pasted(fields: string[], from: number, event: ClipboardEvent): void {
 		if (spread(fields, from, event.clipboardData?.getData('text') ?? '')) event.preventDefault();
 	}
+
+	/** A cell under its floor by what is typed so far: then it matters for how long. */
+	const low = $derived.by(() => {
+		const belowV = chemistryOf(pack.chemistry).recovery?.belowV;
+		if (belowV === undefined) return false;
+		if (way === 'pack') return (soFar(total) ?? Infinity) / pack.cells < belowV;
+		const typed = volts.map(soFar);
+		const each = typed.map((v, i) => (way === 'taps' && i > 0 && v !== null ? v - (typed[i - 1] ?? v) : v));
+		return each.some((v) => v !== null && v < belowV);
+	});
 
 	const slip = $derived(
 		withResistance && resistances.join() !== confirmed
@@ -128,6 +139,7 @@
 			packVoltageV: values.pack,
 			state: state_,
 			usedSince,
+			lowFor: low ? lowFor : 'not said',
 			temperatureDegC: values.degC,
 			cellResistancesOhm: values.ohm,
 			chargerCellsV: values.charger,
@@ -142,7 +154,7 @@
 		resistances = resistances.map(() => '');
 		shown = shown.map(() => '');
 		total = temperature = '';
-		usedSince = 'not said';
+		usedSince = lowFor = 'not said';
 		onsaved();
 	}
 </script>
@@ -204,6 +216,18 @@
 				title={READING.usedSince.help}
 			/>
 		</div>
+		{#if low}
+			<div class="w-40">
+				<label class="quiet block text-[12px]" for="{id}-low">{READING.lowFor.label}</label>
+				<Select
+					id="{id}-low"
+					label={READING.lowFor.label}
+					bind:value={lowFor}
+					options={optionsOf(READING.lowFor)}
+					title={READING.lowFor.help}
+				/>
+			</div>
+		{/if}
 		{#if !more}{@render save()}{/if}
 	</div>
 	{#if withResistance}

@@ -29,6 +29,7 @@ interface ReadingRow {
 	packVoltageV: number | null;
 	state: Reading['state'];
 	usedSince: Reading['usedSince'];
+	lowFor: Reading['lowFor'];
 	temperatureDegC: number | null;
 	cellResistancesOhm: string | null;
 }
@@ -59,7 +60,7 @@ async function runsOf(db: Store, packId: string): Promise<RunRow[]> {
 
 async function readingsIn(db: Store, packId: string): Promise<Reading[]> {
 	const rows = await db.sequelize.query<ReadingRow>(
-		`SELECT id, takenAt, json_extract(cellVoltagesV, '$.value') AS cellVoltagesV, packVoltageV, state, usedSince, temperatureDegC,
+		`SELECT id, takenAt, json_extract(cellVoltagesV, '$.value') AS cellVoltagesV, packVoltageV, state, usedSince, lowFor, temperatureDegC,
 			json_extract(cellResistancesOhm, '$.value') AS cellResistancesOhm
 		 FROM readings WHERE packId = :packId ORDER BY takenAt`,
 		{ ...select, replacements: { packId } }
@@ -125,7 +126,8 @@ export const packAgeing = (db: Store, pack: Pack, now: string): Promise<Ageing> 
 		const seen = runs.map((row, k): RunSeen => {
 			const use = useBy(row.startedAt);
 			const last = k === 0 ? null : runs[k - 1];
-			const prior = use && (!last || use.at > last.endedAt) ? useEvent(use) : last && runEvent(last, endsSeen[k - 1]);
+			const prior =
+				use && (!last || use.at > last.endedAt) ? useEvent(use) : last && runEvent(last, endsSeen[k - 1]);
 			const reading = readingBy(row.startedAt);
 			const fresh =
 				reading !== null &&
