@@ -529,6 +529,12 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		severity: 'stop',
 		says: 'Nobody said how long it lay empty'
 	},
+	'cycle-ends-full': {
+		fires: { charger: multi(), task: 'cycle' },
+		misses: { charger: multi(), task: 'cycle', set: { order: 'up first' } },
+		severity: 'note',
+		says: 'It ends full.'
+	},
 	'low-start': {
 		fires: nimh({ reading: wholePack(5.39) }),
 		misses: nimh({ reading: wholePack(5.4) }),

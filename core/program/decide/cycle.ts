@@ -19,6 +19,11 @@ export function decideCycles(r: Resolved): Decision<'cycles'> {
 export function decideOrder(r: Resolved): Decision<'order'> {
 	if (!r.taskData.repeats) return plainly('order', null, 'task', 'only a cycle has an order.');
 	const { cycleOrder } = r.practice.values;
-	const left = cycleOrder === 'down first' ? 'full' : 'empty: charge or store it at once';
+	const left =
+		cycleOrder === 'up first'
+			? 'empty: charge or store it at once'
+			: r.chemistry.storage.kind === 'none'
+				? 'full'
+				: 'full: to put it away, discharge it and store it in place of a cycle';
 	return plainly('order', cycleOrder, 'practice', `${whose(r.practice, 'cycleOrder')}; it ends ${left}.`);
 }

@@ -347,3 +347,38 @@ test('a value held for the whole charger is never set below what a run on anothe
 		/begin it after the other ends\.$/
 	);
 });
+
+test('down to storage as fast as the watts go: what they are worth at the end, up to a step, and no faster than the pace', () => {
+	const down = (channel: Record<string, unknown>, change = {}) =>
+		solve(
+			aContext({
+				pack: aPack({ cells: 6, capacityAh: 5 }),
+				reading: aReading(Array.from({ length: 6 }, () => 4.18)),
+				charger: aMultiCharger({}, { dischargeCurrentA: 5, ...channel }),
+				task: 'storage',
+				...change
+			})
+		);
+	// 10 W at 6 × 3.80 V are 0.44 A; at the 25.1 V it begins with, 0.40 A.
+	const few = down({ dischargePowerW: 10 });
+	assert.equal(few.settings.dischargeA, 0.5);
+	assert.match(few.decisions.dischargeA.why, /10 W at 22\.8 V, where it ends/);
+	// 2.3 Ah of 24 V are 55 Wh: five and a half hours, not the six of 0.40 A held by hand.
+	const hours = few.forecast!.timeMin.median / 60;
+	assert.ok(hours > 5 && hours < 6.2, `${hours} h`);
+	assert.ok(
+		!few.findings.some((f) => f.rule === 'discharge-few-watts' && /whatever is set/.test(f.sentence))
+	);
+	const strong = { dischargePowerW: 200, dischargeCurrentA: 8 };
+	assert.equal(down(strong).settings.dischargeA, 5, '1C');
+	assert.equal(down(strong, { purpose: 'gentle' }).settings.dischargeA, 2.5);
+	assert.equal(down(strong, { purpose: 'hurry' }).settings.dischargeA, 5, 'never more than 1C');
+	assert.equal(down(strong, { task: 'discharge' }).settings.dischargeA, 1, 'a measurement stays one');
+	const cannot = down({ dischargePowerW: 0 });
+	assert.ok(cannot.findings.some((f) => f.rule === 'cannot-discharge'));
+	for (const s of [
+		cannot,
+		solve(aContext({ charger: aCharger({}, { dischargePowerW: 0 }), task: 'discharge' }), { dischargeA: 1 })
+	])
+		assert.ok(!s.findings.some((f) => /Infinity|NaN/.test(f.sentence)), JSON.stringify(s.findings));
+});

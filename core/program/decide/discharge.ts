@@ -2,6 +2,7 @@
 import { dischargeLimitsAt } from '../../charger/envelope';
 import { ocvAt } from '../../chemistry/curve';
 import { watchesCells } from '../../forecast/assume';
+import { storageSoc } from '../../forecast/program-legs';
 import { endForWeakestV } from '../../forecast/weakest-cell';
 import { whose } from '../../practice/practice';
 import { packVoltage } from '../../pack/reading';
@@ -17,31 +18,61 @@ export function dischargeStartV(r: Resolved): number {
 	return r.pack.cells * ocvAt(r.chemistry.curve, r.chargeState.soc);
 }
 
-/** Discharge current, A; null when the task takes nothing out or the channel cannot. */
-export function decideDischarge(r: Resolved): Decision<'dischargeA'> {
+/**
+ * A pack that is only put away is emptied at these rates by the pace, 1/h (common practice, no
+ * source): nothing is measured by it.
+ */
+const STORING_C = { gentle: 0.5, standard: 1, hurry: 1 } as const;
+
+/** The rate that a pack is discharged at, 1/h, and whose it is. */
+function dischargeRate({ purpose, practice, chemistry, taskData }: Resolved): { rateC: number; why: string } {
+	const { dischargeC, dischargeMaxC } = chemistry.rates;
+	if (taskData.stores)
+		return { rateC: Math.min(STORING_C[purpose], dischargeMaxC), why: `put away, ${purpose}` };
+	if (purpose === 'hurry') return { rateC: dischargeMaxC, why: 'in a hurry' };
+	if (practice.from.dischargeC !== 'default')
+		return { rateC: practice.values.dischargeC, why: whose(practice, 'dischargeC') };
+	return { rateC: dischargeC, why: 'the rate capacities are rated at' };
+}
+
+/** Volts of the pack when the discharge ends, V. */
+function dischargeFinalV(r: Resolved, endVoltageV: number): number {
+	const { chemistry, pack, taskData } = r;
+	if (!taskData.stores) return pack.cells * chemistry.voltages.dischargeEndV;
+	const byCharge = chemistry.storage.kind === 'charge';
+	return pack.cells * (byCharge ? ocvAt(chemistry.curve, storageSoc(r, endVoltageV)) : endVoltageV);
+}
+
+/**
+ * Discharge current, A: no limit of channel and pack is passed, and of the watts, which a charger
+ * holds down itself, it is given what they are worth at the end, up to a step. Null when the task
+ * takes nothing out or the channel cannot.
+ */
+export function decideDischarge(r: Resolved, endVoltageV: number): Decision<'dischargeA'> {
 	if (r.taskData.moves === 'in') return plainly('dischargeA', null, 'task', 'this task takes nothing out.');
-	const { purpose, practice, channel, chemistry } = r;
-	const hurry = purpose === 'hurry';
-	const own = practice.from.dischargeC !== 'default';
-	const rateC = hurry
-		? chemistry.rates.dischargeMaxC
-		: own
-			? practice.values.dischargeC
-			: chemistry.rates.dischargeC;
-	const why = hurry ? 'in a hurry' : own ? whose(practice, 'dischargeC') : 'the rate capacities are rated at';
-	const limits = dischargeLimitsAt(r.envelope, dischargeStartV(r), rateC, why);
+	const { channel } = r;
+	const { rateC, why } = dischargeRate(r);
+	const limits = dischargeLimitsAt(r.envelope, dischargeFinalV(r, endVoltageV), rateC, why);
 	if (limits.length === 0)
 		return plainly('dischargeA', null, 'channel', `channel ${channel.label} does not discharge.`);
 	const least = limits[0];
 	const fixed = r.taskData.stores ? channel.storageCurrentA : null;
-	const value = fixed ?? Math.max(channel.minCurrentA, floorToStep(least.currentA, channel.currentStepA));
+	const others = Math.min(...limits.filter((l) => l.id !== 'discharge power').map((l) => l.currentA));
+	const byWatts = least.id === 'discharge power';
+	const stepped = Math.min(
+		floorToStep(others, channel.currentStepA),
+		byWatts ? ceilToStep(least.currentA, channel.currentStepA) : Infinity
+	);
 	return {
 		setting: 'dischargeA',
-		value,
+		value: fixed ?? Math.max(channel.minCurrentA, stepped),
 		candidates: limits.map((l) => ({ id: l.id, label: l.label, value: l.currentA })),
 		decidedBy: fixed === null ? least.id : 'fixed',
 		step: channel.currentStepA,
-		why: fixed === null ? `${least.label}.` : `storage uses ${fixed} A on this channel.`
+		why:
+			fixed !== null
+				? `storage uses ${fixed} A on this channel.`
+				: `${least.label}${byWatts ? ', where it ends: the charger holds its watts by itself' : ''}.`
 	};
 }
 

@@ -31,7 +31,7 @@ export const FIRST: { readonly [Id in FirstId]: Decider<Id> } = {
 	currentA: (r, { endVoltageV }) => decideCurrent(r, endVoltageV),
 	cells: decideCells,
 	balance: decideBalance,
-	dischargeA: decideDischarge,
+	dischargeA: (r, { endVoltageV }) => decideDischarge(r, endVoltageV),
 	dischargeEndV: (r, { dischargeA }) => decideDischargeEnd(r, dischargeA),
 	deltaV: (r, { currentA }) => decideDeltaV(r, currentA),
 	trickleA: decideTrickle,

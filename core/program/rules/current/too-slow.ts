@@ -10,7 +10,8 @@ export const tooSlow: Rule = {
 	protects: 'result',
 	source: PRACTICE,
 	check({ r, settings, forecast }) {
-		const cannot = discharges(r, settings) && settings.dischargeA === null;
+		const cannot =
+			discharges(r, settings) && (settings.dischargeA === null || r.channel.dischargePowerW <= 0);
 		if (forecast || cannot || !r.taskData.families.includes(r.chemistry.family)) return null;
 		const hours = roughHours(r, settings);
 		return {

@@ -8,7 +8,8 @@ export const cannotDischarge: Rule = {
 	when: 'discharging',
 	source: PRACTICE,
 	check({ r, settings }) {
-		if (settings.dischargeA !== null) return null;
+		const { dischargePowerW, dischargeCurrentA } = r.channel;
+		if (settings.dischargeA !== null && dischargePowerW > 0 && dischargeCurrentA > 0) return null;
 		return {
 			sentence: `Channel ${r.channel.label} of ${r.charger.name} cannot discharge: use another channel, or the pack in its boat down to its end.`
 		};

@@ -12,7 +12,7 @@ export const dischargeFewWatts: Rule = {
 	protects: 'result',
 	when: 'discharging',
 	source: PRACTICE,
-	check({ r, settings, forecast }) {
+	check({ r, settings, solved, forecast }) {
 		const { dischargeA } = settings;
 		if (dischargeA === null || !forecast) return null;
 		const startV = dischargeStartV(r);
@@ -21,7 +21,8 @@ export const dischargeFewWatts: Rule = {
 			...forecast.best.legs.filter((l) => l.kind === 'discharge').map((l) => l.timeS / 3600)
 		);
 		const slow = legH >= LONG_H ? `the discharge takes about ${legH.toFixed(1)} h` : '';
-		if (dischargeA > reachedA + 1e-9)
+		// What is reached at the end is keyed; more changes nothing.
+		if (dischargeA > Math.max(reachedA, solved.dischargeA ?? 0) + 1e-9)
 			return {
 				sentence: `${text(watts(r.channel.dischargePowerW))} of discharge on ${text(volts(startV, 1))} is about ${text(amps(reachedA))}, whatever is set${slow ? `: ${slow}` : ''}.`
 			};

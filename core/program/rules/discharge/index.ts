@@ -1,6 +1,7 @@
 /** Taking charge out, and cycles: one rule a file. */
 import type { Rule } from '../../rule';
 import { cannotDischarge } from './cannot-discharge';
+import { cycleEndsFull } from './cycle-ends-full';
 import { cycleRestShort } from './cycle-rest-short';
 import { cycleWears } from './cycle-wears';
 import { dischargeAboveChannel } from './discharge-above-channel';
@@ -13,6 +14,7 @@ import { modelCutoffLow } from './model-cutoff-low';
 
 export const dischargeRules: readonly Rule[] = [
 	cannotDischarge,
+	cycleEndsFull,
 	cycleRestShort,
 	cycleWears,
 	dischargeAboveChannel,
