@@ -53,7 +53,7 @@ function evening(pack: Pack, seed: number): { asked: number; clear: number; wron
 				task: pack.balanceLead ? 'balance' : 'charge'
 			})
 		);
-		const { settings, forecast, findings, resolved } = solution;
+		const { settings, findings, resolved } = solution;
 		const first = keyInCard(solution).first.flatMap((line) => line.held ?? []);
 		if (first.length > 0) asked++;
 		else if (!findings.some((f) => f.severity !== 'note')) clear++;

@@ -72,7 +72,7 @@ export interface Traits {
 	} | null;
 	/**
 	 * A pack whose lowest cell rests under `belowV` is begun at `rateC` with `share` of its capacity,
-	 * in `longestMin` minutes at most, and is read again: it goes on from `untilV` at rest. Null where
+	 * in `longestMin` minutes at most, and is measured again: an ordinary charge follows from `untilV` at rest. Null where
 	 * none is, or `lowRest` says how.
 	 */
 	readonly lowStart: {
@@ -82,6 +82,8 @@ export interface Traits {
 		readonly share: number;
 		readonly longestMin: number | null;
 	} | null;
+	/** It comes as large as a vehicle's battery. */
+	readonly large: boolean;
 	/** What lying empty has done to it, in words. */
 	readonly emptyHarm: string;
 	/** Share of charge from which it is ready; null: nearly all that its end of charge gives. */

@@ -28,6 +28,7 @@ const LEAD_TRAITS: Traits = {
 	fullRestV: null,
 	lowRest: { ordinaryFromV: 1.95, rateC: 0.1, oneLessV: { low: 2.04, high: 2.16 }, drainedShare: 0.3 },
 	lowStart: null,
+	large: true,
 	emptyHarm: 'has hardened inside and takes no charge',
 	wornShare: 0.6,
 	readyFrom: null,

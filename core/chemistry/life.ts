@@ -14,6 +14,7 @@ export const life: Chemistry = {
 	// a sum.
 	traits: {
 		...LITHIUM.traits,
+		large: true,
 		cellSpread: { cellsRead: 0.01, sumRead: 0.01 },
 		cellsDiffer: { capacity: 0.03, resistance: 0.2, cellsRead: 0.05, sumRead: 0.05 }
 	},

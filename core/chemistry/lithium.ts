@@ -24,6 +24,7 @@ const LITHIUM_TRAITS: Traits = {
 	fullRestV: null,
 	lowRest: null,
 	lowStart: null,
+	large: false,
 	emptyHarm: 'may have grown metal inside',
 	wornShare: 0.8,
 	readyFrom: null,

@@ -22,6 +22,7 @@ const NICKEL_TRAITS: Traits = {
 	fullRestV: 1.38,
 	lowRest: null,
 	lowStart: { belowV: 0.9, untilV: 1.0, rateC: 0.1, share: 0.08, longestMin: 60 },
+	large: false,
 	emptyHarm: 'may have cells that were driven backwards',
 	wornShare: 0.7,
 	readyFrom: 0.85,

@@ -1,5 +1,5 @@
 /**
- * A pack that is very low is given a first part, gently, and is read again before it goes on: lead
+ * A pack that is very low is given a first part, gently, and is measured again before the full charge: lead
  * that was drained, lithium and nickel whose lowest cell rests under what an empty one does.
  */
 import { lowRestOf } from '../pack/low-rest';
@@ -12,7 +12,7 @@ export interface FirstPart {
 	ah: number;
 	/** Fastest rate, 1/h. */
 	rateC: number;
-	/** Rest volts per cell from which it goes on as usual. */
+	/** Rest volts per cell from which an ordinary charge may follow. */
 	untilV: number;
 	/** Time in which it must be reached, min; null where the charge alone ends it. */
 	longestMin: number | null;
@@ -20,10 +20,10 @@ export interface FirstPart {
 	restsAtV: number;
 }
 
-type Asked = Pick<Resolved, 'pack' | 'reading' | 'chemistry' | 'taskData'>;
+type Situation = Pick<Resolved, 'pack' | 'reading' | 'chemistry' | 'taskData'>;
 
 /** Null for every program of a pack that is not so low, and for recoveries. */
-export function firstPartOf({ pack, reading, chemistry, taskData }: Asked): FirstPart | null {
+export function firstPartOf({ pack, reading, chemistry, taskData }: Situation): FirstPart | null {
 	if (!reading || taskData.recovers || taskData.moves === 'out' || taskData.moves === 'both') return null;
 	const { lowRest, lowStart } = chemistry.traits;
 	const restsAtV = Math.min(...cellVoltages(reading, pack.cells));

@@ -76,12 +76,26 @@ test('zero beside double with the total right is an open inner wire; an end cell
 	const [dead] = of({ cellsV: [3.8, 0.1, 3.8, 3.79], mainV: 11.49, countRead: 4 }).filter(
 		(c) => c.rule === 'at the check: wires'
 	);
-	assert.match(dead.sentence, /^Cell 2 reads 0\.10 V: a dead cell/);
+	assert.match(
+		dead.sentence,
+		/^Cell 2 reads 0\.10 V, and the main lead, 11\.49 V, is a cell short as well: the cell is dead/
+	);
 	const wires = (change: Partial<CheckEvidence>) =>
 		of(change).find((c) => c.rule === 'at the check: wires')!.sentence;
-	assert.match(wires({ cellsV: [0, 3.81, 3.8, 3.79], mainV: 11.4 }), /^Cell 1 reads 0\.00 V: a dead cell/);
-	assert.match(wires({ cellsV: [0, 3.81, 3.8, 3.79], mainV: null }), /^Cell 1 reads 0\.00 V: a dead cell/);
-	assert.match(wires({ cellsV: [3.8, 0, 3.8, 3.79], mainV: 15.2 }), /^Cell 2 reads 0\.00 V: a dead cell/);
+	assert.match(
+		wires({ cellsV: [0, 3.81, 3.8, 3.79], mainV: 11.4 }),
+		/is a cell short as well: the cell is dead/
+	);
+	assert.match(
+		wires({ cellsV: [0, 3.81, 3.8, 3.79], mainV: null }),
+		/meter the main lead at the plug\. About 11\.40 V is a dead cell, about 15\.20 V a contact/
+	);
+	assert.match(
+		wires({ cellsV: [3.8, 0, 3.8, 3.79], mainV: 15.2 }),
+		/^Cell 2 reads 0\.00 V, and the main lead, 15\.20 V, has all of them: a contact/
+	);
+	// Where the others are not alike the volts at the plug prove nothing.
+	assert.match(wires({ cellsV: [3.8, 0, 2.1, 3.79], mainV: 9.7 }), /a dead cell, or the outer balance wires/);
 });
 
 test('cells out of their window stop, to the millivolt; a lone low one asks', () => {

@@ -5,6 +5,7 @@
  */
 import { fewerCells } from '../pack/other-count';
 import { packVoltage, type ReadingInput } from '../pack/reading';
+import { NOTHING_V, zeroCell } from '../pack/zero-cell';
 import { choice, figure, figures, moment, parts, reference, text, type ValuesOf } from '../quantity/field';
 import { upperMiddle } from '../quantity/middle';
 import type { Resolved } from '../request/context';
@@ -54,8 +55,6 @@ export interface Contradiction {
 /* All common practice, no source. */
 /** Main volts and the sum of the cells agree at rest within this, V per cell. */
 const AGREE_V = 0.01;
-/** A tap that nobody holds reads nothing, V. */
-const NOTHING_V = 0.3;
 /**
  * A cell is one of its pack when it reads within this of what a meter showed lately, V, and so
  * long is lately, h.
@@ -125,9 +124,23 @@ const wires: Look = ({ pack, taskData }, { cellsV, mainV }) => {
 			'at the check: wires',
 			`Cell ${nothing + 1} reads ${volts(cellsV[nothing])}, and the main lead ${volts(short)} more than all cells: the outer balance wire there is open. Meter the taps and mend it.`
 		);
+	const reads = `Cell ${nothing + 1} reads ${volts(cellsV[nothing])}`;
+	const zero = zeroCell(cellsV, mainV);
+	if (zero?.is === 'dead')
+		return stop(
+			'at the check: wires',
+			`${reads}, and the main lead, ${volts(mainV!)}, is a cell short as well: the cell is dead, and the pack is retired.`
+		);
+	if (zero?.is === 'not reached')
+		return stop(
+			'at the check: wires',
+			`${reads}, and the main lead, ${volts(mainV!)}, has all of them: a contact of the balance plug, or the charger’s own page. Meter the taps before anything is charged.`
+		);
 	return stop(
 		'at the check: wires',
-		`Cell ${nothing + 1} reads ${volts(cellsV[nothing])}: a dead cell, or the outer balance wire${outer ? '' : 's'} of it. A meter on the taps tells; a dead cell retires the pack.`
+		zero
+			? `${reads}: meter the main lead at the plug. About ${volts(zero.deadV)} is a dead cell, about ${volts(zero.wholeV)} a contact or the balance wires.`
+			: `${reads}: a dead cell, or the outer balance wire${outer ? '' : 's'} of it. A meter on the taps and at the plug tells.`
 	);
 };
 

@@ -1,4 +1,4 @@
-/** How long a pack may have lain as low as it was read: by what was said, never by the reading's age. */
+/** How long a pack may have lain this low: by the answer, never by the age of its reading. */
 import type { ReadingInput } from './reading';
 
 const DAY_MS = 86400e3;
@@ -13,8 +13,8 @@ const MOST_DAYS: Readonly<Record<ReadingInput['lowFor'], number>> = {
 const SAME_DAY = 0.5;
 
 /**
- * The most days that the pack may have lain empty at `now` (ISO 8601); Infinity where nobody said,
- * or it was longer than a week.
+ * The most days that the pack may have lain empty at `now` (ISO 8601); Infinity where it is
+ * not known or was longer than a week.
  */
 export function emptyForDays({ lowFor, takenAt }: ReadingInput, now: string): number {
 	const since = (Date.parse(now) - Date.parse(takenAt)) / DAY_MS;

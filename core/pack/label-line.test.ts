@@ -55,3 +55,31 @@ test('a second figure without a unit, and words, are left and become the name', 
 	assert.equal(v.capacityAh, 0.52);
 	assert.equal(v.name, 'Buoy 7 600');
 });
+
+test('words as labels print them: thousands, cells, hours of the rating, ranges, high voltage', () => {
+	assert.equal(values('LiPo 3S 2,200mAh').capacityAh, 2.2);
+	assert.equal(values('LiPo 3S 2.200 mAh').capacityAh, 2.2);
+	assert.equal(values('NiMH 6S 12,000mAh').capacityAh, 12);
+	assert.equal(values('LiPo 3S 2,2Ah').capacityAh, 2.2);
+	assert.equal(values('NiMH 6-cell 3300mAh').cells, 6);
+	assert.equal(values('LiPo 3 cell 2200').cells, 3);
+	assert.equal(values('LiPo 4cells 2200').cells, 4);
+	assert.deepEqual(values('12V 7Ah'), { labelVoltageV: 12, capacityAh: 7, chemistry: 'lead', cells: 6 });
+	assert.deepEqual(values('12V7.2Ah/20HR'), {
+		labelVoltageV: 12,
+		capacityAh: 7.2,
+		chemistry: 'lead',
+		cells: 6
+	});
+	assert.equal(values('AGM 12V 7.2Ah/20HR').capacityAh, 7.2);
+	assert.equal(values('12V 1800mAh').chemistry, undefined, 'ten nickel cells print 12 V and mAh');
+	assert.equal(values('11.1V 2.2Ah').chemistry, undefined);
+	const { values: range, understood } = readLabelLine('LiPo 3S 2200 3-5C');
+	assert.equal(range.labelChargeRateC, 3);
+	assert.equal(understood.at(-1)!.as, 'charge rate, the lower of 3C and 5C');
+	assert.equal(values('LiPo 3S 2200 45-90C').labelChargeRateC, undefined, 'what it gives');
+	assert.equal(values('high voltage LiPo 4S 1500').chemistry, 'lihv');
+	assert.equal(values('LiPo high-voltage 4S 1500').chemistry, 'lihv');
+	assert.equal(values('LiPo 4S 1500 HV').chemistry, 'lihv');
+	assert.equal(values('LiPo 4S 1500 HV').name, undefined);
+});

@@ -44,3 +44,14 @@ export function unprovedTwin(
 	if (gentlerTwin === null || pack.labelVoltageV !== null || pack.makerEndVoltageV !== null) return null;
 	return chemistryOf(gentlerTwin);
 }
+
+/**
+ * Whether printed volts are the evidence of the count: of a pack with its own balancer, whose cells
+ * cannot be measured.
+ */
+export const countProvedByLabel = (
+	pack: Pick<Pack, 'chemistry' | 'cells' | 'labelVoltageV' | 'electronics'>
+): boolean =>
+	pack.electronics === 'own balancer' &&
+	pack.labelVoltageV !== null &&
+	fitsLabel(chemistryOf(pack.chemistry), pack.cells, pack.labelVoltageV);

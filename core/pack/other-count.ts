@@ -32,7 +32,7 @@ export function moreCells(pack: Counted, packV: number): number | null {
 }
 
 /**
- * Far fewer cells than the pack is said to have, all healthy, that rest at these volts: a 12 V
+ * Far fewer cells than the pack is entered with, all healthy, that rest at these volts: a 12 V
  * battery entered with the cells of a 24 V one looks drained. Null where there are none, or the
  * printed volts prove the other count.
  */

@@ -40,7 +40,7 @@ export const READING = {
 		start: 'not said',
 		help: 'Tells how full it is where volts say little'
 	}),
-	/** How long it had stood so low, asked where a cell is under its floor. */
+	/** How long it had been this low; asked where a cell is under its floor. */
 	lowFor: choice({
 		label: 'As low as this for',
 		options: ['not said', 'a day at most', 'a week at most', 'longer'],

@@ -200,8 +200,8 @@ export function timerBoundMin(
 }
 
 /**
- * Safety timer of a run from empty, min, with cells at least as far apart as those that nobody
- * read: it does for every charge of this pack, whatever the next reading says.
+ * Safety timer of a run from empty, min, with cells at least as far apart as unmeasured ones: it
+ * is long enough for every charge of this pack, whatever its next reading.
  */
 export function wholeTimerMin(r: Resolved, settings: LimitedProgram): number {
 	const unread = { ...r.state, cells: unknownOffsets(r.chemistry, r.pack.cells) };

@@ -45,6 +45,9 @@ export function askAboutSlip(value: number, usual: Usual): Plausibility | null {
  * packs of 30 Ah.
  */
 export const USUAL_CAPACITY_MAH: Usual = { label: 'A capacity', unit: 'mAh', low: 50, high: 30000 };
+/** Chemistries of vehicles and houses come larger (common practice, no source). */
+export const usualCapacityMah = ({ large }: { readonly large: boolean }): Usual =>
+	large ? { ...USUAL_CAPACITY_MAH, high: 300_000 } : USUAL_CAPACITY_MAH;
 /** Usual charge current of one hobby channel, A (common practice, no source). */
 export const USUAL_CHANNEL_CURRENT_A: Usual = { label: 'A channel current', unit: 'A', low: 0.5, high: 40 };
 /** Usual power of one channel, W (common practice, no source). */

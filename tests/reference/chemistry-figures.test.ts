@@ -39,6 +39,7 @@ const FIGURES: Record<string, unknown[]> = {
 	'traits.lowRest.oneLessV.low': [no, no, no, no, no, no, 2.04, 2.04],
 	'traits.lowRest.oneLessV.high': [no, no, no, no, no, no, 2.16, 2.16],
 	'traits.lowRest.drainedShare': [no, no, no, no, no, no, 0.3, 0.3],
+	'traits.large': [false, false, false, true, false, false, true, true],
 	'traits.lowStart': [null, null, no, null, no, no, null, null],
 	'traits.lowStart.belowV': [no, no, 3, no, 0.9, 0.9, no, no],
 	'traits.lowStart.untilV': [no, no, 3, no, 1, 1, no, no],

@@ -474,3 +474,56 @@ test('cells that rest where another chemistry does: a label that fits settles it
 	assert.match(labelled(9.9)!, /as LiFe does/);
 	assert.match(labelled(null)!, /as LiFe does/);
 });
+
+test('a cell that reads nothing among sound ones: the volts at the plug are asked for, and nobody retires it before', () => {
+	const zero = (cells: number[], packVoltageV: number | null) =>
+		solve(
+			aContext({ pack: aPack({ cells: cells.length }), reading: aReading(cells, { packVoltageV }) })
+		).findings.find((f) => f.rule === 'cell-under-floor')!;
+	const cells = [3.8, 0.02, 3.81, 3.79];
+	const asked = zero(cells, null);
+	assert.deepEqual([asked.severity, asked.overridable], ['stop', false]);
+	assert.match(
+		asked.sentence,
+		/measure the main volts at the plug\. About 11\.40 V is a dead cell, about 15\.20 V a contact/
+	);
+	assert.doesNotMatch(asked.sentence, /retire/);
+	assert.match(zero(cells, 11.42).sentence, /11\.42 V at the plug is a cell short: it is dead/);
+	const whole = zero(cells, 15.21);
+	assert.match(whole.sentence, /is all of them: a contact of the balance plug, or the checker/);
+	assert.equal(whole.severity, 'stop');
+	assert.match(zero(cells, 13.3).sentence, /13\.30 V at the plug fits neither/);
+	// Two dead ones, or others that are not sound, are what they read.
+	assert.match(zero([3.8, 0, 0, 3.8], null).sentence, /retire it/);
+	assert.match(zero([3.8, 0.9, 3.8, 3.8], null).sentence, /^Cell 2 reads 0\.90 V, below/);
+	assert.ok(
+		!solve(
+			aContext({ pack: aPack({ cells: 4 }), reading: aReading(cells, { packVoltageV: 15.21 }) })
+		).findings.some((f) => f.rule === 'reading-contradicts-cells')
+	);
+});
+
+test('printed volts are the evidence of the count where nobody reaches the cells', () => {
+	const sum = (pack: object) =>
+		solve(
+			aContext({
+				pack: aPack({ cells: 4, balanceLead: false, ...pack }),
+				reading: aReading([], { cellVoltagesV: null, packVoltageV: 12.5 })
+			})
+		).findings.some((f) => f.rule === 'sum-fits-fewer-cells');
+	assert.ok(sum({}));
+	assert.ok(sum({ labelVoltageV: 14.8 }), 'where there are cells to be measured they are');
+	assert.ok(sum({ electronics: 'own balancer' }));
+	assert.ok(!sum({ electronics: 'own balancer', labelVoltageV: 14.8 }));
+	assert.ok(sum({ electronics: 'own balancer', labelVoltageV: 11.1 }));
+});
+
+test('a vehicle’s battery is as large as it says; a pocket’s is not', () => {
+	const slip = (pack: Pack) =>
+		solve(aContext({ pack, charger: aMultiCharger() })).findings.find((f) => f.rule === 'capacity-slip')
+			?.sentence;
+	for (const capacityAh of [45, 100]) assert.equal(slip(leadPack({ capacityAh })), undefined);
+	assert.equal(slip(aPack({ chemistry: 'life', capacityAh: 100 })), undefined);
+	assert.match(slip(aPack({ capacityAh: 45 }))!, /45000 mAh is unusual/);
+	assert.match(slip(leadPack({ capacityAh: 0.04 }))!, /40 mAh is unusual/);
+});

@@ -1,4 +1,4 @@
-import { askAboutSlip, USUAL_CAPACITY_MAH } from '../../../quantity/plausible';
+import { askAboutSlip, usualCapacityMah } from '../../../quantity/plausible';
 import { PRACTICE, type Rule } from '../../rule';
 
 export const capacitySlip: Rule = {
@@ -8,7 +8,10 @@ export const capacitySlip: Rule = {
 	protects: 'pack',
 	source: PRACTICE,
 	check({ r }) {
-		const asked = askAboutSlip(Math.round(r.pack.capacityAh * 1e6) / 1e3, USUAL_CAPACITY_MAH);
+		const asked = askAboutSlip(
+			Math.round(r.pack.capacityAh * 1e6) / 1e3,
+			usualCapacityMah(r.chemistry.traits)
+		);
 		if (!asked) return null;
 		return { sentence: asked.question, fix: { label: 'Edit the pack', kind: 'go', to: 'edit pack' } };
 	}

@@ -22,7 +22,7 @@ export const nickelPackDead: Rule = {
 		const total = packVoltage(r.reading);
 		const perCell = total / r.pack.cells;
 		if (perCell >= LOW_V) return null;
-		// Lower still it is begun by itself at a tenth of C.
+		// Lower still the program begins at a tenth of C (rule low-start).
 		if (perCell >= NOTHING_V && firstPartOf(r) !== null) return null;
 		if (perCell < NOTHING_V)
 			return {

@@ -1,5 +1,6 @@
 import { packVoltage } from '../../../pack/reading';
 import { text, volts } from '../../../quantity/format';
+import { zeroCell } from '../../../pack/zero-cell';
 import { PRACTICE, type Rule } from '../../rule';
 
 /**
@@ -29,6 +30,8 @@ export const readingContradictsCells: Rule = {
 			return {
 				sentence: `${text(volts(total))} is more than ${cells} ${r.chemistry.name} cells can hold (${text(volts(cells * cellMaxV, 1))}): wrong count, wrong chemistry, or overcharged.`
 			};
+		// A cell that reads nothing is asked about by a rule of its own.
+		if (r.reading.cellVoltagesV && zeroCell(r.reading.cellVoltagesV, r.reading.packVoltageV)) return null;
 		const sum = r.reading.cellVoltagesV?.reduce((a, b) => a + b, 0);
 		if (
 			sum !== undefined &&

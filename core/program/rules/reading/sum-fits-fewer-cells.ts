@@ -1,4 +1,5 @@
 import { fewerCells } from '../../../pack/other-count';
+import { countProvedByLabel } from '../../../pack/label-volts';
 import { packVoltage } from '../../../pack/reading';
 import { text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -13,6 +14,8 @@ export const sumFitsFewerCells: Rule = {
 	source: PRACTICE,
 	check({ r }) {
 		if (!r.reading || r.reading.cellVoltagesV || r.chemistry.traits.counting?.by !== 'most') return null;
+		// Cells behind their own balancer cannot be measured: the printed volts are the evidence.
+		if (countProvedByLabel(r.pack)) return null;
 		const packV = packVoltage(r.reading);
 		const fewer = fewerCells(r.pack, packV);
 		if (fewer === null) return null;

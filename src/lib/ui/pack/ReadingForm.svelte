@@ -11,6 +11,7 @@
 	import { optionsOf, type Figure } from '$core/quantity/field';
 	import { readFigure } from '$core/quantity/field-draft';
 	import { askAboutSlip, USUAL_CELL_RESISTANCE_MOHM } from '$core/quantity/plausible';
+	import { NOTHING_V } from '$core/pack/zero-cell';
 	import { send } from '../server/api';
 
 	interface Props {
@@ -77,6 +78,11 @@
 		return each.some((v) => v !== null && v < belowV);
 	});
 
+	/** A cell that reads nothing: dead, or not reached, and the volts at the plug tell which. */
+	const nothing = $derived(
+		way !== 'pack' && volts.map(soFar).some((v) => v !== null && Math.abs(v) < NOTHING_V)
+	);
+
 	const slip = $derived(
 		withResistance && resistances.join() !== confirmed
 			? (resistances.map((r) => askAboutSlip(soFar(r), USUAL_CELL_RESISTANCE_MOHM)).find((q) => q !== null) ??
@@ -100,6 +106,7 @@
 		const { packVoltageV: whole, temperatureDegC: warmth, cellResistancesOhm } = READING;
 		let cells: number[] | null = null;
 		let packV: number | null = null;
+		if (nothing && total.trim() !== '') packV = figure('total', total, whole);
 		if (way === 'pack') packV = figure('total', total, { ...whole, optional: undefined });
 		else if (way === 'cells')
 			cells = volts.map((v, i) => figure(`cell${i}`, v, { ...CELL_VOLTS, label: `Cell ${i + 1}`, min: 0 }));
@@ -187,6 +194,18 @@
 					/>
 				</label>
 			{/each}
+		{/if}
+		{#if nothing}
+			<label class="w-28">
+				<span class="quiet block text-[12px]">At the plug, V</span>
+				<input
+					class="field num"
+					inputmode="decimal"
+					bind:value={total}
+					aria-invalid={!!errors.total}
+					title="Tells a dead cell from one that the meter does not reach"
+				/>
+			</label>
 		{/if}
 		<label class="w-24">
 			<span class="quiet block text-[12px]">Pack at, °C</span>

@@ -14,7 +14,7 @@ import {
 	type Read
 } from '$core/quantity/field-draft';
 import { soFar } from '$core/quantity/parse';
-import { askAboutSlip, USUAL_CAPACITY_MAH } from '$core/quantity/plausible';
+import { askAboutSlip, usualCapacityMah } from '$core/quantity/plausible';
 
 export type PackDraft = Draft<typeof PACK>;
 
@@ -47,5 +47,5 @@ export function readPackDraft(draft: PackDraft): Read<PackInput> {
  * nothing to ask.
  */
 export function askAboutDraft(draft: PackDraft) {
-	return askAboutSlip(soFar(draft.capacityAh), USUAL_CAPACITY_MAH);
+	return askAboutSlip(soFar(draft.capacityAh), usualCapacityMah(chemistryOf(draft.chemistry).traits));
 }

@@ -1,4 +1,4 @@
-/** How long a pack had stood as low as a reading found it. Frozen. */
+/** How long a pack had been as low as a reading found it. Frozen. */
 import type { QueryInterface } from 'sequelize';
 
 export async function up(q: QueryInterface): Promise<void> {

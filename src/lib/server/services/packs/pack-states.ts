@@ -75,7 +75,7 @@ export async function displayReadingsOf(
 const asItStood = (run: Run, asOf: string): Run =>
 	run.endedAt !== null && run.endedAt > asOf ? { ...run, status: 'running', endedAt: null } : run;
 
-/** What happened to these packs up to `asOf` (ISO 8601), by pack; an empty list where nothing did. */
+/** What happened to these packs up to `asOf` (ISO 8601), by pack. */
 async function eventsByPack(
 	db: Store,
 	packIds: readonly string[],
