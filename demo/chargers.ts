@@ -46,6 +46,7 @@ const held = (
 	channelId: null,
 	canBeOff: true,
 	fixed: false,
+	known: true,
 	...part
 });
 

@@ -154,7 +154,8 @@ export function programBench(grade: Grade, seed: number): ProgramBench {
 			max,
 			step,
 			canBeOff: true,
-			fixed: false
+			fixed: false,
+			known: true
 		}))
 	});
 	const charger: Charger = {

@@ -209,9 +209,41 @@ describe('what is put back says who needs it', () => {
 		);
 	});
 
-	test('nobody, or nobody known', () => {
-		assert.equal(remark([kept('Tern', 90)]), 'if other packs rely on it; no kept program does');
-		assert.equal(remark([]), 'if other packs rely on it');
+	test('nobody, or nobody known: a value that is no guard', () => {
+		const bench = aMultiCharger({
+			held: [held({ kind: 'endVoltageV', heldValue: 4.1, min: 3.4, max: 4.4, step: 0.01 })]
+		});
+		const end = (keptHere: ReturnType<typeof kept>[]) =>
+			cardOf({ charger: bench, around: { keptHere } }).putBack.find((l) => l.what === 'End of charge')!
+				.remark;
+		assert.equal(end([kept('Tern', 90)]), 'if other packs rely on it; no kept program does');
+		assert.equal(end([]), 'if other packs rely on it');
+	});
+
+	test('what is keyed for the next runs too stays, unless a kept program relies on the value before', () => {
+		for (const keptHere of [[], [kept('Tern', 90)]]) {
+			const { first, putBack } = cardOf({ charger, around: { keptHere } });
+			assert.equal(first.find((l) => l.what === 'Safety timer')!.held!.stays, true);
+			assert.ok(!putBack.some((l) => l.what === 'Safety timer'));
+		}
+		const { first } = cardOf({ charger, around: { keptHere: [kept('Gull', 30)] } });
+		assert.equal(first.find((l) => l.what === 'Safety timer')!.held!.stays, false);
+	});
+
+	test('what was never read off the charger is keyed whatever it is, said to be unknown, and not put back', () => {
+		const whole = solve(aContext({ charger })).settings.safetyTimerMin!;
+		const unknown = aMultiCharger({
+			held: [held({ kind: 'safetyTimerMin', heldValue: whole, known: false })]
+		});
+		const card = cardOf({ charger: unknown, around: { keptHere: [kept('Gull', whole)] } });
+		const line = card.first.find((l) => l.what === 'Safety timer')!;
+		assert.match(line.remark, /^what it holds is not known, for the whole charger; /);
+		assert.deepEqual([line.held!.known, line.held!.stays], [false, true]);
+		assert.deepEqual(card.putBack, []);
+		const fixed = aMultiCharger({
+			held: [held({ kind: 'safetyTimerMin', heldValue: 120, known: false, fixed: true })]
+		});
+		assert.deepEqual(cardOf({ charger: fixed }).first, [], 'what cannot be changed is known');
 	});
 });
 
@@ -229,7 +261,10 @@ test('an end of charge that the charger holds is changed first, and put back; a 
 			what: 'End of charge',
 			value: '4.2 V/cell',
 			remark: 'holds 4.1 V/cell, for the whole charger',
-			held: { kind: 'endVoltageV', channelId: null, task: null, chemistry: null, before: 4.1, value: 4.2 }
+			held: {
+				...{ kind: 'endVoltageV', channelId: null, task: null, chemistry: null, before: 4.1, value: 4.2 },
+				...{ known: true, stays: false }
+			}
 		}
 	]);
 	assert.equal(card.putBack[0].value, '4.1 V/cell');

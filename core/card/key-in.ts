@@ -7,6 +7,7 @@ import {
 	HELD_SETTINGS,
 	isHeldKind,
 	type HeldSettingKind,
+	holds,
 	showHeld,
 	type HeldSetting
 } from '../charger/setting';
@@ -45,6 +46,10 @@ export interface HeldTarget {
 	/** What it holds now, and what it is to hold; null for off. */
 	before: number | null;
 	value: number | null;
+	/** Whether `before` was read off the charger. */
+	known: boolean;
+	/** Afterwards it is left so: it serves the next runs, or what stood there is not known. */
+	stays: boolean;
 }
 
 export interface KeyInCard {
@@ -92,26 +97,51 @@ function wanted(kind: HeldSettingKind, r: Resolved, settings: ProgramSettings): 
  * Who needs a held value as it was: the kept programs of other packs on this charger that were
  * made with it.
  */
-function whoRelies(held: HeldSetting, r: Resolved): string {
+function whoRelies(held: HeldSetting, r: Resolved): { words: string; sure: boolean } {
 	const kind = SettingIds.has(held.kind) ? (held.kind as SettingId) : null;
 	const kept = r.around.keptHere.filter((k) => held.scope !== 'channel' || k.channelId === held.channelId);
 	const relying = [
 		...new Set(kept.filter((k) => kind !== null && k.settings[kind] === held.heldValue).map((k) => k.pack))
 	];
 	if (relying.length > 0)
-		return `${relying.join(' and ')} ${relying.length > 1 ? 'rely' : 'relies'} on it, by what is kept`;
-	return kept.length > 0 && kind !== null
-		? 'if other packs rely on it; no kept program does'
-		: 'if other packs rely on it';
+		return {
+			words: `${relying.join(' and ')} ${relying.length > 1 ? 'rely' : 'relies'} on it, by what is kept`,
+			sure: true
+		};
+	return {
+		words:
+			kept.length > 0 && kind !== null
+				? 'if other packs rely on it; no kept program does'
+				: 'if other packs rely on it',
+		sure: false
+	};
 }
 
-const targetOf = (held: HeldSetting, value: number | null): HeldTarget => ({
+/**
+ * Whether what is keyed is left so afterwards: what was never read off the charger cannot be put
+ * back, and what serves the next runs stays unless a kept program relies on the value before.
+ */
+function staysSo({ decisions, settings }: Solution, held: HeldSetting, r: Resolved): boolean {
+	if (!held.known) return true;
+	const { kind } = held;
+	if (kind !== 'safetyTimerMin' && kind !== 'capacityLimitAh') return false;
+	const { decidedBy, value } = decisions[kind];
+	return decidedBy === 'next runs' && settings[kind] === value && !whoRelies(held, r).sure;
+}
+
+/** "holds 120 min", or that nobody has read it off the charger. */
+const holdsNow = (held: HeldSetting): string =>
+	holds(held, held.heldValue) ? `holds ${showHeld(held.kind, held.heldValue)}` : 'what it holds is not known';
+
+const targetOf = (held: HeldSetting, value: number | null, stays: boolean): HeldTarget => ({
 	kind: held.kind,
 	channelId: held.channelId,
 	task: held.task,
 	chemistry: held.chemistry,
 	before: held.heldValue,
-	value
+	value,
+	known: held.known,
+	stays
 });
 
 /** "; 64 to 128 min would do", where a range of values would; nothing where only this one does. */
@@ -129,16 +159,18 @@ function heldLines(solution: Solution, asked: ReadonlySet<string>) {
 		// Of several values of one kind, the one that bears on this task.
 		if (heldSetting(r, held.kind) !== held) continue;
 		const value = wanted(held.kind, r, settings);
-		if (value === undefined || held.fixed || asked.has(held.kind) || value === held.heldValue) continue;
+		if (value === undefined || held.fixed || asked.has(held.kind) || holds(held, value)) continue;
 		const what = HELD_SETTINGS[held.kind].label;
+		const relies = whoRelies(held, r);
+		const stays = staysSo(solution, held, r);
 		first.push({
 			what,
 			value: showHeld(held.kind, value),
-			remark: `holds ${showHeld(held.kind, held.heldValue)}, for ${SCOPE_WORDS[held.scope]}${rangeThatWouldDo(solution, held.kind)}`,
-			held: targetOf(held, value)
+			remark: `${holdsNow(held)}, for ${SCOPE_WORDS[held.scope]}${rangeThatWouldDo(solution, held.kind)}`,
+			held: targetOf(held, value, stays)
 		});
-		if (held.scope !== 'slot')
-			putBack.push({ what, value: showHeld(held.kind, held.heldValue), remark: whoRelies(held, r) });
+		if (held.scope !== 'slot' && !stays)
+			putBack.push({ what, value: showHeld(held.kind, held.heldValue), remark: relies.words });
 	}
 	return { first, putBack };
 }
@@ -149,7 +181,8 @@ const CAPACITY_REMARK = {
 	'sets the current': 'sets the current: look at the current again after it'
 };
 
-function askedLine(ask: Ask, r: Resolved, settings: ProgramSettings): KeyInLine | null {
+function askedLine(ask: Ask, solution: Solution): KeyInLine | null {
+	const { resolved: r, settings } = solution;
 	if (ask === 'chemistry') return { what: 'Chemistry', value: r.chemistry.name, remark: '' };
 	if (ask === 'task') return { what: 'Program', value: r.taskData.name, remark: '' };
 	if (ask === 'cells')
@@ -164,10 +197,11 @@ function askedLine(ask: Ask, r: Resolved, settings: ProgramSettings): KeyInLine 
 			value: `${Math.round(r.pack.capacityAh * 1000)} mAh`,
 			remark: CAPACITY_REMARK[r.charger.capacityKeyed]
 		};
-	return settingLine(ask, r, settings);
+	return settingLine(ask, solution);
 }
 
-function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): KeyInLine | null {
+function settingLine(id: SettingId, solution: Solution): KeyInLine | null {
+	const { resolved: r, settings } = solution;
 	const value = settings[id];
 	// Trickle is asked for even where it must never be: then the answer is "off".
 	if (!r.settingIds.includes(id) && id !== 'trickleA') return null;
@@ -175,18 +209,20 @@ function settingLine(id: SettingId, r: Resolved, settings: ProgramSettings): Key
 	const remark =
 		id === 'trickleA' && r.chemistry.rates.trickleMaxC === null
 			? `never on ${r.chemistry.name}`
-			: held && value !== held.heldValue
-				? `holds ${showHeld(held.kind, held.heldValue)}`
+			: held && !holds(held, typeof value === 'number' ? value : null)
+				? holdsNow(held)
 				: '';
 	// A storage run goes to its own volts, which the charger's end of charge has nothing to do with.
 	const minds = held !== null && wanted(held.kind, r, settings) !== undefined;
-	const differs = minds && !held.fixed && value !== held.heldValue;
+	const differs = minds && !held.fixed && !holds(held, typeof value === 'number' ? value : null);
 	const inPercent = id === 'endVoltageV' && r.taskData.stores && r.channel.storageInPercent;
 	return {
 		what: inPercent ? 'Storage' : settingName(id, r.task),
 		value: inPercent ? `${Math.round(100 * storageSoc(r, settings.endVoltageV))} %` : showSetting(id, value),
 		remark,
-		...(differs ? { held: targetOf(held, typeof value === 'number' ? value : null) } : {})
+		...(differs
+			? { held: targetOf(held, typeof value === 'number' ? value : null, staysSo(solution, held, r)) }
+			: {})
 	};
 }
 
@@ -234,13 +270,13 @@ export function keyInCard(solution: Solution): KeyInCard {
 	// usual.
 	const askedFor = steps.length ? r.charger.asks.filter((ask) => SAME_FOR_ALL.has(ask)) : r.charger.asks;
 	const then = askedFor
-		.map((ask) => askedLine(ask, r, settings))
+		.map((ask) => askedLine(ask, solution))
 		.filter((line): line is KeyInLine => line !== null);
 	const heldAlready = heldLines(solution, asked);
 	const trickle = settingName('trickleA', r.task);
 	const said = [...heldAlready.first, ...then].some((line) => line.what === trickle);
 	if (r.channel.asksTrickle && !asked.has('trickleA') && !said) {
-		const line = settingLine('trickleA', r, settings);
+		const line = settingLine('trickleA', solution);
 		if (line) then.push(line);
 	}
 	return {

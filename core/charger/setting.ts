@@ -100,6 +100,8 @@ export const HELD_SETTING = {
 	defaultValue: figure({ label: 'Maker’s', ...value }),
 	/** As it stands now; null is off. */
 	heldValue: figure({ label: 'Now', ...value }),
+	/** That value was read off the charger, or keyed; else it is the maker's, as a guess. */
+	known: flag({ label: 'seen on it', start: false }),
 	min: figure({ label: 'From', unit: '', min: 0, max: MOST }),
 	max: figure({ label: 'To', unit: '', min: 0, max: MOST }),
 	step: figure({ label: 'Step', unit: '', min: 1e-7, max: MOST }),
@@ -109,6 +111,12 @@ export const HELD_SETTING = {
 } as const;
 export type HeldSetting = ValuesOf<typeof HELD_SETTING>;
 export type SettingScope = HeldSetting['scope'];
+
+/** Whether the charger is known to hold this value (null is off); a fixed one always is. */
+export const holds = (
+	held: Pick<HeldSetting, 'heldValue' | 'known' | 'fixed'>,
+	value: number | null
+): boolean => (held.known || held.fixed) && held.heldValue === value;
 
 /** A figure of a held setting in the unit of its kind. */
 export function heldFigure(

@@ -18,7 +18,7 @@ test('a program in one line says what is set and where it ends', () => {
 	assert.equal(line('balance'), '2.6 A to 4.20 V per cell, balancing');
 	assert.equal(line('discharge'), '0.5 A down to 3.30 V per cell');
 	assert.equal(line('charge', true), '1.2 A until the dip of 5 mV/cell');
-	assert.match(line('storage'), /^up at 2.6 A or down at 0.5 A to 3.80 V/);
+	assert.match(line('storage'), /^up at 2.6 A or down at 0.9 A to 3.80 V/);
 	assert.match(line('cycle'), /^1 × down first: 0.5 A down to 3.30 V per cell; 2.6 A to 4.20 V/);
 });
 

@@ -24,6 +24,7 @@ export const held = (change: Partial<HeldSetting> & Pick<HeldSetting, 'kind'>): 
 	step: 1,
 	canBeOff: true,
 	fixed: false,
+	known: true,
 	...change
 });
 

@@ -529,6 +529,12 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		severity: 'stop',
 		says: 'Nobody said how long it lay empty'
 	},
+	'held-value-not-known': {
+		fires: { charger: aCharger({ held: [held({ kind: 'safetyTimerMin', heldValue: 120, known: false })] }) },
+		misses: { charger: aCharger({ held: [held({ kind: 'safetyTimerMin', heldValue: 120 })] }) },
+		severity: 'note',
+		says: 'What Test bench holds now is not known: safety timer.'
+	},
 	'cycle-ends-full': {
 		fires: { charger: multi(), task: 'cycle' },
 		misses: { charger: multi(), task: 'cycle', set: { order: 'up first' } },

@@ -7,7 +7,7 @@ import type { Forecast } from '../../forecast/forecast';
 import { presentCapacityAh } from '../../forecast/assume';
 import { firstPartOf } from '../../forecast/first-part';
 import { discharges, storageNeedAh, timedAh } from '../../forecast/program-legs';
-import type { HeldSetting } from '../../charger/setting';
+import { holds, type HeldSetting } from '../../charger/setting';
 import { whose } from '../../practice/practice';
 import { heldSetting, type Resolved } from '../../request/context';
 import type { OthersNeed } from '../../request/surroundings';
@@ -89,7 +89,8 @@ function keptAsHeld<Id extends GuardId>(
 	const others = othersNeedOf(r, held, own.setting);
 	const { most } = wouldDo;
 	const least = Math.max(wouldDo.least, others?.value ?? 0);
-	const does = heldValue !== null && heldValue >= least - 1e-9 && heldValue <= most + 1e-9;
+	const does =
+		heldValue !== null && holds(held, heldValue) && heldValue >= least - 1e-9 && heldValue <= most + 1e-9;
 	if (!does && others && own.value < others.value)
 		return {
 			...own,

@@ -6,7 +6,7 @@
 	import type { Supply } from '$core/charger/supply';
 	import { send } from '$lib/ui/server/api';
 	import SupplyForm from '$lib/ui/charger/SupplyForm.svelte';
-	import { showHeld, HELD_SETTINGS } from '$core/charger/setting';
+	import { HELD_SETTINGS, holds, showHeld } from '$core/charger/setting';
 	import { supplyPowerW } from '$core/charger/supply';
 
 	let { data } = $props();
@@ -95,7 +95,9 @@
 									: ''}
 							</dt>
 							<dd class="num">
-								{showHeld(h.kind, h.heldValue)}{#if h.heldValue !== h.defaultValue}<span
+								{holds(h, h.heldValue)
+									? showHeld(h.kind, h.heldValue)
+									: 'not known'}{#if holds(h, h.heldValue) && h.heldValue !== h.defaultValue}<span
 										class="quiet ml-2 font-sans">maker’s {showHeld(h.kind, h.defaultValue)}</span
 									>{/if}
 							</dd>

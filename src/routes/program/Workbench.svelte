@@ -6,6 +6,7 @@
 	import { toast } from 'svelte-sonner';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
+	import { holds } from '$core/charger/setting';
 	import type { Readiness } from '$core/care/readiness';
 	import type { Charger } from '$core/charger/charger';
 	import type { Supply } from '$core/charger/supply';
@@ -138,7 +139,7 @@
 			value: fix.value
 		});
 		if (!sent.ok) return void toast.error(sent.message);
-		const before = held(fix.setting)?.heldValue ?? null;
+		const was = held(fix.setting);
 		await refresh();
 		offerUndo(`Noted: ${charger.name} now holds that value. Key it in there too.`, async () => {
 			await send('PATCH', `/chargers/${charger.id}/held`, {
@@ -146,7 +147,8 @@
 				channelId: fix.channelId,
 				task: fix.task ?? null,
 				chemistry: fix.chemistry ?? null,
-				value: before
+				value: was?.heldValue ?? null,
+				known: was?.known ?? true
 			});
 			await refresh();
 		});
@@ -329,7 +331,9 @@
 						{#snippet extra()}
 							{#if isGuard(id)}
 								{@const h = held(id)}
-								{#if h && h.heldValue !== solution.settings[id]}
+								{#if h && !holds(h, h.heldValue)}
+									<p class="quiet">What {charger.name} is at is not known.</p>
+								{:else if h && h.heldValue !== solution.settings[id]}
 									<p class="quiet">
 										{charger.name} is at
 										<b class="num" class:text-stop={wouldCut(r, solution.settings, forecast, id, h.heldValue)}

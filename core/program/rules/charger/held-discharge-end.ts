@@ -1,3 +1,4 @@
+import { holds } from '../../../charger/setting';
 import { asks, heldSetting } from '../../../request/context';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -13,7 +14,14 @@ export const heldDischargeEnd: Rule = {
 		if (!asks(r, 'dischargeEndV')) return null;
 		const held = heldSetting(r, 'dischargeEndV');
 		const wanted = settings.dischargeEndV;
-		if (!held || held.heldValue === null || wanted === null || held.heldValue === wanted) return null;
+		if (
+			!held ||
+			held.heldValue === null ||
+			!holds(held, held.heldValue) ||
+			wanted === null ||
+			held.heldValue === wanted
+		)
+			return null;
 		if (r.charger.asks.includes('dischargeEndV')) return null;
 		const early = held.heldValue > wanted;
 		return {

@@ -1,3 +1,4 @@
+import { holds } from '../../../charger/setting';
 import { text, volts } from '../../../quantity/format';
 import { asks, heldSetting } from '../../../request/context';
 import { PRACTICE, type Rule } from '../../rule';
@@ -15,7 +16,13 @@ export const heldEndOfCharge: Rule = {
 		if (!asks(r, 'endVoltageV') || r.taskData.stores || r.taskData.recovers) return null;
 		const held = heldSetting(r, 'endVoltageV');
 		const wantedV = settings.endVoltageV;
-		if (!held || held.heldValue === null || Math.abs(held.heldValue - wantedV) < 1e-9) return null;
+		if (
+			!held ||
+			held.heldValue === null ||
+			!holds(held, held.heldValue) ||
+			Math.abs(held.heldValue - wantedV) < 1e-9
+		)
+			return null;
 		if (r.charger.asks.includes('endVoltageV')) return null;
 		const heldV = held.heldValue;
 		const { cellMaxV } = r.chemistry.voltages;

@@ -1,3 +1,4 @@
+import { holds } from '../../../charger/setting';
 import { heldSetting } from '../../../request/context';
 import { milliampHours, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -11,7 +12,13 @@ export const heldTrickle: Rule = {
 	source: PRACTICE,
 	check({ r }) {
 		const held = heldSetting(r, 'trickleA');
-		if (!held || held.heldValue === null || r.charger.asks.includes('trickleA')) return null;
+		if (
+			!held ||
+			held.heldValue === null ||
+			!holds(held, held.heldValue) ||
+			r.charger.asks.includes('trickleA')
+		)
+			return null;
 		const most = r.chemistry.rates.trickleMaxC;
 		if (most !== null && held.heldValue <= most * r.pack.capacityAh + 1e-9) return null;
 		return {

@@ -1,4 +1,4 @@
-import { HELD_SETTINGS, showHeld } from '../../../charger/setting';
+import { HELD_SETTINGS, holds, showHeld } from '../../../charger/setting';
 import { heldSetting } from '../../../request/context';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -14,7 +14,11 @@ export const heldValueDiffers: Rule = {
 		const looser = (['safetyTimerMin', 'capacityLimitAh', 'temperatureLimitDegC'] as const)
 			.map((kind) => ({ kind, held: heldSetting(r, kind), wanted: settings[kind] }))
 			.filter(
-				({ held, wanted }) => held && wanted !== null && (held.heldValue === null || held.heldValue > wanted)
+				({ held, wanted }) =>
+					held &&
+					wanted !== null &&
+					holds(held, held.heldValue) &&
+					(held.heldValue === null || held.heldValue > wanted)
 			);
 		if (looser.length === 0) return null;
 		const parts = looser.map(

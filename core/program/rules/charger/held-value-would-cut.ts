@@ -1,4 +1,4 @@
-import { showHeld } from '../../../charger/setting';
+import { holds, showHeld } from '../../../charger/setting';
 import { heldSetting } from '../../../request/context';
 import { limitIsProgram, neededAh, neededMin } from '../../needs';
 import { PRACTICE, type Rule } from '../../rule';
@@ -19,7 +19,10 @@ export const heldValueWouldCut: Rule = {
 			.map((kind) => ({ kind, held: heldSetting(r, kind), wanted: settings[kind] }))
 			.filter(
 				({ kind, held, wanted }) =>
-					held?.heldValue != null && held.heldValue < need[kind] && held.heldValue !== wanted
+					held?.heldValue != null &&
+					holds(held, held.heldValue) &&
+					held.heldValue < need[kind] &&
+					held.heldValue !== wanted
 			);
 		if (wrong.length === 0) return null;
 		const parts = wrong.map(
@@ -27,14 +30,14 @@ export const heldValueWouldCut: Rule = {
 				`${kind === 'safetyTimerMin' ? 'timer' : 'capacity limit'} at ${showHeld(kind, held!.heldValue)} (this program ${wanted === null ? 'wants it off' : `has ${showHeld(kind, wanted)}`})`
 		);
 		const first = wrong[0];
-		const holds = `${r.charger.name} holds its ${parts.join(' and its ')}`;
+		const words = `${r.charger.name} holds its ${parts.join(' and its ')}`;
 		if (r.charger.link !== 'none')
 			return {
 				severity: 'note',
-				sentence: `${holds}: over the link it is set for the run; begun by hand, change it before the start.`
+				sentence: `${words}: over the link it is set for the run; begun by hand, change it before the start.`
 			};
 		return {
-			sentence: `${holds}: change it before the start or the run ends early.`,
+			sentence: `${words}: change it before the start or the run ends early.`,
 			fix: {
 				label: `${showHeld(first.kind, first.wanted)} is keyed in now`,
 				kind: 'hold',

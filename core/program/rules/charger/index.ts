@@ -6,6 +6,7 @@ import { forgetsAtRestart } from './forgets-at-restart';
 import { heldDischargeEnd } from './held-discharge-end';
 import { heldTrickle } from './held-trickle';
 import { heldValueDiffers } from './held-value-differs';
+import { heldValueNotKnown } from './held-value-not-known';
 import { heldValueWouldCut } from './held-value-would-cut';
 import { nominalFamilyWrong } from './nominal-family-wrong';
 import { sharedValue } from './shared-value';
@@ -22,6 +23,7 @@ export const chargerRules: readonly Rule[] = [
 	heldDischargeEnd,
 	heldTrickle,
 	heldValueDiffers,
+	heldValueNotKnown,
 	heldValueWouldCut,
 	nominalFamilyWrong,
 	sharedValue,

@@ -1,3 +1,4 @@
+import { holds } from '../../../charger/setting';
 import { heldSetting } from '../../../request/context';
 import { PRACTICE, type Rule } from '../../rule';
 
@@ -10,7 +11,13 @@ export const nominalFamilyWrong: Rule = {
 	source: PRACTICE,
 	check({ r }) {
 		const held = heldSetting(r, 'nominalV');
-		if (!held || held.heldValue === null || !r.chemistry.traits.inNominalFamilies) return null;
+		if (
+			!held ||
+			held.heldValue === null ||
+			!holds(held, held.heldValue) ||
+			!r.chemistry.traits.inNominalFamilies
+		)
+			return null;
 		const own = r.chemistry.voltages.nominalV;
 		if (Math.abs(held.heldValue - own) < 0.01) return null;
 		const higher = held.heldValue > own;

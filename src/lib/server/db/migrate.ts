@@ -24,6 +24,7 @@ import * as moved from './migrations/0018-moved';
 import * as packStates from './migrations/0019-pack-state';
 import * as packStamps from './migrations/0020-pack-stamps';
 import * as lowFor from './migrations/0021-low-for';
+import * as heldKnown from './migrations/0022-held-known';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -52,7 +53,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0018-moved': moved,
 	'0019-pack-state': packStates,
 	'0020-pack-stamps': packStamps,
-	'0021-low-for': lowFor
+	'0021-low-for': lowFor,
+	'0022-held-known': heldKnown
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

@@ -1,5 +1,6 @@
 <!-- What a charger keeps by itself: timer, limits and caps, whose they are and what they are at. -->
 <script lang="ts">
+	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
 	import Plus from '@lucide/svelte/icons/plus';
 	import X from '@lucide/svelte/icons/x';
@@ -22,7 +23,7 @@
 	<h2>Settings it keeps by itself</h2>
 	<p class="quiet text-[12.5px]">
 		Timer, limits and caps stay as they were keyed last. Say whose they are, what the maker set, and what they
-		are at now; empty is off.
+		are at now: tick <i>seen</i> where you looked at it, else it counts as not known. Empty is off.
 	</p>
 	<div class="mt-2 relative overflow-x-auto" use:reachable>
 		<table class="ledger min-w-[58rem]">
@@ -78,11 +79,14 @@
 						</td>
 						{#each HELD_FIGURES as key (key)}
 							<td
-								><input
+								>{#if key === 'heldValue'}<Checkbox bind:checked={h.known}
+										><span class="sr-only">{d.label}: </span>seen</Checkbox
+									>{/if}<input
 									class="field num !w-[4.8rem]"
 									inputmode="decimal"
 									aria-label="{d.label}, {HELD_SETTING[key].label}"
 									bind:value={h[key]}
+									oninput={() => key === 'heldValue' && (h.known = true)}
 									aria-invalid={!!errors[`held.${i}.${key}`]}
 								/></td
 							>

@@ -34,12 +34,13 @@
 	let refused = $state(0);
 
 	function note(target: HeldTarget, keyedNow: boolean): void {
-		const { kind, channelId, task, chemistry } = target;
+		const { kind, channelId, task, chemistry, stays } = target;
 		const value = keyedNow ? target.value : target.before;
+		const known = keyedNow || target.known;
 		sending = sending
 			.catch(() => undefined)
 			.then(async () => {
-				const body = { kind, channelId, task, chemistry, value, programId };
+				const body = { kind, channelId, task, chemistry, value, programId, known, stays };
 				const sent = await send('PATCH', `/chargers/${chargerId}/held`, body);
 				if (!sent.ok) {
 					toast.error(sent.message);
@@ -56,10 +57,14 @@
 		<ul class="mt-1" data-key-first>
 			{#each keyed as k (`${k.kind}${k.channelId}${k.task}${k.chemistry}`)}
 				<li class="border-b py-[5px]">
-					<Checkbox checked={true} onchange={(on) => note(k, on)}>
+					<Checkbox checked={true} onchange={(on) => note({ ...k, known: k.wasKnown }, on)}>
 						{HELD_SETTINGS[k.kind].label}
 						<b class="num ml-2 text-[1.15rem]">{showHeld(k.kind, k.value)}</b>
-						<span class="quiet ml-3 text-[12.5px]">keyed; it was at {showHeld(k.kind, k.before)}</span>
+						<span class="quiet ml-3 text-[12.5px]"
+							>keyed; {k.wasKnown
+								? `it was at ${showHeld(k.kind, k.before)}`
+								: 'what it was at is not known'}</span
+						>
 					</Checkbox>
 				</li>
 			{/each}

@@ -8,7 +8,7 @@
 	import { refresh } from '$lib/ui/server/refresh';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { limitsAt, type EnvelopeInput } from '$core/charger/envelope';
-	import { HELD_SETTINGS, heldFigure, showHeld, type HeldSetting } from '$core/charger/setting';
+	import { HELD_SETTINGS, heldFigure, holds, showHeld, type HeldSetting } from '$core/charger/setting';
 	import { cellsLabel } from '$core/pack/pack';
 	import { taskOf } from '$core/request/task';
 	import { packRates } from '$core/request/context';
@@ -84,13 +84,14 @@
 			value = read.value;
 		}
 		const before = h.heldValue;
-		const put = (v: number | null) =>
+		const put = (v: number | null, known = true) =>
 			send('PATCH', `/chargers/${charger.id}/held`, {
 				kind: h.kind,
 				channelId: h.channelId,
 				task: h.task,
 				chemistry: h.chemistry,
-				value: v
+				value: v,
+				known
 			});
 		const sent = await put(value);
 		if (!sent.ok) {
@@ -100,7 +101,7 @@
 		editing = null;
 		message = '';
 		await refresh();
-		offerUndo(`${label} noted.`, async () => void (await put(before), await refresh()));
+		offerUndo(`${label} noted.`, async () => void (await put(before, h.known), await refresh()));
 	}
 	async function emptySlot(s: (typeof data.slots)[number]) {
 		const put = (programId: string | null) =>
@@ -238,7 +239,8 @@
 											bind:value={typed}
 											onkeydown={(e) => e.key === 'Enter' && void saveHeld(h)}
 										/>
-									{:else}{showHeld(h.kind, h.heldValue)}{/if}
+									{:else if holds(h, h.heldValue)}{showHeld(h.kind, h.heldValue)}
+									{:else}<span class="text-check">not known</span>{/if}
 								</td>
 								<td class="right whitespace-nowrap">
 									{#if h.fixed}<span class="quiet">fixed</span>

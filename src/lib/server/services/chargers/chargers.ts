@@ -200,6 +200,8 @@ export async function setHeldValue(
 		chemistry?: unknown;
 		programId?: string | null;
 		putBack?: boolean;
+		known?: boolean;
+		stays?: boolean;
 	}
 ): Promise<Result<Charger>> {
 	const { kind } = input;
@@ -223,12 +225,15 @@ export async function setHeldValue(
 		if (value !== null && !(value >= row.get('min') && value <= row.get('max')))
 			return outside(kind, row.get('min'), row.get('max'));
 		const before = row.get('heldValue');
-		const { putBack = false, programId = null } = input;
+		const { putBack = false, programId = null, known = true, stays = false } = input;
+		const wasKnown = row.get('known');
 		// What is left as it is on purpose is written down too: nobody asks for it again.
-		if (before !== value || putBack) {
-			await row.update({ heldValue: value });
+		if (before !== value || wasKnown !== known || putBack) {
+			await row.update({ heldValue: value, known });
 			const at = { channelId: row.get('channelId'), task: row.get('task'), chemistry: row.get('chemistry') };
-			await writeEvent(tx, 'held value keyed', chargerId, { kind, before, value, ...at, programId, putBack });
+			await writeEvent(tx, 'held value keyed', chargerId, {
+				...{ kind, before, value, ...at, programId, putBack, known, wasKnown, stays }
+			});
 		}
 		return getCharger(tx, chargerId);
 	});

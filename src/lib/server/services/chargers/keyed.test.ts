@@ -109,6 +109,31 @@ describe('what was keyed', () => {
 		assert.equal(await standsAt(), 120);
 	});
 
+	test('what serves the next runs is not asked back, and what nobody had read off it neither', async () => {
+		await key(120, null);
+		const first = await program();
+		await key(160, first, { stays: true });
+		assert.equal((await keyedFor(db, first, charger.id)).length, 1, 'it shows as keyed');
+		await run(first, 'ended');
+		assert.deepEqual(await asked(), []);
+		// A charger just described: its timer is the maker's, as a guess.
+		await db.write((tx) =>
+			tx.models.HeldSetting.update(
+				{ known: false },
+				{ where: { chargerId: charger.id, kind: 'safetyTimerMin' } }
+			)
+		);
+		const second = await program();
+		await key(160, second, { stays: true });
+		const [keyed] = await keyedFor(db, second, charger.id);
+		assert.deepEqual([keyed.value, keyed.wasKnown], [160, false], 'the same value, and now known');
+		assert.equal(ok(await getCharger(db, charger.id)).held[0].known, true);
+		await key(160, second, { known: false });
+		assert.deepEqual(await keyedFor(db, second, charger.id), [], 'the tick taken back');
+		assert.equal(ok(await getCharger(db, charger.id)).held[0].known, false);
+		await key(120, null);
+	});
+
 	test('left so on purpose, or keyed without a program, it is how the charger is now', async () => {
 		const first = await program();
 		await key(180, first);

@@ -22,6 +22,11 @@ export interface KeyedValue {
 	value: number | null;
 	programId: string | null;
 	putBack: boolean;
+	/** Whether it, and the value before, was read off the charger or keyed. */
+	known: boolean;
+	wasKnown: boolean;
+	/** Left so after the run. */
+	stays: boolean;
 }
 
 /**
@@ -48,6 +53,9 @@ async function records(db: Store, where: object = {}): Promise<KeyedValue[]> {
 			chemistry: null,
 			programId: null,
 			putBack: false,
+			known: true,
+			wasKnown: true,
+			stays: false,
 			...(detail as Pick<KeyedValue, 'kind' | 'before' | 'value'>),
 			...detail,
 			chargerId: row.get('subject'),
@@ -64,10 +72,16 @@ export async function keyedFor(db: Store, programId: string, chargerId: string):
 	const keyed = new Map<string, KeyedValue>();
 	for (const record of await records(db, { subject: chargerId })) {
 		const key = settingOf(record);
-		if (record.programId !== programId || record.putBack) keyed.delete(key);
-		else keyed.set(key, { ...record, before: keyed.get(key)?.before ?? record.before });
+		const first = keyed.get(key);
+		if (record.programId !== programId || record.putBack || !record.known) keyed.delete(key);
+		else
+			keyed.set(key, {
+				...record,
+				before: first?.before ?? record.before,
+				wasKnown: first?.wasKnown ?? record.wasKnown
+			});
 	}
-	return [...keyed.values()].filter((k) => k.before !== k.value);
+	return [...keyed.values()].filter((k) => k.before !== k.value || !k.wasKnown);
 }
 
 /**
@@ -79,7 +93,7 @@ export async function toPutBack(db: Store): Promise<KeyedValue[]> {
 	for (const record of await records(db)) {
 		const key = settingOf(record);
 		// Keyed by hand, without a program, or put back: that is how the charger is now.
-		if (record.programId === null || record.putBack) chains.delete(key);
+		if (record.programId === null || record.putBack || record.stays) chains.delete(key);
 		else chains.set(key, { ...record, before: chains.get(key)?.before ?? record.before });
 	}
 	const waiting = [...chains.values()].filter((k) => k.before !== k.value);

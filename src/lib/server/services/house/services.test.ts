@@ -254,7 +254,10 @@ describe('use cases', () => {
 			task: null,
 			chemistry: null,
 			programId: null,
-			putBack: false
+			putBack: false,
+			known: true,
+			wasKnown: true,
+			stays: false
 		});
 	});
 

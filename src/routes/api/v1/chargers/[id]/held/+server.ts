@@ -14,6 +14,10 @@ const HeldChange = z.object({
 	programId: z.string().nullable().default(null),
 	/** It is as it was before a program, or is left so on purpose. */
 	putBack: z.boolean().default(false),
+	/** False takes back that it was read off the charger. */
+	known: z.boolean().default(true),
+	/** It is left so after the run. */
+	stays: z.boolean().default(false),
 	value: z.number('A value is a number, or null for off.').nullable()
 });
 
