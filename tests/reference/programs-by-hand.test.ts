@@ -279,7 +279,13 @@ const ROWS: readonly Row[] = [
 		read: { takenAt: '2026-03-27T17:40:00.000Z' },
 		says: ['reading-old']
 	},
-	{ of: 'no reading at all', pack: lipo(3, 2600), says: ['no-reading'], is: 'check', also: { reading: null } },
+	{
+		of: 'no reading at all',
+		pack: lipo(3, 2600),
+		says: ['no-reading'],
+		is: 'check',
+		also: { reading: null }
+	},
 	{
 		of: 'worn to 1400 of 2600 mAh: 1C of what it holds',
 		pack: lipo(3, 2600, { measuredCapacityAh: 1.4 }),
