@@ -48,7 +48,7 @@ export interface HeldTarget {
 	value: number | null;
 	/** Whether `before` was read off the charger. */
 	known: boolean;
-	/** Afterwards it is left so: it serves the next runs, or what stood there is not known. */
+	/** Left so after the run: it serves the next runs, or the value before is not known. */
 	stays: boolean;
 }
 
@@ -129,7 +129,7 @@ function staysSo({ decisions, settings }: Solution, held: HeldSetting, r: Resolv
 	return decidedBy === 'next runs' && settings[kind] === value && !whoRelies(held, r).sure;
 }
 
-/** "holds 120 min", or that nobody has read it off the charger. */
+/** "holds 120 min", or that its value is not known. */
 const holdsNow = (held: HeldSetting): string =>
 	holds(held, held.heldValue) ? `holds ${showHeld(held.kind, held.heldValue)}` : 'what it holds is not known';
 

@@ -515,7 +515,7 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		fires: recovering({ set: { currentA: 0.2 } }),
 		misses: recovering({ set: { currentA: 0.1 } }),
 		severity: 'stop',
-		says: 'at most 0.13 A'
+		says: 'at most 130 mA'
 	},
 	'recovery-not-needed': {
 		fires: recovering({ reading: aReading([3.1, 3.0, 3.1]) }),
@@ -561,7 +561,7 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 			set: { currentA: 0.5 }
 		},
 		severity: 'stop',
-		says: 'Resting at 2.99 V a cell it is begun gently, and read again: 0.5 A instead of at most 0.26 A'
+		says: 'Resting at 2.99 V a cell it is begun gently, and read again: 500 mA instead of at most 260 mA'
 	},
 	'volts-of-fewer-cells': {
 		fires: lead({ pack: leadPack({ cells: 12 }), reading: wholePack(12.7) }),

@@ -165,7 +165,7 @@ export const IN_CORE: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/program/rules/recovery/recovery-too-hard.ts',
-		line: 'const tooStrong = settings.currentA > mostA + 1e-9;',
+		line: 'const tooFast = settings.currentA > mostA + 1e-9;',
 		before: '>',
 		after: '>=',
 		why: 'Two figures that differ by exactly 1e-9.'

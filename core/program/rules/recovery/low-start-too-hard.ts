@@ -2,8 +2,9 @@ import { firstPartOf } from '../../../forecast/first-part';
 import { ratedAh } from '../../../pack/rated';
 import { heldSetting } from '../../../request/context';
 import type { Overrides } from '../../../request/settings';
-import { amps, milliampHours, minutes, text, volts } from '../../../quantity/format';
+import { milliampHours, minutes, text, volts } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
+import { tooStrong } from './too-strong';
 
 export const lowStartTooHard: Rule = {
 	id: 'low-start-too-hard',
@@ -22,7 +23,7 @@ export const lowStartTooHard: Rule = {
 		const wrong: { says: string; set: Overrides; mends: boolean } | null =
 			settings.currentA > mostA + 1e-9
 				? {
-						says: `${text(amps(settings.currentA))} instead of at most ${text(amps(mostA))}`,
+						says: tooStrong(r, settings.currentA, mostA),
 						set: { currentA: solved.currentA },
 						mends: solved.currentA <= mostA + 1e-9
 					}

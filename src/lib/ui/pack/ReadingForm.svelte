@@ -146,7 +146,7 @@
 			packVoltageV: values.pack,
 			state: state_,
 			usedSince,
-			lowFor: low ? lowFor : 'not said',
+			lowFor: low && !nothing ? lowFor : 'not said',
 			temperatureDegC: values.degC,
 			cellResistancesOhm: values.ohm,
 			chargerCellsV: values.charger,
@@ -235,7 +235,7 @@
 				title={READING.usedSince.help}
 			/>
 		</div>
-		{#if low}
+		{#if low && !nothing}
 			<div class="w-40">
 				<label class="quiet block text-[12px]" for="{id}-low">{READING.lowFor.label}</label>
 				<Select
