@@ -535,6 +535,13 @@ export const CASES_OF_EVERY_CHEMISTRY: Record<string, Case> = {
 		severity: 'note',
 		says: 'What Test bench holds now is not known: safety timer.'
 	},
+	'resistance-high': {
+		// LiPo: 15 mΩ·Ah over 2.6 Ah at 25 °C, a fifth more at 20 °C.
+		fires: { reading: aReading([3.72, 3.72, 3.72], { cellResistancesOhm: [0.07, 0.07, 0.07] }) },
+		misses: { reading: aReading([3.72, 3.72, 3.72], { cellResistancesOhm: [0.004, 0.004, 0.004] }) },
+		severity: 'check',
+		says: 'near its end'
+	},
 	'cycle-ends-full': {
 		fires: { charger: multi(), task: 'cycle' },
 		misses: { charger: multi(), task: 'cycle', set: { order: 'up first' } },

@@ -534,3 +534,25 @@ test('a vehicle’s battery is as large as it says; a pocket’s is not', () => 
 	assert.match(slip(aPack({ capacityAh: 45 }))!, /45000 mAh is unusual/);
 	assert.match(slip(leadPack({ capacityAh: 450 }))!, /450000 mAh is unusual/);
 });
+
+test('resistance is judged at 20 °C, by kind and size, and without the plug', () => {
+	// LiPo: 12 mΩ·Ah at 25 °C over 2.6 Ah are 4.6 mΩ; cold adds.
+	const high = (ohm: number, change: Partial<ReadingInput> = {}, pack = aPack()) =>
+		said('resistance-high', {
+			pack,
+			reading: aReading(
+				Array.from({ length: pack.cells }, () => 3.75),
+				{
+					cellResistancesOhm: Array.from({ length: pack.cells }, () => ohm),
+					...change
+				}
+			)
+		});
+	assert.equal(high(0.012), null);
+	assert.equal(high(0.02), null, 'three times, and the plug');
+	assert.match(high(0.03)!, /At the gentle, the standard and the hurried pace \d\.\d W, \d\.\d W, \d\.\d W/);
+	assert.equal(high(0.03, { temperatureDegC: 0 }), null, 'cold alone doubles it');
+	assert.equal(high(0.06, {}, aPack({ cells: 1, capacityAh: 0.52 })), null, 'a small cell and its plug');
+	assert.ok(high(0.12, {}, aPack({ cells: 1, capacityAh: 0.52 })));
+	assert.equal(said('resistance-high'), null, 'not measured');
+});

@@ -1,5 +1,6 @@
-import { milliampHours, text } from '../../../quantity/format';
+import { amps, milliampHours, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
+import { paceCurrentsA } from '../pace-currents';
 
 /**
  * Shares of the label at which a pack is called worn, and is retired (common practice, no
@@ -17,9 +18,12 @@ export const capacityWorn: Rule = {
 	check({ r }) {
 		const measured = r.pack.measuredCapacityAh;
 		if (measured === null || measured >= WORN * r.pack.capacityAh) return null;
+		const paces = paceCurrentsA(r)
+			.map((a) => text(amps(a)))
+			.join(', ');
 		return {
 			severity: measured < RETIRE * r.pack.capacityAh ? 'check' : 'note',
-			sentence: `It held ${text(milliampHours(measured))} of ${text(milliampHours(r.pack.capacityAh))} when last measured: rates count from what it held, not from the label. Near ${Math.round(100 * RETIRE)} % it is retired.`
+			sentence: `It held ${text(milliampHours(measured))} of ${text(milliampHours(r.pack.capacityAh))} when last measured: rates count from what it held, not from the label: ${paces} at the gentle, the standard and the hurried pace. Near ${Math.round(100 * RETIRE)} % it is retired.`
 		};
 	}
 };

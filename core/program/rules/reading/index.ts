@@ -17,6 +17,7 @@ import { readingContradictsCells } from './reading-contradicts-cells';
 import { readingFromTheFuture } from './reading-from-the-future';
 import { readingNotRested } from './reading-not-rested';
 import { readingOld } from './reading-old';
+import { resistanceHigh } from './resistance-high';
 import { resistanceRisen } from './resistance-risen';
 import { resistanceUneven } from './resistance-uneven';
 import { spreadLarge } from './spread-large';
@@ -42,6 +43,7 @@ export const readingRules: readonly Rule[] = [
 	readingFromTheFuture,
 	readingNotRested,
 	readingOld,
+	resistanceHigh,
 	resistanceRisen,
 	resistanceUneven,
 	spreadLarge,
