@@ -130,11 +130,24 @@ test('a low start: gentle, in part, in time; a second one is a dead cell, unless
 		...{ endReason: 'capacity limit', chargeAh: 0.19, expectedAh: 0.19, endCellVoltagesV: null }
 	});
 	const run = { ...given, settings: { ...given.settings, currentA: 0.2 } };
-	const after = (packVoltageV: number) =>
-		nickel(packVoltageV, { around: { events: [run] } }).findings.find((f) => f.rule === 'low-start');
+	const after = (packVoltageV: number, change: Partial<typeof run> = {}, used: Partial<ReadingInput> = {}) =>
+		nickel(packVoltageV, {
+			around: { events: [{ ...run, ...change }] },
+			reading: aReading([], { cellVoltagesV: null, packVoltageV, ...used })
+		}).findings.find((f) => f.rule === 'low-start');
 	assert.equal(after(5.0)!.severity, 'stop');
 	assert.match(after(5.0)!.sentence, /although its last run put 190 mAh in: a cell is dead or reversed/);
 	assert.equal(after(6.6), undefined);
+	// Used since, charged in full, discharged, or days ago: that it is low again says nothing of a cell.
+	const days = { startedAt: '2026-04-30T15:00:00.000Z', at: '2026-04-30T15:57:00.000Z' };
+	for (const found of [
+		after(5.0, {}, { usedSince: 'used' }),
+		after(5.0, {}, { usedSince: 'until it faded' }),
+		after(5.0, { chargeAh: 3.3 }),
+		after(5.0, { aim: { ...run.aim, moves: 'out' } }),
+		after(5.0, days)
+	])
+		assert.equal(found!.severity, 'check');
 	// Li-ion between its recovery and 3.0 V at rest.
 	const liion = solve(
 		aContext({
@@ -158,7 +171,7 @@ test('a healthy pack keyed with twice its cells is counted, not recovered; one d
 			})
 		).findings.find((f) => f.rule === 'volts-of-fewer-cells')?.sentence;
 	assert.match(found(leadPack(), 6.3)!, /what 3 healthy cells show/);
-	assert.match(found(leadPack({ cells: 3 }), 2.1)!, /what 1 healthy cell show/);
+	assert.match(found(leadPack({ cells: 3 }), 2.1)!, /what 1 healthy cell shows, 2\.10 V each/);
 	assert.equal(found(leadPack(), 10.5), undefined, 'five good cells of six');
 	assert.equal(found(leadPack(), 11.0), undefined, 'drained');
 	assert.equal(found(leadPack({ cells: 12 }), 19), undefined, 'drained: no battery has nine cells');

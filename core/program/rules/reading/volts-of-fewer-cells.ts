@@ -17,7 +17,7 @@ export const voltsOfFewerCells: Rule = {
 		const packV = packVoltage(r.reading!);
 		const endV = (cells * r.chemistry.voltages.chargeEndV) / fewer;
 		return {
-			sentence: `${text(volts(packV))} is what ${fewer} healthy cell${fewer === 1 ? '' : 's'} show, ${text(volts(packV / fewer))} each, not ${cells}: charged as ${cells} they would be driven to ${text(volts(endV))} each. Count the cells; if there are ${cells}, enter the volts printed on it.`,
+			sentence: `${text(volts(packV))} is what ${fewer} healthy ${fewer === 1 ? 'cell shows' : 'cells show'}, ${text(volts(packV / fewer))} each, not ${cells}: charged as ${cells} they would be driven to ${text(volts(endV))} each. Count the cells; if there are ${cells}, enter the volts printed on it.`,
 			fix: { label: 'Edit the pack', kind: 'go', to: 'edit pack' }
 		};
 	}
