@@ -7,6 +7,12 @@ import { fitsLabel, twinsOf } from './label-volts';
 import type { Pack } from './pack';
 import { packVoltage, type ReadingInput } from './reading';
 
+/**
+ * Fewer than this share of the cells is next to no volts at all, which has other causes (common
+ * practice, no source).
+ */
+const LEAST_SHARE = 0.25;
+
 type Counted = Pick<Pack, 'chemistry' | 'cells' | 'labelVoltageV'>;
 
 /**
@@ -47,6 +53,9 @@ export function healthyFewerCells(pack: Counted, reading: ReadingInput | null): 
 		packV / count >= healthyRest.low && packV / count <= healthyRest.high;
 	const counts = healthyRest.counts ?? Array.from({ length: pack.cells }, (_, k) => k + 1);
 	// One or two cells less is a cell that is dead, which has its own rules.
-	const far = counts.filter((count) => count <= healthyRest.shareOfCells * pack.cells && fits(count));
+	const far = counts.filter(
+		(count) =>
+			count >= LEAST_SHARE * pack.cells && count <= healthyRest.shareOfCells * pack.cells && fits(count)
+	);
 	return far.at(-1) ?? null;
 }
