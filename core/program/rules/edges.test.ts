@@ -138,7 +138,7 @@ test('a low start: gentle, in part, in time; a second one is a dead cell, unless
 	assert.equal(after(5.0)!.severity, 'stop');
 	assert.match(after(5.0)!.sentence, /although its last run put 190 mAh in: a cell is dead or reversed/);
 	assert.equal(after(6.6), undefined);
-	// Used since, charged in full, discharged, or days ago: that it is low again says nothing of a cell.
+	// Used since, charged in full, discharged, or days ago: no cell is called dead.
 	const days = { startedAt: '2026-04-30T15:00:00.000Z', at: '2026-04-30T15:57:00.000Z' };
 	for (const found of [
 		after(5.0, {}, { usedSince: 'used' }),

@@ -12,7 +12,10 @@ const STILL_H = 24;
 /** Counters and steps: what still counts as the gentle rate, times it. */
 const ABOUT = 1.1;
 
-/** What the last run put in, Ah, where it was a first part and the pack only rested since; else null. */
+/**
+ * What the last run put in, Ah, where it was a first part and the pack only rested since; else
+ * null.
+ */
 function givenBefore({ state, reading, pack }: Resolved, first: FirstPart): number | null {
 	const { lastRun, lastUse, readBefore } = state;
 	if (lastRun === null || readBefore || lastRun.aim.moves !== 'in' || reading === null) return null;
