@@ -28,7 +28,7 @@ export interface Trouble {
 }
 
 /** Whether the pack has a balance lead that takes part. */
-const byCell = (r: Resolved): boolean =>
+export const byCell = (r: Resolved): boolean =>
 	r.chemistry.balanceFromCells !== null && r.pack.balanceLead && r.pack.cells > 1;
 
 function plugStep(r: Resolved): HandStep {
@@ -132,21 +132,22 @@ function joinSteps(r: Resolved, joining: Joining): HandStep[] {
 		joining.levelMin > 0
 			? `Wait ${Math.max(1, Math.ceil(joining.levelMin))} min until they are level`
 			: 'They are level as they are';
+	const board = joining.board ?? 'the board';
 	return [
 		{
-			text: `Main leads on the board in this order, red to red, one after the other: ${names}.`,
+			text: `Main leads on ${board} in this order, red to red, one after the other: ${names}.`,
 			why: 'each meets the others with the least current that there is',
 			troubles: JOINING
 		},
 		...(byCell(r)
 			? [
 					{
-						text: `${wait}; then the balance leads in the same order, each into a ${r.pack.cells}S port of the board, black pin to the marked end.`,
-						why: 'main leads first: a balance contact carries 2 A',
+						text: `${wait}; then the balance leads in the same order, each into a ${r.pack.cells}S port of ${board}, black pin to the marked end.`,
+						why: `main leads first: a balance contact carries 2 A. ${joining.whyLevel}`.trim(),
 						troubles: PLUGGING
 					}
 				]
-			: [{ text: `${wait}.`, why: '' }]),
+			: [{ text: `${wait}.`, why: joining.whyLevel }]),
 		{
 			text: 'No pack on the board is connected to anything else; chargers and supplies that share a ground stay apart.',
 			why: ''
@@ -154,10 +155,15 @@ function joinSteps(r: Resolved, joining: Joining): HandStep[] {
 	];
 }
 
-/** The order in which packs are joined, and how long it then takes until they are level. */
+/**
+ * The order in which packs are joined, how long it then takes until they are level and what that
+ * means, and the board by name where the person keeps a list.
+ */
 export interface Joining {
 	names: readonly string[];
 	levelMin: number;
+	whyLevel: string;
+	board: string | null;
 }
 
 /**

@@ -9,8 +9,8 @@ import { ratedAh } from '../pack/rated';
 import { chargeJoined, type GroupControl } from '../simulate/joining/group-charge';
 import { meet } from '../simulate/joining/meet';
 import type { Member } from '../simulate/joining/member';
-import { joinedModel, USUAL_BOARD } from '../simulate/joining/model-of';
-import { networkOf } from '../simulate/joining/network';
+import { joinedModel } from '../simulate/joining/model-of';
+import { networkOf, OPEN_OHM, USUAL_BOARD } from '../simulate/joining/network';
 
 export interface MemberShare {
 	pack: Pack;
@@ -78,8 +78,6 @@ export interface Hidden {
 
 /** A cell so much lower than its fellows is one that must not be charged, V. */
 const WEAK_V = 0.2;
-/** An open plug, Ω. */
-const OPEN_OHM = 1e5;
 
 /**
  * What a charger cannot see of packs that are joined, with figures of this group: one weak cell
@@ -105,7 +103,7 @@ export function hiddenIn(members: readonly Member[], chargeA: number): Hidden[] 
 			what: `One cell ${Math.round(1000 * WEAK_V)} mV below its fellows, in one of ${members.length} packs`,
 			shows: `The charger shows ${Math.round(-1000 * shown)} mV: the others’ cells hold it up, and feed it. Measured alone it stands out, so each pack is read before and after.`
 		});
-		const lead = members.map((_, k) => (k === 0 ? OPEN_OHM : (board.leadOhm as number)));
+		const lead = members.map((_, k) => (k === 0 ? OPEN_OHM : board.leadOhm));
 		const open = networkOf(ohms, { ...board, leadOhm: lead });
 		const wires = open.balanceA(level, chargeA)[0].map(Math.abs);
 		// Once the others are ahead of it by what the wires drop, it takes its share like them.

@@ -6,10 +6,12 @@ import { chemistryOf } from '../chemistry/catalogue';
 import { ocvAt, socAt } from '../chemistry/curve';
 import { ratedAh } from '../pack/rated';
 import { cellVoltages } from '../pack/reading';
+import { whyLevel } from '../simulate/joining/level';
 import { meet } from '../simulate/joining/meet';
+import { meetingOf } from '../simulate/joining/meeting';
 import { cellOhms, type Member } from '../simulate/joining/member';
-import { joinedModel, USUAL_BOARD } from '../simulate/joining/model-of';
-import { LEVEL_C } from '../simulate/joining/settling';
+import { joinedModel } from '../simulate/joining/model-of';
+import { USUAL_BOARD } from '../simulate/joining/network';
 
 export interface JoinStep {
 	/** The pack that is plugged in; the first step has the two that meet first. */
@@ -19,18 +21,17 @@ export interface JoinStep {
 	peakC: number;
 	/** The greatest mean rate of the first minute, 1/h. */
 	minuteC: number;
-	/** Until next to nothing flows, s. */
-	levelS: number;
 }
 
 export interface JoinOrder {
 	order: string[];
 	steps: JoinStep[];
 	/**
-	 * When all are joined: until level, and the most through a balance wire when those are joined
-	 * then, A.
+	 * From the last main lead until level, min, and what level means; the most through a balance wire
+	 * when those are joined then, A.
 	 */
 	levelMin: number;
+	whyLevel: string;
 	balanceA: number;
 }
 
@@ -47,10 +48,7 @@ const total = (values: readonly number[]): number => values.reduce((a, b) => a +
  * next pack depends on who is in it and not on how they came together, once it is level. Two to
  * eight packs.
  */
-export function gentlestOrder(
-	members: readonly Member[],
-	leadOhm: number = USUAL_BOARD.leadOhm as number
-): number[] {
+export function gentlestOrder(members: readonly Member[], leadOhm: number = USUAL_BOARD.leadOhm): number[] {
 	const { curve } = chemistryOf(members[0].pack.chemistry);
 	const { cells } = members[0].pack;
 	const lumps = members.map((m): Lump => ({
@@ -98,41 +96,35 @@ export function gentlestOrder(
 	return best.get(full)!.order;
 }
 
-/** The order and what happens at each contact, each pack joined once the others are level. */
+/**
+ * The order, what each contact does to a group that is level, and the wait after the last. Nobody
+ * waits between two contacts, so the wait is that of packs that all meet at once.
+ */
 export function joiningOrder(members: readonly Member[]): JoinOrder {
 	const order = gentlestOrder(members);
 	const steps: JoinStep[] = [];
 	let soc: number[][] = [];
-	let levelMin = 0;
 	for (let n = 2; n <= order.length; n++) {
 		const inside = order.slice(0, n).map((k) => members[k]);
 		const model = joinedModel(inside);
 		const packs = model.packs.map((p, k) => ({ ...p, soc: soc[k] ?? p.soc }));
 		const capacity = inside.map((m) => ratedAh(m.pack));
-		const first = meet({ ...model, packs });
-		const peak = Math.max(...first.peakA.map(Math.abs));
-		// Level is what packs bear without a thought, not a share of a first current that may have been
-		// small.
-		const least = LEVEL_C * Math.min(...capacity);
-		const met = peak > least ? meet({ ...model, packs }, least / peak) : { ...first, levelS: 0 };
+		const met = meet({ ...model, packs });
+		const rate = (amps: readonly number[]) => Math.max(...amps.map((a, k) => Math.abs(a) / capacity[k]));
 		steps.push({
 			packIds: (n === 2 ? inside : inside.slice(-1)).map((m) => m.pack.id),
-			peakA: peak,
-			peakC: Math.max(...first.peakA.map((a, k) => Math.abs(a) / capacity[k])),
-			minuteC: Math.max(...first.minuteMeanA.map((a, k) => Math.abs(a) / capacity[k])),
-			levelS: met.levelS
+			peakA: Math.max(...met.peakA.map(Math.abs)),
+			peakC: rate(met.peakA),
+			minuteC: rate(met.minuteMeanA)
 		});
 		soc = met.soc;
-		levelMin = Math.max(levelMin, met.levelS / 60);
 	}
-	const joined = order.map((k) => members[k]);
-	const level = joinedModel(joined, USUAL_BOARD);
-	const cells = members[0].pack.cells;
+	const { settling, balanceAfterA } = meetingOf(members);
 	return {
-		order: joined.map((m) => m.pack.id),
+		order: order.map((k) => members[k].pack.id),
 		steps,
-		levelMin,
-		balanceA:
-			cells < 2 ? 0 : meet({ ...level, packs: level.packs.map((p, k) => ({ ...p, soc: soc[k] })) }).balanceA
+		levelMin: settling.levelMin,
+		whyLevel: whyLevel(settling),
+		balanceA: balanceAfterA
 	};
 }

@@ -12,7 +12,7 @@ import { packVoltage, type ReadingInput } from '../pack/reading';
 import { text, volts } from '../quantity/format';
 import type { ResolvedPractice } from '../practice/practice';
 import { JOINED_C } from '../request/context';
-import { mayJoin } from '../simulate/joining/may-join';
+import { countAsked, mayJoin } from '../simulate/joining/may-join';
 
 /** What of a pack's state decides whether it may be joined. */
 export type JoiningState = Pick<
@@ -76,11 +76,17 @@ const isFull = (pack: Pack, reading: ReadingInput): boolean =>
  * Why a pack is joined with nothing by what is believed of it; null where nothing speaks against
  * it.
  */
-function byState(pack: Pack, state: JoiningState, now: string): Omit<NotInPile, 'pack'> | null {
+function byState(
+	{ pack, reading }: PileMember,
+	state: JoiningState,
+	now: string
+): Omit<NotInPile, 'pack'> | null {
 	const { warmth, claim, judged, restV, contradictions, how } = state;
 	const name = pack.name;
 	const stop = packStop(state);
 	if (stop) return { why: `${name}: ${stop.why}`, readAgain: stop.kind === 'end' };
+	const count = countAsked(pack, reading);
+	if (count !== null) return { why: count, readAgain: true };
 	if (claim === 'full' && how !== null) return { why: `${name} is full: ${how}.`, readAgain: false };
 	if (judged?.outcome === 'not what it says' && restV === null)
 		return { why: `${name}: ${judged.reason} Read every cell.`, readAgain: true };
@@ -110,7 +116,7 @@ export function sift(
 			out.push({ pack, why: `${pack.name} is in a run.`, readAgain: false });
 			continue;
 		}
-		const leftOut = member.state && byState(pack, member.state, now);
+		const leftOut = member.state && byState(member, member.state, now);
 		if (leftOut) {
 			out.push({ pack, ...leftOut });
 			continue;

@@ -76,3 +76,21 @@ export function placesFor(
 		});
 	return { places, assumed };
 }
+
+/**
+ * The board that lies at a channel for packs of this kind, where it has room for so many; null
+ * where it has none, or no list of boards is kept.
+ */
+export function boardAt(
+	channelId: string,
+	packs: number,
+	kind: Parameters<typeof placesFor>[0],
+	bench: readonly Omit<BenchChannel, 'freeInMin'>[],
+	boards: Inventory['parallelBoards']
+): ParallelBoard | null {
+	const idle = bench.map((b) => ({ ...b, freeInMin: 0 }));
+	const place = placesFor(kind, idle, boards).places.find((p) => p.channelId === channelId);
+	return (
+		boards.find((b) => b.name === place?.board && b.places === place.places && b.places >= packs) ?? null
+	);
+}

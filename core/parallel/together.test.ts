@@ -59,7 +59,7 @@ describe('why not together', () => {
 		const [small, large] = [{ capacityAh: 0.5 }, { capacityAh: 2.5 }];
 		assert.equal(
 			why([member('a', 3.8, small), member('b', 3.81, large)]),
-			'The largest holds more than 4 times what the smallest does.'
+			'The largest holds more than 3 times what the smallest does.'
 		);
 		// Within the window to the last digit of a float: it is not the window that stands against it.
 		assert.match(

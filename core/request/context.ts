@@ -16,7 +16,7 @@ import type { PackEvent } from '../pack-state/event';
 import { packState, type PackState } from '../pack-state/pack-state';
 import { amps, cRate, text } from '../quantity/format';
 import { resolvePractice, whose, type ResolvedPractice } from '../practice/practice';
-import { boardFor, leadFor } from '../charger/inventory';
+import { boardFor, leadFor, type ParallelBoard } from '../charger/inventory';
 import { connectorOf, type Connector } from '../pack/connector';
 import { ratedAh } from '../pack/rated';
 import type { SettingId } from './settings';
@@ -53,6 +53,8 @@ export interface Resolved extends Omit<ProgramContext, 'around' | 'joined'> {
 	/** What is believed of each pack of the load, in its order; of one alone it is `state`. */
 	memberStates: readonly PackState[];
 	chargeState: ChargeState;
+	/** The board that joins the load; null for a pack alone, or where no list of boards is kept. */
+	board: ParallelBoard | null;
 	/** How warm it is, to compute with, and may be at least and at most, °C. */
 	packDegC: number;
 	coldestDegC: number;
@@ -184,11 +186,8 @@ export function resolve(context: ProgramContext): Resolved {
 	const practice = resolvePractice(around.practice.person, pack.practice, around.practice.program);
 	const taskData = taskOf(context.task);
 	const { inventory } = around;
-	const lead = !inventory
-		? null
-		: alone
-			? leadFor(inventory, pack)
-			: boardFor(inventory, load.length, pack.cells);
+	const board = alone ? null : (around.board ?? (inventory && boardFor(inventory, load.length, pack.cells)));
+	const lead = alone ? inventory && leadFor(inventory, pack) : board;
 	return {
 		...given,
 		load,
@@ -202,6 +201,7 @@ export function resolve(context: ProgramContext): Resolved {
 		state,
 		memberStates,
 		chargeState: chargeStateOf(state),
+		board,
 		packDegC,
 		coldestDegC,
 		warmestDegC,

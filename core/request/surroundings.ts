@@ -2,7 +2,7 @@
  * What goes on around a program: the rest of the bench, and the pack's past. Everything has a
  * neutral default.
  */
-import type { Inventory } from '../charger/inventory';
+import type { Inventory, ParallelBoard } from '../charger/inventory';
 import type { PackEvent } from '../pack-state/event';
 import type { PracticeLayer } from '../practice/practice';
 import type { ProgramSettings } from './settings';
@@ -36,6 +36,8 @@ export interface Surroundings {
 	 * most a few.
 	 */
 	earlierResistances: readonly { takenAt: string; ohm: readonly number[]; degC: number | null }[];
+	/** The board for parallel charging that lies at this channel; null where none is known. */
+	board: ParallelBoard | null;
 	/** Balance boards that other runs use now. */
 	boardsInUse: number;
 	/**
@@ -64,6 +66,7 @@ export const ALONE: Surroundings = {
 	events: [],
 	joinedEvents: {},
 	earlierResistances: [],
+	board: null,
 	boardsInUse: 0,
 	largest: null,
 	othersNeed: { safetyTimerMin: null, capacityLimitAh: null },

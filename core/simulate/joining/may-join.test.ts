@@ -15,6 +15,8 @@ import { ratedAh } from '../../pack/rated';
 import type { ReadingInput } from '../../pack/reading';
 import { mayJoin } from './may-join';
 import { meetingOf } from './meeting';
+import { BALANCE_CONTACT_A, CUSTOMARY_MIN, levelInA, whyLevel } from './level';
+import { USUAL_BOARD } from './network';
 import { meetAtNode } from './node';
 import { settle } from './settling';
 import { JoinedPacks } from './joined-packs';
@@ -68,6 +70,58 @@ test('every cell position is compared, not only the sums', () => {
 	assert.ok(Math.abs(peakC - 5 / 2.6) < 1e-9);
 });
 
+test('the wire between two opposed cells carries what both exchange', () => {
+	const [apartV, cellOhm] = [0.05, 0.02];
+	const { balanceFirstA, balanceAfterA } = meetingOf(
+		[
+			[3.8, 3.8 + apartV],
+			[3.8 + apartV, 3.8]
+		].map((v) => ({ pack: aPack({ cells: 2 }), reading: aReading(v, ohms(cellOhm, cellOhm)) }))
+	);
+	// Two equal and opposite mesh currents that share the middle wire of each pack (Kirchhoff).
+	const middle = apartV / (cellOhm + 3 * USUAL_BOARD.balanceOhm);
+	assert.ok(Math.abs(balanceFirstA - middle) < 1e-6, `${balanceFirstA} A, ${middle} A`);
+	// Main leads lie beside the outer wires: their sums agree, and yet more flows in the middle.
+	const { leadOhm, balanceOhm } = USUAL_BOARD;
+	const outer = 1 / (1 / leadOhm + 1 / (2 * balanceOhm));
+	const beside = (2 * apartV) / (2 * cellOhm + outer + 4 * balanceOhm);
+	assert.ok(Math.abs(balanceAfterA - beside) < 1e-6, `${balanceAfterA} A, ${beside} A`);
+});
+
+describe('when they are level', () => {
+	const pair = (labelChargeRateC: number | null, capacityAh: number, mV = 30) =>
+		[3.8, 3.8 + mV / 1000].map((v, k) => ({
+			pack: aPack({ name: `P${k}`, cells: 1, capacityAh, measuredCapacityAh: null, labelChargeRateC }),
+			reading: aReading([v], ohms(0.02 / capacityAh))
+		}));
+	test('no sooner than its label leaves room for the charge, nor while a contact would carry more than it may', () => {
+		const [strict, ample] = [settle(pair(1, 2)), settle(pair(3, 2))];
+		assert.ok(strict.levelMin > ample.levelMin);
+		assert.ok(Math.abs(strict.last!.levelA - 0.2) < 1e-9, 'a tenth of C beside 1C');
+		// Two ampere are one C of these: what the label leaves is more.
+		assert.equal(ample.last?.levelA ?? BALANCE_CONTACT_A, BALANCE_CONTACT_A);
+		assert.deepEqual(settle(pair(null, 2)).last!.levelA, strict.last!.levelA, 'no rate is 1C');
+		assert.equal(levelInA(aPack({ capacityAh: 50, measuredCapacityAh: null })), BALANCE_CONTACT_A);
+	});
+	test('what would flow at the customary wait is said where level comes later, and only there', () => {
+		const slow = settle(pair(1, 2, 60));
+		assert.ok(slow.levelMin > CUSTOMARY_MIN && slow.last!.customaryA > slow.last!.levelA);
+		assert.match(
+			whyLevel(slow),
+			/^Level means less than 0\.20? A into P0, and the charge at 1C comes on top, with 1C on its label\. Many begin after 5 min: 0\.\d+ A would still flow\.$/
+		);
+		const quick = settle(pair(1, 2, 20));
+		assert.ok(quick.levelMin > 0 && quick.levelMin <= CUSTOMARY_MIN, `${quick.levelMin}`);
+		assert.doesNotMatch(whyLevel(quick), /Many begin/);
+		assert.equal(whyLevel(settle(pair(1, 2, 0))), '');
+		const large = settle(pair(5, 40, 30));
+		assert.match(
+			whyLevel(large),
+			/less than 2\.0 A (into P0|out of P1), which is what a balance contact carries/
+		);
+	});
+});
+
 describe('may they be joined', () => {
 	const two = (change: Record<string, unknown> = {}) => [
 		aPack({ id: 'a', name: 'A' }),
@@ -111,12 +165,12 @@ describe('may they be joined', () => {
 		const unlike = two({ capacityAh: 3, measuredCapacityAh: 3 });
 		assert.ok(says(judge(unlike, [even(), even()], { parallel: 'same model only' }), 'join-models-differ'));
 		assert.equal(judge(unlike, [even(), even()]).may, true);
-		// More than four times, less is a matter of shares; in the pack's own figures.
+		// More than three times, less is a matter of shares; in the pack's own figures.
 		const times = (capacityAh: number) =>
 			says(judge(two({ capacityAh, measuredCapacityAh: null }), [even(), even()]), 'join-capacities-apart');
-		const four = 4 * ratedAh(two()[0]);
-		assert.match(times(4.3 * ratedAh(two()[0])), /^B holds 4\.3 times what A does: whatever/);
-		assert.equal(times(four), '');
+		const three = 3 * ratedAh(two()[0]);
+		assert.match(times(3.3 * ratedAh(two()[0])), /^B holds 3\.3 times what A does: whatever/);
+		assert.equal(times(three), '');
 		assert.ok(says(judge(two({ balanceLead: false }), [even(), even()]), 'join-no-balance-lead'));
 	});
 
@@ -196,21 +250,41 @@ describe('may they be joined', () => {
 	test('sums alike and cells not: what the balance contacts would carry is a Stop', () => {
 		const low = (v: number[]) => fresh(v, { cellResistancesOhm: [0.004, 0.004, 0.004] });
 		const result = judge(two(), [low([3.9, 3.8, 3.8]), low([3.8, 3.9, 3.8])]);
-		assert.match(says(result, 'join-balance-contact'), /2\.\d A would flow through a balance contact/);
+		assert.match(says(result, 'join-balance-contact'), /3\.\d A would flow through a balance contact/);
 		assert.equal(result.may, false);
 		const near = judge(two(), [low([3.85, 3.8, 3.8]), low([3.8, 3.85, 3.8])]);
 		assert.equal(says(near, 'join-balance-contact'), '');
 		assert.ok(near.meeting!.balanceFirstA > 1 && near.meeting!.balanceFirstA < 2);
 	});
 
-	test('a plug that carries twice its rating as they meet is named', () => {
-		const small = (change = {}) => two({ connectorId: 'signal-2', ...change });
-		const packs = small().map((p) => ({ ...p, connectorId: 'signal-2' }));
+	test('a plug bears up to twice its rating for seconds, with care; more is a Stop', () => {
+		const packs = two().map((p) => ({ ...p, connectorId: 'signal-2', labelChargeRateC: 5 }));
 		const usual = (v: number) => ({ ...fresh([v, v, v]), cellResistancesOhm: null });
+		const at = (v: number) => {
+			const judged = judge(packs, [usual(3.8), usual(v)]);
+			const { peakA } = judged.meeting!.settling;
+			return { judged, peakA: Math.max(...peakA.map(Math.abs)), says: says(judged, 'join-first-minute') };
+		};
+		const [little, some, much] = [at(3.78), at(3.76), at(3.73)];
+		assert.ok(little.peakA < 3 && some.peakA > 3 && some.peakA < 6 && much.peakA > 6);
+		assert.equal(little.says, '');
+		assert.equal(some.judged.may, true);
 		assert.match(
-			says(judge(packs, [usual(3.8), usual(3.73)]), 'join-first-minute'),
-			/small 2-pin signal plug/i
+			some.says,
+			/is more than the 3\.0 A of the small 2-pin signal plug, for seconds\. Main leads/
 		);
+		assert.equal(much.judged.may, false);
+		assert.match(much.says, /would flow through the small 2-pin signal plug, which carries 3\.0 A/);
+	});
+
+	test('a sum that fits a cell less is asked about; one that does not is only to be read by the cell', () => {
+		const four = two().map((p) => ({ ...p, cells: 4 }));
+		const sum = (packVoltageV: number) => fresh([], { cellVoltagesV: null, packVoltageV });
+		assert.equal(
+			says(judge(four, [sum(12.2), even(4)]), 'join-cells-not-read'),
+			'A reads 12.20 V in all: 3.05 V a cell as 4S, or is it a 3S at 4.07 V? Read each cell.'
+		);
+		assert.match(says(judge(four, [sum(15.2), even(4)]), 'join-cells-not-read'), /^Of A only the whole pack/);
 	});
 
 	test('LiFe: within 20 mV, and asked about in the flat of its curve', () => {

@@ -9,8 +9,10 @@ import { connectorOf } from '../../pack/connector';
 import type { Pack } from '../../pack/pack';
 import { ratedAh } from '../../pack/rated';
 import { whose, type ResolvedPractice } from '../../practice/practice';
-import type { ReadingInput } from '../../pack/reading';
+import { packVoltage, type ReadingInput } from '../../pack/reading';
+import { fewerCells } from '../../pack/other-count';
 import { amps, cRate, millivolts, text, volts } from '../../quantity/format';
+import { BALANCE_CONTACT_A } from './level';
 import { meetingOf, type Meeting } from './meeting';
 import type { Member } from './member';
 
@@ -38,7 +40,7 @@ const STRICT_C = 0.5;
  * moved, a share; common practice, no source.
  */
 const ORDINARY = { unlabelledC: 1, moved: 0.05 };
-export const WITH_CARE = { minuteC: 3, moved: 0.165, plugTimes: 2, balanceA: 2 };
+export const WITH_CARE = { minuteC: 3, moved: 0.165, plugTimes: 2 };
 /** LiFe volts say so little that they have to be this close. */
 const FLAT_APART_V = 0.02;
 /** How a reading that was not at rest is called. */
@@ -49,7 +51,7 @@ export const STALE_H = 0.25;
  * Of packs this unlike in capacity the small one is soon the worst treated (common practice, no
  * source).
  */
-export const UNLIKE_TIMES = 4;
+export const UNLIKE_TIMES = 3;
 
 /**
  * How far apart the cells of packs may be at each position, V, by chemistry and by the person's
@@ -165,6 +167,19 @@ function byKind(packs: readonly Pack[], practice: ResolvedPractice): JoinFinding
 	return out;
 }
 
+/**
+ * The question whether a pack has a cell less than it is entered with, where only its sum was read
+ * and that many hold these volts too; null where they do not.
+ */
+export function countAsked(pack: Pack, reading: ReadingInput | null): string | null {
+	if (!reading || reading.cellVoltagesV || pack.cells < 2) return null;
+	const packV = packVoltage(reading);
+	const fewer = fewerCells(pack, packV);
+	if (fewer === null) return null;
+	const each = (cells: number) => text(volts(packV / cells));
+	return `${pack.name} reads ${text(volts(packV))} in all: ${each(pack.cells)} a cell as ${pack.cells}S, or is it a ${fewer}S at ${each(fewer)}? Read each cell.`;
+}
+
 /** What must be known of every pack before anything is joined. */
 function byReading(members: readonly Candidate[], now: string): JoinFinding[] {
 	const out: JoinFinding[] = [];
@@ -178,7 +193,8 @@ function byReading(members: readonly Candidate[], now: string): JoinFinding[] {
 			out.push(
 				stop(
 					'join-cells-not-read',
-					`Of ${pack.name} only the whole pack was read; a low sum may be one empty cell: read each cell.`
+					countAsked(pack, reading) ??
+						`Of ${pack.name} only the whole pack was read; a low sum may be one empty cell: read each cell.`
 				)
 			);
 		const ageH = (Date.parse(now) - Date.parse(reading.takenAt)) / 3600e3;
@@ -224,7 +240,8 @@ function byWhatItDoes(
 	const moved = Math.max(...settling.movedShare.map(Math.abs));
 	const plug = members
 		.map((m, k) => ({ at: connectorOf(m.pack.connectorId), amps: Math.abs(settling.peakA[k]) }))
-		.find(({ at, amps }) => at !== null && amps > WITH_CARE.plugTimes * at.currentA);
+		.filter(({ at, amps }) => at !== null && amps > at.currentA)
+		.sort((a, b) => b.amps / b.at!.currentA - a.amps / a.at!.currentA)[0];
 	const what = `in the first minute about ${rounded(hardest.minuteC)} would flow into ${hardest.m.pack.name}, ${Math.round(100 * moved)} % of a charge until they are level`;
 	if (strict && hardest.minuteC > STRICT_C + 1e-9)
 		return [
@@ -235,23 +252,31 @@ function byWhatItDoes(
 		];
 	if (hardest.minuteC > WITH_CARE.minuteC || moved > WITH_CARE.moved)
 		return [stop('join-first-minute', `As they meet, ${what}: charge the lower one alone first.`)];
-	if (meeting.balanceAfterA > WITH_CARE.balanceA)
+	if (plug && plug.amps > WITH_CARE.plugTimes * plug.at!.currentA)
+		return [
+			stop(
+				'join-first-minute',
+				`As they meet, ${text(amps(plug.amps))} would flow through the ${plug.at!.name}, which carries ${text(amps(plug.at!.currentA))}: charge the lower one alone first.`
+			)
+		];
+	if (meeting.balanceAfterA > BALANCE_CONTACT_A)
 		return [
 			stop(
 				'join-balance-contact',
-				`Even with the main leads level, ${text(amps(meeting.balanceAfterA))} would flow through a balance contact, which carries ${text(amps(WITH_CARE.balanceA))}: their cells do not match.`
+				`Even with the main leads level, ${text(amps(meeting.balanceAfterA))} would flow through a balance contact, which carries ${text(amps(BALANCE_CONTACT_A))}: their cells do not match.`
 			)
 		];
 	const hard = hardest.minuteC > hardest.labelC + 1e-9 || moved > ORDINARY.moved || plug !== undefined;
 	if (!hard) return [];
 	const plugs = plug
-		? ` The first current, ${text(amps(plug.amps))}, is more than its ${plug.at!.name} bears for long.`
+		? ` The first current, ${text(amps(plug.amps))}, is more than the ${text(amps(plug.at!.currentA))} of the ${plug.at!.name}, for seconds.`
 		: '';
+	const wait = Math.ceil(settling.levelMin);
 	return [
 		{
 			rule: 'join-first-minute',
 			severity: 'check',
-			sentence: `As they meet, ${what}.${plugs} Main leads first, wait ${Math.max(1, Math.ceil(settling.levelMin))} min until they are level, then the balance leads; or bring them closer first, let them rest and read again.`
+			sentence: `As they meet, ${what}.${plugs} Main leads first, ${wait > 0 ? `wait ${wait} min until they are level, ` : ''}then the balance leads; or bring them closer first, let them rest and read again.`
 		}
 	];
 }

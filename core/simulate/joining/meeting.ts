@@ -7,6 +7,7 @@ import { chemistryOf } from '../../chemistry/catalogue';
 import { ocvAt, socAt } from '../../chemistry/curve';
 import { cellVoltages } from '../../pack/reading';
 import { cellOhms, type Member } from './member';
+import { networkOf, OPEN_OHM, USUAL_BOARD } from './network';
 import { meetAtNode } from './node';
 import { settle, type Settling } from './settling';
 
@@ -57,29 +58,25 @@ const KNOWN_OHM = 1.1;
 const USUAL_OHM = 1.35;
 
 /**
- * Resistance of the two balance contacts and wires between a cell and its neighbour on a board, Ω
- * (common practice, no source).
- */
-const CONTACT_OHM = 0.02;
-
-/**
  * The greatest current through a balance contact, before the main leads are joined and after they
- * have made the sums alike.
+ * have made the sums alike. The wire between two cells carries what both exchange.
  */
 function balanceContacts(volts: readonly number[][], ohms: readonly number[][]) {
+	if (volts[0].length < 2) return { balanceFirstA: 0, balanceAfterA: 0 };
 	const mean = volts.map((v) => total(v) / v.length);
-	const greatest = (of: (k: number, i: number) => number) =>
+	const greatest = (leadOhm: number, emfV: readonly number[]) =>
 		Math.max(
-			...volts[0].flatMap((_, i) =>
-				meetAtNode(
-					volts.map((__, k) => of(k, i)),
-					ohms.map((r) => r[i] + CONTACT_OHM)
-				).map(Math.abs)
-			)
+			...networkOf(ohms, { ...USUAL_BOARD, leadOhm })
+				.balanceA(emfV, 0)
+				.flat()
+				.map(Math.abs)
 		);
 	return {
-		balanceFirstA: greatest((k, i) => volts[k][i]),
-		balanceAfterA: greatest((k, i) => volts[k][i] - mean[k])
+		balanceFirstA: greatest(OPEN_OHM, volts.flat()),
+		balanceAfterA: greatest(
+			USUAL_BOARD.leadOhm,
+			volts.flatMap((v, k) => v.map((one) => one - mean[k] + mean[0]))
+		)
 	};
 }
 

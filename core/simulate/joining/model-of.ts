@@ -5,13 +5,7 @@ import { ratedAh } from '../../pack/rated';
 import { cellVoltages } from '../../pack/reading';
 import type { JoinedModel } from './joined-packs';
 import { cellOhms, type Member } from './member';
-import type { Board } from './network';
-
-/**
- * A board of the usual kind: half a metre of lead and its plugs, balance wires of 26 to 28 AWG
- * (common practice, no source).
- */
-export const USUAL_BOARD: Board = { leadOhm: 0.006, balanceOhm: 0.03 };
+import { USUAL_BOARD, type Board } from './network';
 
 /**
  * The circuit of these packs at rest as they read; every resistance of theirs `ohmFactor` times

@@ -14,6 +14,14 @@ export interface Board {
 	balanceOhm: number | null;
 }
 
+/**
+ * A board of the usual kind: half a metre of lead and its plugs; a balance wire with its contact as
+ * short and thick as there are, which lets most through (common practice, no source).
+ */
+export const USUAL_BOARD = { leadOhm: 0.006, balanceOhm: 0.01 } as const satisfies Board;
+/** A lead that is not plugged in, Ω. */
+export const OPEN_OHM = 1e5;
+
 export interface Network {
 	/**
 	 * Current into each cell, A, from the cells' volts (pack after pack, bottom cell first) and the

@@ -8,22 +8,21 @@ import { chemistryOf } from '../../chemistry/catalogue';
 import { ocvAt, socAt } from '../../chemistry/curve';
 import { ratedAh } from '../../pack/rated';
 import { cellVoltages } from '../../pack/reading';
+import { BALANCE_CONTACT_A, CUSTOMARY_MIN, levelInA, type Waiting } from './level';
 import { cellOhms, type Member } from './member';
 import { meetAtNode } from './node';
 
-export interface Settling {
+export interface Settling extends Waiting {
 	/** First current of each pack, A; positive flows in. */
 	peakA: number[];
 	/** Mean current over the first minute, A. */
 	minuteMeanA: number[];
-	/** Charge moved until they are level, as a share of each pack's capacity. */
+	/** Charge moved until next to nothing flows, as a share of each pack's capacity. */
 	movedShare: number[];
-	/** Until less than {@link LEVEL_C} flows, min. */
-	levelMin: number;
 }
 
-/** Level means that less than this flows, 1/h (common practice, no source). */
-export const LEVEL_C = 0.1;
+/** Next to nothing, 1/h (common practice, no source). */
+const STILL_C = 0.1;
 const FINE_S = 0.5;
 const COARSE_S = 5;
 const MINUTE_S = 60;
@@ -61,6 +60,9 @@ export function settle(members: readonly Member[], ohmFactor = 1): Settling {
 	const minuteAs = packs.map(() => 0);
 	let timeS = 0;
 	let levelS = 0;
+	const levelA = members.map((m) => levelInA(m.pack));
+	let last: { k: number; gives: boolean } | null = null;
+	let customaryA = peakA.map(() => 0);
 	while (timeS < LONGEST_S) {
 		const dtS = timeS < MINUTE_S ? FINE_S : COARSE_S;
 		const amps = meetAtNode(emf(), ohm);
@@ -73,14 +75,26 @@ export function settle(members: readonly Member[], ohmFactor = 1): Settling {
 			if (timeS < MINUTE_S) minuteAs[k] += amps[k] * dtS;
 		});
 		timeS += dtS;
-		const flows = packs.some((p, k) => Math.abs(amps[k]) > LEVEL_C * p.capacityAh);
-		if (flows) levelS = timeS;
-		else if (timeS > MINUTE_S) break;
+		const notLevel = amps.findIndex((a, k) => a > levelA[k] || -a > BALANCE_CONTACT_A);
+		if (notLevel >= 0) {
+			levelS = timeS;
+			last = { k: notLevel, gives: amps[notLevel] < 0 };
+		}
+		if (timeS <= 60 * CUSTOMARY_MIN) customaryA = amps.map(Math.abs);
+		const flows = packs.some((p, k) => Math.abs(amps[k]) > STILL_C * p.capacityAh);
+		if (!flows && notLevel < 0 && timeS > MINUTE_S) break;
 	}
 	return {
 		peakA,
 		minuteMeanA: minuteAs.map((s) => s / MINUTE_S),
 		movedShare: packs.map((p) => p.movedAh / p.capacityAh),
-		levelMin: levelS / 60
+		levelMin: levelS / 60,
+		last: last && {
+			name: members[last.k].pack.name,
+			labelChargeRateC: members[last.k].pack.labelChargeRateC,
+			gives: last.gives,
+			levelA: last.gives ? BALANCE_CONTACT_A : levelA[last.k],
+			customaryA: customaryA[last.k]
+		}
 	};
 }

@@ -5,7 +5,7 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import { chemistryOf } from '$core/chemistry/catalogue';
-	import { apartFrom } from '$core/parallel/apart';
+	import { whyAlone } from '$core/parallel/alone';
 	import type { Sorted } from '$core/parallel/batches';
 	import { batchKey, type Sorting } from '$core/parallel/sorter';
 	import { widthV } from '$core/parallel/fits';
@@ -185,7 +185,7 @@
 		whyNotTogether(
 			ids.map((id) => members.get(id)!),
 			sorting.fitting,
-			Math.max(...data.places.map((p) => p.places)),
+			mostPlaces,
 			practice,
 			now
 		);
@@ -280,15 +280,29 @@
 		});
 		from = null;
 	}
-	const apartOf = (m: Member) =>
-		apartFrom(
+	const mostPlaces = $derived(Math.max(1, ...data.places.map((p) => p.places)));
+	const whyOf = (m: Member) =>
+		whyAlone(
 			m,
-			batches.map((b) => ({
-				name: `batch ${b.letter}`,
-				members: b.members,
-				currentA: answers.proposalOf(b)?.settings?.currentA ?? b.place.mostA
-			})),
-			usedV
+			[
+				...batches.map((b) => ({
+					name: `batch ${b.letter}`,
+					members: b.members,
+					currentA: answers.proposalOf(b)?.settings?.currentA ?? b.place.mostA,
+					places: b.place.places
+				})),
+				...alone
+					.filter((b) => b.member !== m)
+					.map((b) => ({
+						name: b.member.pack.name,
+						members: [b.member],
+						currentA: b.member.pack.capacityAh,
+						places: mostPlaces
+					}))
+			],
+			sorting!.fitting,
+			practice,
+			now
 		);
 	const boards = $derived(data.places.filter((p) => p.places > 1));
 	const ends = $derived(
@@ -416,6 +430,7 @@
 							letter={b.letter}
 							packs={b.members.map((m) => m.pack)}
 							placeName={b.place.name}
+							board={b.place.board}
 							startsAt={b.startMin > 0.5 ? endOf(now, b.startMin) : null}
 							word={wordOf(b)}
 							proposal={answers.proposalOf(b)}
@@ -435,7 +450,7 @@
 				{/key}
 			</div>
 			<Besides
-				alone={alone.map((b) => ({ ...b, apart: apartOf(b.member) }))}
+				alone={alone.map((b) => ({ ...b, why: whyOf(b.member) }))}
 				{toRead}
 				{notNow}
 				left={data.pile.filter((m) => out.has(m.pack.id)).map((m) => m.pack)}

@@ -12,6 +12,8 @@
 		letter: string;
 		packs: readonly Pack[];
 		placeName: string;
+		/** The board at that channel, by name. */
+		board: string | null;
 		/** ISO 8601; null: now. */
 		startsAt: string | null;
 		word: { text: string; tone: 'act' | 'check' | 'stop' };
@@ -28,6 +30,7 @@
 		letter,
 		packs,
 		placeName,
+		board,
 		startsAt,
 		word,
 		proposal,
@@ -57,7 +60,6 @@
 	/** The first currents to one scale, rate 1/h. */
 	const most = $derived(Math.max(1, ...(detail?.order.steps.map((s) => s.peakC) ?? [])));
 	const rate = (c: number) => `${c < 0.095 ? c.toFixed(2) : c.toFixed(1)}C`;
-	const seconds = (s: number) => (s < 60 ? `${Math.round(s)} s` : `${Math.ceil(s / 60)} min`);
 </script>
 
 <section class="min-w-0" aria-label="Batch {letter}" data-batch={letter}>
@@ -72,7 +74,9 @@
 			>
 		</h2>
 		<p class="quiet min-w-0 flex-1 text-[13px]">
-			{packs.length} packs on {placeName}, {startsAt ? `from ${clock(startsAt)}` : 'now'}
+			{packs.length} packs on {placeName}{board ? ` with ${board}` : ''}, {startsAt
+				? `from ${clock(startsAt)}`
+				: 'now'}
 		</p>
 		<b class="text-[13px] whitespace-nowrap" style:color="var(--{word.tone})">{word.text}</b>
 	</header>
@@ -142,9 +146,7 @@
 		{/if}
 	</dl>
 	{#if detail}
-		<p class="quiet mt-2 text-[12.5px]">
-			as they meet, in this order: first current, mean of a minute, until level
-		</p>
+		<p class="quiet mt-2 text-[12.5px]">as they meet, in this order: first current, mean of a minute</p>
 		<ol class="text-[12.5px]" data-order>
 			{#each detail.order.steps as step (step.packIds.join())}
 				<li class="grid grid-cols-[minmax(5rem,1fr)_minmax(0,auto)] items-center gap-x-2">
@@ -153,9 +155,7 @@
 					>
 					<span class="flex flex-wrap items-center gap-x-2 sm:whitespace-nowrap">
 						<span class="bar" style:width="{Math.max(1, 44 * (step.peakC / most))}px"></span>
-						<span class="num quiet"
-							>{rate(step.peakC)}, minute {rate(step.minuteC)}, {seconds(step.levelS)}</span
-						>
+						<span class="num quiet">{rate(step.peakC)}, minute {rate(step.minuteC)}</span>
 					</span>
 				</li>
 			{/each}
@@ -166,6 +166,7 @@
 				>{/if}, then the balance leads: <span class="num">{detail.order.balanceA.toFixed(1)} A</span> through a
 			contact then. A spark: stop and look.
 		</p>
+		{#if detail.order.whyLevel}<p class="quiet text-[12.5px]">{detail.order.whyLevel}</p>{/if}
 		<Collapsible class="mt-1 text-[12.5px]" title="What the charger will not see, and each one’s share">
 			<ul>
 				{#each detail.hidden as h (h.what)}<li class="border-b py-1"><b>{h.what}.</b> {h.shows}</li>{/each}

@@ -1,6 +1,5 @@
 <!-- What goes by itself and what would bring it in, what is to be read again, and what holds the whole up. -->
 <script lang="ts">
-	import type { Apart } from '$core/parallel/apart';
 	import type { Sorted } from '$core/parallel/batches';
 	import type { NotInPile } from '$core/parallel/pile';
 	import type { Pack } from '$core/pack/pack';
@@ -9,7 +8,7 @@
 	import { clock, endOf } from '$lib/ui/words';
 
 	interface Props {
-		alone: readonly { ids: string[]; channelId: string; member: { pack: Pack }; apart: Apart | null }[];
+		alone: readonly { ids: string[]; channelId: string; member: { pack: Pack }; why: string }[];
 		toRead: readonly NotInPile[];
 		notNow: readonly NotInPile[];
 		/** Left out by the person. */
@@ -33,8 +32,7 @@
 		<ul>
 			{#each alone as b (b.ids[0])}
 				<li class="border-b py-1 text-[13px]" data-alone={b.member.pack.id}>
-					{b.apart?.sentence ??
-						`${b.member.pack.name} goes by itself: one of its cells keeps it out, or there is no room beside the others.`}
+					{b.why}
 					<a class="link" href="/program?pack={b.member.pack.id}&channel={b.channelId}">Program</a>
 				</li>
 			{/each}

@@ -33,7 +33,11 @@
 			return 'Volts, please: 3.81 3.80 3.82, or the whole pack.';
 		if (pieces.length === pack.cells) return { cellVoltagesV: pieces, packVoltageV: null };
 		if (pieces.length === 1) return { cellVoltagesV: null, packVoltageV: pieces[0] };
-		return `${pieces.length} of ${pack.cells} cells: all of them, or the whole pack.`;
+		const asked =
+			pieces.length === pack.cells - 1
+				? ` Has it ${pieces.length}? Then it is not one of these: change its cells on its page.`
+				: '';
+		return `${pieces.length} of ${pack.cells} cells: all of them, or the whole pack.${asked}`;
 	}
 
 	/** True where the line need not be stayed with: nothing typed, or on its way. */
@@ -82,8 +86,8 @@
 		<button type="button" class="link" onclick={onclose}>Done</button>
 	</div>
 	<p class="quiet text-[12.5px]">
-		Every cell in one line, or the whole pack where its cells were read before and still add up. At rest,
-		right before they are joined. Enter goes to the next.
+		Every cell in one line, or the whole pack where its cells were read before and still add up, or where a
+		balanced charge levelled them. At rest, right before they are joined. Enter goes to the next.
 	</p>
 	<ul class="mt-1 grid gap-x-8 sm:grid-cols-2 lg:grid-cols-3">
 		{#each packs as pack, k (pack.id)}

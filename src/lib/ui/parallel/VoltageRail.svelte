@@ -63,6 +63,17 @@
 				return { chip, left, row, x: at(chip.v) };
 			});
 	});
+	/** What a batch's words need, px. */
+	const WORDS = 88;
+	/** Brackets with their words, or the letter alone where the next would be written over them. */
+	const labelled = $derived.by(() => {
+		const middle = (b: Bracket) => (at(b.low) + at(b.high)) / 2;
+		return brackets.map((b, k) => {
+			const beside = [brackets[k - 1], brackets[k + 1]].filter((o) => o !== undefined);
+			const crowded = beside.some((o) => Math.abs(middle(o) - middle(b)) < WORDS);
+			return { ...b, words: crowded ? b.letter : `${b.letter} · ${Math.round(1000 * (b.high - b.low))} mV` };
+		});
+	});
 	const rows = $derived(Math.max(1, ...laid.map((l) => l.row + 1)));
 	const tall = $derived(rows * (TALL + 6) + 14);
 	const inside = $derived(
@@ -118,12 +129,11 @@
 			>{/each}
 	</div>
 	<div class="brackets">
-		{#each brackets as b (b.letter)}
+		{#each labelled as b (b.letter)}
 			<span
 				class="bracket num"
 				style:left="{at(b.low) - 4}px"
-				style:width="{Math.max(10, at(b.high) - at(b.low) + 8)}px"
-				><em>{b.letter} · {Math.round(1000 * (b.high - b.low))} mV</em></span
+				style:width="{Math.max(10, at(b.high) - at(b.low) + 8)}px"><em>{b.words}</em></span
 			>
 		{/each}
 	</div>

@@ -8,6 +8,7 @@ import type { Supply } from '$core/charger/supply';
 import type { Member } from '$core/pack/load';
 import type { Pack } from '$core/pack/pack';
 import type { PracticeLayer } from '$core/practice/practice';
+import { boardAt } from '$core/parallel/places';
 import { TASKS } from '$core/request/task';
 import { ALONE, type Surroundings } from '$core/request/surroundings';
 import type { Store } from '../../db/connect';
@@ -155,6 +156,16 @@ export async function surroundings(
 		events,
 		joinedEvents: Object.fromEntries(joined),
 		earlierResistances: earlier,
+		board:
+			at.joined.length > 0
+				? boardAt(
+						at.channelId,
+						at.joined.length + 1,
+						at.pack,
+						at.bench.flatMap((charger) => charger.channels.map((channel) => ({ charger, channel }))),
+						preferences.inventory.parallelBoards
+					)
+				: null,
 		boardsInUse: boards,
 		largest: null,
 		othersNeed: ALONE.othersNeed,

@@ -1,8 +1,10 @@
 import { error } from '@sveltejs/kit';
 import { asks, type Resolved } from '$core/request/context';
 import type { ProgramSettings } from '$core/request/settings';
-import { leadsInOrder } from '$core/card/connect';
+import { byCell, leadsInOrder } from '$core/card/connect';
 import { keyInCard } from '$core/card/key-in';
+import { joiningOf } from '$core/parallel/joining';
+import { kindOf } from '$core/parallel/pile';
 import { app } from '$lib/server/app';
 import { keyedFor } from '$lib/server/services/chargers/keyed';
 import { getProgram, solveSaved } from '$lib/server/services/programs/programs';
@@ -22,13 +24,16 @@ export const load: PageServerLoad = async ({ params }) => {
 	const solution = await solveSaved(db, program.value, new Date().toISOString());
 	if (!solution.ok) error(solution.status, solution.message);
 	const { resolved: r, forecast, findings, settings } = solution.value;
+	const joining = joiningOf(r);
 	return {
 		programId: params.id,
 		card: keyInCard(solution.value),
 		/** Keyed for this program already. */
 		keyed: await keyedFor(db, params.id, r.charger.id),
 		chargerId: r.charger.id,
-		back: `/program?pack=${program.value.packId}&channel=${program.value.channelId}&task=${program.value.task}&purpose=${program.value.purpose}`,
+		back: joining
+			? `/parallel?kind=${encodeURIComponent(kindOf(r.pack))}`
+			: `/program?pack=${program.value.packId}&channel=${program.value.channelId}&task=${program.value.task}&purpose=${program.value.purpose}`,
 		pack: r.pack,
 		charger: { name: r.charger.name, channels: r.charger.channels.length },
 		channelLabel: r.channel.label,
@@ -40,6 +45,8 @@ export const load: PageServerLoad = async ({ params }) => {
 		leads: leadsInOrder(r, 'plugOrder'),
 		unplug: leadsInOrder(r, 'unplugOrder'),
 		cells: r.pack.cells,
+		/** How several packs are joined before the charger is started; null for a pack alone. */
+		joining: joining && { ...joining, byCell: byCell(r) },
 		checks: findings.filter((f) => f.severity !== 'note').map((f) => f.sentence)
 	};
 };

@@ -18,7 +18,7 @@
 <svelte:head><title>Key-in card, {data.pack.name} · Stack Tender</title></svelte:head>
 <div class="page max-w-[44rem]">
 	<p class="no-print mb-3 flex flex-wrap gap-3">
-		<a class="btn" href={data.back}>Back to the program</a>
+		<a class="btn" href={data.back}>{data.joining ? 'Back to Parallel' : 'Back to the program'}</a>
 		<button class="btn" onclick={() => window.print()}>Print</button>
 		<a class="btn btn-act" data-next href="/run/start/{data.programId}">Check and connect</a>
 	</p>
@@ -37,6 +37,39 @@
 			lines={data.card.first}
 			keyed={data.keyed}
 		/>
+		{#if data.joining}
+			<section aria-label="Joined first" data-joining>
+				<h2 class="mt-4">Joined first, on {data.joining.board ?? 'the board'}</h2>
+				<ol class="mt-1">
+					{#each data.joining.names as name, i (name)}
+						<li class="grid grid-cols-[1.6rem_9rem_1fr] items-baseline gap-x-2 border-b py-[7px]">
+							<span class="quiet num">{i + 1}</span>
+							<span class="quiet">main lead</span>
+							<b class="text-[1.15rem]">{name}</b>
+						</li>
+					{/each}
+					<li class="grid grid-cols-[1.6rem_9rem_1fr] items-baseline gap-x-2 border-b py-[7px]">
+						<span class="quiet num">{data.joining.names.length + 1}</span>
+						<span>then wait</span>
+						<span
+							>{#if data.joining.levelMin > 0}<b class="num text-[1.15rem]"
+									>{Math.max(1, Math.ceil(data.joining.levelMin))} min</b
+								>{#if data.joining.whyLevel}<span class="quiet block text-[12.5px]"
+										>{data.joining.whyLevel}</span
+									>{/if}{:else}<b>not at all</b><span class="quiet ml-3 text-[12.5px]">they are level</span
+								>{/if}</span
+						>
+					</li>
+					{#if data.joining.byCell}
+						<li class="grid grid-cols-[1.6rem_9rem_1fr] items-baseline gap-x-2 border-b py-[7px]">
+							<span class="quiet num">{data.joining.names.length + 2}</span>
+							<span>balance leads</span>
+							<span>in the same order, each into a <b class="num">{data.cells}S</b> port of the board</span>
+						</li>
+					{/if}
+				</ol>
+			</section>
+		{/if}
 		{#each parts as part (part.title)}
 			{#if part.lines.length}
 				<h2 class="mt-4">{part.title}</h2>
@@ -81,8 +114,9 @@
 				{sentence}
 			</p>{/each}
 		<p class="quiet mt-4 text-[12.5px]">
-			Plug in: supply, charger, charge lead into the charger, {data.leads.text}; red to red, black pin to the
-			marked end. Afterwards unplug promptly, at the pack:
+			Plug in: supply, charger, charge lead into the charger, {#if data.joining}the board’s main and balance
+				lead last, once they are level{:else}{data.leads.text}{/if}; red to red, black pin to the marked end.
+			Afterwards unplug promptly, at the pack:
 			{data.unplug
 				.text}.{#each [...new Set([data.leads.why, data.unplug.why])].filter(Boolean) as why (why)}
 				<span class="block">Order {why}.</span>{/each} Stay with it. Hot or swelling: stop at the charger, leave
