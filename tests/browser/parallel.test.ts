@@ -39,12 +39,14 @@ describe('parallel', () => {
 			throw new Error(`${why}: ${JSON.stringify(last)}`);
 		}
 	};
+	const lineOf = (name: string) =>
+		person.driver.findElement(
+			By.xpath(`//section[@aria-label="Type volts"]//li[label[normalize-space(.)="${name}"]]//input`)
+		);
 	/** Types volts of each pack into its line, Enter to the next. */
 	async function type(lines: Record<string, string>) {
 		for (const [name, line] of Object.entries(lines)) {
-			const field = await person.driver.findElement(
-				By.xpath(`//section[@aria-label="Type volts"]//li[label[normalize-space(.)="${name}"]]//input`)
-			);
+			const field = await lineOf(name);
 			await person.driver.executeScript(`arguments[0].scrollIntoView({ block: 'center' })`, field);
 			await field.clear();
 			await field.sendKeys(line, Key.ENTER);
@@ -190,7 +192,7 @@ describe('parallel', () => {
 		await person.press('button', `Check and join ${letter}`);
 		await person.waitForPath(/^\/run\/start\//);
 		await person.sees(`None of the ${count} packs is swollen`);
-		await person.sees(/Main leads on the board in this order, red to red/);
+		await person.sees(/Main leads on [\w -]+ in this order, red to red/);
 		await person.sees(/then the balance leads in the same order/);
 		await bench.lookedAt('charging');
 		await person.press('button', 'Start charging');
@@ -289,20 +291,39 @@ describe('parallel', () => {
 
 	test('on a phone by touch: read again, choose, and the card of the group', async () => {
 		await bench.browser.resize(PHONE);
-		for (const k of [9, 10])
+		const { inventory } = await bench.api<{ inventory: object }>('/preferences');
+		const parallelBoards = [
+			{ id: 'b', name: 'Six-way board', places: 6, cells: 6, currentA: 30, fused: 'yes' }
+		];
+		await bench.api('/preferences', 'PATCH', { inventory: { ...inventory, parallelBoards } });
+		for (const k of [9, 10, 11])
 			await bench.api('/packs', 'POST', {
 				name: `Eider ${k}`,
 				chemistry: 'lihv',
 				cells: 4,
 				capacityAh: 1.5,
-				labelChargeRateC: 2
+				labelChargeRateC: 1
 			});
 		await person.goTo('/parallel?kind=lihv%204');
 		await person.press('button', 'Type volts');
 		// Eider 1 was charged minutes ago: what it reads now is not at rest, whatever is typed.
 		await type({ 'Eider 1': cellsOf(3.77), 'Eider 9': cellsOf(3.76), 'Eider 10': cellsOf(3.78) });
+		// A cell too few is not taken; a sum that a pack of one cell less would have is asked about.
+		await (await lineOf('Eider 11')).sendKeys('4.07 4.06 4.07', Key.ENTER);
+		await person.sees(/3 of 4 cells: all of them, or the whole pack\. Has it 3\?/);
+		await type({ 'Eider 11': '12.2' });
+		await person.sees(/Eider 11 reads 12\.20 V in all: 3\.05 V a cell as 4S, or is it a 3S at 4\.07 V\?/);
 		await person.press('button', 'Done');
 		await becomes(() => membersOf('A'), names(10, 9), 'the two are a batch');
+		await person.driver.wait(
+			async () => /with Six-way board/.test(await person.text('[data-batch="A"]')),
+			10_000
+		);
+		await person.driver.wait(
+			async () => /level in \d+ min/.test(await person.text('[data-batch="A"]')),
+			20_000
+		);
+		const told = await person.text('[data-batch="A"]');
 		await person.sees(/Eider 1/);
 		const wide = await main<number>('return document.documentElement.scrollWidth - innerWidth');
 		assert.ok(wide <= 0, `${wide} px too wide`);
@@ -319,6 +340,12 @@ describe('parallel', () => {
 		await person.press('button', 'Key-in card of A');
 		await person.waitForPath(/\/card$/);
 		await person.sees(/3000 mAh/);
+		// The card has what hands do before the charger is touched: board, order, wait.
+		const card = (await person.text('[data-joining]')).replace(/\s+/g, ' ');
+		assert.match(card, /Joined first, on Six-way board 1 main lead Eider (9|10) 2 main lead Eider (9|10) 3/);
+		assert.equal(card.match(/then wait (\d+) min/)?.[1], told.match(/level in (\d+) min/)?.[1]);
+		assert.match(card, /Level means less than [\d.]+ A/);
+		assert.match(card, /balance leads in the same order, each into a 4S port/);
 		await bench.browser.resize(DESK);
 	});
 
