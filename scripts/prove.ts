@@ -6,6 +6,7 @@
 import { solve } from '../core/program/solve';
 import { drawCase } from './prove/cases';
 import { broken } from './prove/invariants';
+import { bolder } from './prove/monotone';
 import { helpless } from './prove/press';
 
 const [count = '200000', first = '1'] = process.argv.slice(2);
@@ -27,7 +28,7 @@ for (let seed = Number(first); seed < Number(first) + Number(count); seed++) {
 		if (++answered > COLD) ms.push(took);
 		if (took > 40 && process.env.SAY) console.log(`slow ${seed}: ${took.toFixed(0)} ms`);
 		tally[s.proposed ? 'proposed' : 'refused']++;
-		wrong = broken(c, s);
+		wrong = broken(c, s) ?? bolder(c, s);
 		const press = helpless(c, s);
 		if (press) {
 			tally.helpless++;

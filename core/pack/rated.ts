@@ -12,19 +12,31 @@ const YEAR_MS = 365.25 * 86400e3;
 
 type Rated = Pick<Pack, 'capacityAh' | 'measuredCapacityAh'>;
 
+/** What is believed of a pack's capacity now, where its state was looked at. */
+export interface Believed {
+	believedCapacityAh?: number;
+}
+
 /** Less than this share of the label is worth a word. */
 const WORTH_SAYING = 0.98;
 
 /** The smaller of what the label says and what was measured, Ah. */
-export const ratedAh = (pack: Rated): number =>
+export const provedAh = (pack: Rated): number =>
 	Math.min(pack.capacityAh, pack.measuredCapacityAh ?? Infinity);
 
+/** The smallest of what the label says, what was measured and what is believed now, Ah. */
+export const ratedAh = (pack: Rated & Believed): number =>
+	Math.min(provedAh(pack), pack.believedCapacityAh ?? Infinity);
+
 /**
- * Behind a rate, where it is not the label's capacity that it counts from: " of 1560 mAh"; else
- * nothing.
+ * Behind a rate, where it is not the label's capacity that it counts from: " of 1560 mAh", " of
+ * 1870 mAh by its age"; else nothing.
  */
-export const ofMeasured = (pack: Rated): string =>
-	ratedAh(pack) < WORTH_SAYING * pack.capacityAh ? ` of ${text(milliampHours(ratedAh(pack)))}` : '';
+export function ofMeasured(pack: Rated & Believed): string {
+	const ah = ratedAh(pack);
+	if (ah >= WORTH_SAYING * pack.capacityAh) return '';
+	return ` of ${text(milliampHours(ah))}${ah < WORTH_SAYING * provedAh(pack) ? ' by its age' : ''}`;
+}
 
 /**
  * Best guess of the present capacity at `now` (ISO 8601), Ah: measured, or the label's less fade

@@ -7,7 +7,7 @@ import { ocvAt, socAt } from '../chemistry/curve';
 import { packModel, presentCapacityAh, taperEndA, uncertaintyOf } from '../forecast/assume';
 import { P99, rangeOf } from '../forecast/forecast';
 import { discharges, storageSoc, timedAh } from '../forecast/program-legs';
-import { ratedAh } from '../pack/rated';
+import { provedAh, ratedAh } from '../pack/rated';
 import { unknownOffsets } from '../pack-state/cell-offsets';
 import type { Resolved } from '../request/context';
 import type { ProgramSettings } from '../request/settings';
@@ -98,7 +98,7 @@ const isTimed = (r: Resolved, { currentA }: LimitedProgram): boolean =>
  * The largest capacity limit that still guards a pack of this capacity, Ah, whatever is missing.
  */
 export const mostOfCapacityAh = (r: Resolved): number =>
-	r.chemistry.traits.limitFactors.capacity * ratedAh(r.pack);
+	r.chemistry.traits.limitFactors.capacity * provedAh(r.pack);
 
 /**
  * Capacity limit of a run at its bound, Ah: a margin over what may be missing, at least one step

@@ -18,7 +18,7 @@ import { amps, cRate, text } from '../quantity/format';
 import { resolvePractice, whose, type ResolvedPractice } from '../practice/practice';
 import { boardFor, leadFor, type ParallelBoard } from '../charger/inventory';
 import { connectorOf, type Connector } from '../pack/connector';
-import { ratedAh } from '../pack/rated';
+import { ratedAh, type Believed } from '../pack/rated';
 import type { SettingId } from './settings';
 import { ALONE, type Surroundings } from './surroundings';
 import { taskOf, type Purpose, type Task, type TaskId } from './task';
@@ -43,7 +43,9 @@ export interface ProgramContext {
 }
 
 /** The context with its references followed. Pack and reading are those of the whole load. */
-export interface Resolved extends Omit<ProgramContext, 'around' | 'joined'> {
+export interface Resolved extends Omit<ProgramContext, 'around' | 'joined' | 'pack'> {
+	/** With what is believed of its capacity, which rates count from. */
+	pack: Pack & Believed;
 	load: Load;
 	chemistry: Chemistry;
 	channel: Channel;
@@ -121,7 +123,10 @@ export function packRates(
 export const JOINED_C = 1;
 
 /** Rates that come from being joined: 1C of each, and what the plug of each bears of its share. */
-function joinedRates(load: Load, connectors: readonly Connector[] | undefined): PackRate[] {
+function joinedRates(
+	load: readonly { pack: Pack & Believed }[],
+	connectors: readonly Connector[] | undefined
+): PackRate[] {
 	if (load.length === 1) return [];
 	const plugs = load.flatMap(({ pack }): PackRate[] => {
 		const plug = connectorOf(pack.connectorId, connectors);
@@ -167,10 +172,10 @@ export function resolve(context: ProgramContext): Resolved {
 	const own = stateOf(context.pack, context.reading, around.events, context.now, ambientDegC);
 	const stale = !alone && own.readBefore;
 	const load: Load = [{ pack: context.pack, reading: stale ? null : context.reading }, ...joined];
-	const { pack, reading } = asOnePack(load);
+	const { pack: onePack, reading } = asOnePack(load);
 	// What happened to the first pack says nothing of the charge of the others.
-	const state = alone ? own : stateOf(pack, reading, [], context.now, ambientDegC);
-	const chemistry = chemistryOf(pack.chemistry);
+	const state = alone ? own : stateOf(onePack, reading, [], context.now, ambientDegC);
+	const chemistry = chemistryOf(onePack.chemistry);
 	const channel = charger.channels.find((c) => c.id === context.channelId);
 	if (!channel) throw new Error(`charger ${charger.id} has no channel ${context.channelId}`);
 	const { packDegC } = state.warmth;
@@ -180,6 +185,8 @@ export function resolve(context: ProgramContext): Resolved {
 			stateOf(m.pack, m.reading, around.joinedEvents[m.pack.id] ?? [], context.now, ambientDegC)
 		)
 	];
+	const believedCapacityAh = memberStates.reduce((sum, s) => sum + s.capacityAh, 0);
+	const pack = { ...onePack, believedCapacityAh };
 	// Of joined packs the hottest counts, and the coldest.
 	const warmestDegC = Math.max(state.warmth.warmestDegC, ...memberStates.map((s) => s.warmth.warmestDegC));
 	const coldestDegC = Math.min(state.warmth.coldestDegC, ...memberStates.map((s) => s.warmth.coldestDegC));
@@ -217,7 +224,10 @@ export function resolve(context: ProgramContext): Resolved {
 			lead: lead && { name: lead.name, currentA: lead.currentA },
 			packRates: [
 				...packRates(chemistry, pack, purpose, coldestDegC, practice),
-				...joinedRates(load, inventory?.connectors)
+				...joinedRates(
+					load.map(({ pack }, k) => ({ pack: { ...pack, believedCapacityAh: memberStates[k].capacityAh } })),
+					inventory?.connectors
+				)
 			]
 		}
 	};

@@ -8,6 +8,7 @@ import { test } from 'node:test';
 import { solve } from '../../core/program/solve';
 import { drawCase } from '../../scripts/prove/cases';
 import { broken } from '../../scripts/prove/invariants';
+import { bolder } from '../../scripts/prove/monotone';
 import { helpless } from '../../scripts/prove/press';
 
 const CASES = 800;
@@ -31,6 +32,36 @@ test('of eight hundred situations, ordinary and absurd, none gets an answer that
 	assert.ok(proposed > CASES / 4, `${proposed} proposed`);
 	// A press may lengthen a run beyond the charger's own timer, which only another forecast can tell.
 	assert.ok(unhelpful <= pressed / 40, `${unhelpful} of ${pressed} presses did not help`);
+});
+
+test('an older reading, a colder room, a worn pack and a smaller one are never treated more boldly', () => {
+	let compared = 0;
+	for (let seed = 1; seed <= CASES / 4; seed++) {
+		const c = drawCase(seed);
+		if (Object.keys(c.keyed).length > 0) continue;
+		compared++;
+		assert.equal(bolder(c, solve(c.context)), null, `seed ${seed}`);
+	}
+	assert.ok(compared > CASES / 8, `${compared} compared`);
+});
+
+test('and that is seen where it happens: less current, a lower end, a harder word for the better one', () => {
+	const [c, s] = [...Array(400).keys()]
+		.map((k) => drawCase(k + 1))
+		.filter((c) => Object.keys(c.keyed).length === 0 && c.context.pack.chemistry === 'lipo')
+		.map((c) => [c, solve(c.context)] as const)
+		.find(([, s]) => s.proposed && s.resolved.taskData.id === 'balance' && s.verdict === 'check')!;
+	const changed = (settings: Partial<typeof s.settings>) => ({
+		...s,
+		settings: { ...s.settings, ...settings }
+	});
+	assert.match(bolder(c, changed({ currentA: s.settings.currentA / 100 }))!, /gets .* A, better it gets/);
+	assert.match(bolder(c, changed({ endVoltageV: s.settings.endVoltageV - 0.1 }))!, /ends at/);
+	const stopped = { ...s.findings[0], rule: 'made-up', severity: 'stop' as const };
+	assert.match(
+		bolder(c, { ...s, verdict: 'stop', proposed: false, findings: [stopped] })!,
+		/is check, better it is stop: made-up/
+	);
 });
 
 /** Found by 200 000 cases; each is another fault that is mended since. */

@@ -57,7 +57,9 @@ export function unseenSpreadV(r: Resolved): number {
 	const { cells } = r.pack;
 	if (cells < 2) return 0;
 	const { soc, socs } = r.chargeState;
-	const above = everyCellReadWithinHour(r) ? Math.max(...socs) - soc + UNREAD_SPREAD : cellsApart(r).above;
+	const asRead = Math.max(...socs) - soc + UNREAD_SPREAD;
+	// What was read once and is old says no less than it did.
+	const above = everyCellReadWithinHour(r) ? asRead : Math.max(asRead, cellsApart(r).above);
 	const ahead = above + SMALLER_CELL * Math.max(0, 1 - soc);
 	const ohm = r.reading?.cellResistancesOhm;
 	const worn = ohm?.length === cells ? Math.max(...ohm) - ohm.reduce((sum, o) => sum + o, 0) / cells : 0;
