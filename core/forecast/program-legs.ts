@@ -2,7 +2,7 @@
  * From a program to the legs that a charger runs: which way storage goes, how a cycle is laid
  * out, when a slow charge ends.
  */
-import { ratedAh } from '../pack/rated';
+import { provedAh, ratedAh } from '../pack/rated';
 import { socAt } from '../chemistry/curve';
 import type { Resolved } from '../request/context';
 import { askedShare } from '../request/storage-target';
@@ -46,7 +46,7 @@ export function storageNeedAh(r: Resolved): number | null {
  */
 export function timedAh(r: Resolved, currentA: number): number | null {
 	const end = r.chemistry.endOfCharge;
-	if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * ratedAh(r.pack) - 1e-9) return null;
+	if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * provedAh(r.pack) - 1e-9) return null;
 	if (firstPartOf(r) !== null) return null;
 	// A cycle takes everything out before, or after.
 	const missing = r.taskData.moves === 'both' ? 1 : Math.min(1, Math.max(0.1, 1 - r.chargeState.soc));

@@ -14,7 +14,7 @@ import { packVoltage, type ReadingInput } from '../pack/reading';
 import { chargeStateOf, type ChargeState } from '../pack-state/charge-state';
 import type { PackEvent } from '../pack-state/event';
 import { packState, type PackState } from '../pack-state/pack-state';
-import { amps, cRate, text } from '../quantity/format';
+import { amps, cRate, degrees, text } from '../quantity/format';
 import { resolvePractice, whose, type ResolvedPractice } from '../practice/practice';
 import { boardFor, leadFor, type ParallelBoard } from '../charger/inventory';
 import { connectorOf, type Connector } from '../pack/connector';
@@ -61,6 +61,9 @@ export interface Resolved extends Omit<ProgramContext, 'around' | 'joined' | 'pa
 	packDegC: number;
 	coldestDegC: number;
 	warmestDegC: number;
+	/** How the two are known, in words. */
+	howColdest: string;
+	howWarmest: string;
 	envelope: EnvelopeInput;
 	around: Surroundings;
 	practice: ResolvedPractice;
@@ -156,6 +159,34 @@ function stateOf(
 		reading && !known ? [{ kind: 'reading', id: 'begins with', at: reading.takenAt, reading }] : [];
 	return packState(pack, [...events, ...own], now, airDegC);
 }
+/**
+ * How warm a load may be, °C, and how that is known: of joined packs the hottest counts, and the
+ * coldest. What a reading says that is dated after `now` may be so at any time.
+ */
+function temperaturesOf(
+	states: readonly PackState[],
+	load: Load,
+	now: string
+): Pick<Resolved, 'coldestDegC' | 'warmestDegC' | 'howColdest' | 'howWarmest'> {
+	const misdated = load.flatMap(({ reading }) =>
+		reading?.temperatureDegC != null && Date.parse(reading.takenAt) > Date.parse(now)
+			? [reading.temperatureDegC]
+			: []
+	);
+	const ahead = (degC: number) => ({
+		degC,
+		how: `the pack was at ${text(degrees(degC))} in a reading that is dated after now`
+	});
+	const cold = [
+		...states.map(({ warmth }) => ({ degC: warmth.coldestDegC, how: warmth.howColdest })),
+		...misdated.map(ahead)
+	].sort((a, b) => a.degC - b.degC)[0];
+	const warm = [
+		...states.map(({ warmth }) => ({ degC: warmth.warmestDegC, how: warmth.howWarmest })),
+		...misdated.map(ahead)
+	].sort((a, b) => b.degC - a.degC)[0];
+	return { coldestDegC: cold.degC, warmestDegC: warm.degC, howColdest: cold.how, howWarmest: warm.how };
+}
 const isSame = (a: ReadingInput, b: ReadingInput): boolean =>
 	Date.parse(a.takenAt) === Date.parse(b.takenAt) && packVoltage(a) === packVoltage(b);
 
@@ -187,9 +218,8 @@ export function resolve(context: ProgramContext): Resolved {
 	];
 	const believedCapacityAh = memberStates.reduce((sum, s) => sum + s.capacityAh, 0);
 	const pack = { ...onePack, believedCapacityAh };
-	// Of joined packs the hottest counts, and the coldest.
-	const warmestDegC = Math.max(state.warmth.warmestDegC, ...memberStates.map((s) => s.warmth.warmestDegC));
-	const coldestDegC = Math.min(state.warmth.coldestDegC, ...memberStates.map((s) => s.warmth.coldestDegC));
+	const temperatures = temperaturesOf([state, ...memberStates], load, context.now);
+	const { coldestDegC } = temperatures;
 	const practice = resolvePractice(around.practice.person, pack.practice, around.practice.program);
 	const taskData = taskOf(context.task);
 	const { inventory } = around;
@@ -210,8 +240,7 @@ export function resolve(context: ProgramContext): Resolved {
 		chargeState: chargeStateOf(state),
 		board,
 		packDegC,
-		coldestDegC,
-		warmestDegC,
+		...temperatures,
 		settingIds: settingsFor(taskData, chemistry, pack, channel),
 		envelope: {
 			pack,

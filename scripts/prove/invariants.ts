@@ -72,7 +72,8 @@ function looseLimits(c: DrawnCase, s: Solution, holdsAh: number): string | null 
 	);
 	const bleeds =
 		settings.balance && r.channel.balanceCurrentA > 0 ? (60 * 0.6 * holdsAh) / r.channel.balanceCurrentA : 0;
-	const hours = (60 * limit) / amps;
+	// What serves the next charges too is made for all that the pack holds.
+	const hours = (60 * Math.max(limit, LIMIT_TIMES[family] * holdsAh)) / amps;
 	if (timer > Math.max(TIMER.times * hours, hours + TIMER.min) + bleeds + 60)
 		return `a timer of ${timer} min around ${limit} Ah at ${amps.toFixed(2)} A`;
 	return null;

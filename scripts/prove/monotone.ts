@@ -31,18 +31,21 @@ const BY_NEED: ReadonlySet<string> = new Set([
 	'held-value-would-cut',
 	'nickel-high-volts',
 	'no-peak-expected',
+	'resistance-high',
 	'slow-nickel-on-dip',
 	'timer-too-short',
-	'too-slow'
+	'too-slow',
+	'weak-cell-unseen'
 ]);
 /** Two forecasts whose highest cells are so near are one, V: what drawn runs differ by. */
-const SAME_V = 0.005;
+const SAME_V = 0.02;
 
 const WORSE: readonly Worse[] = [
 	{
 		name: 'an older reading',
 		of: (c) => {
-			if (!c.reading) return null;
+			// One that is dated ahead of now is no better for it.
+			if (!c.reading || Date.parse(c.reading.takenAt) > Date.parse(c.now)) return null;
 			// Warm when it was read, it has cooled since.
 			if ((c.reading.temperatureDegC ?? c.ambientDegC) > c.ambientDegC) return null;
 			const takenAt = new Date(Date.parse(c.reading.takenAt) - 3 * DAY_MS).toISOString();
@@ -99,6 +102,7 @@ function excused(better: Solution, worse: Solution, rule: string): boolean {
 	return (
 		worse.settings.currentA < better.settings.currentA - 1e-9 ||
 		worse.settings.endVoltageV < better.settings.endVoltageV - 1e-9 ||
+		(worse.settings.capacityLimitAh ?? Infinity) < (better.settings.capacityLimitAh ?? Infinity) - 1e-9 ||
 		highest(better) - highest(worse) < SAME_V
 	);
 }
@@ -126,8 +130,9 @@ export function bolder(c: DrawnCase, s: Solution): string | null {
 		}
 		if (!s.proposed || !worse.proposed || down) continue;
 		const { currentA, endVoltageV } = worse.settings;
-		// Lead's lower end leaves more of the charger's watts to its current.
-		if (family !== 'lead' && !timed(s) && currentA > s.settings.currentA + 1e-9)
+		// A lower end leaves more of the charger's watts to the current.
+		const lower = endVoltageV < s.settings.endVoltageV - 1e-9;
+		if (!lower && !timed(s) && currentA > s.settings.currentA + 1e-9)
 			return `${name} gets ${currentA} A, better it gets ${s.settings.currentA} A`;
 		// By the sum alone the end leaves room for a worn cell's part of the current.
 		const bySum = endByTheSumV(s.resolved) !== null && currentA <= s.settings.currentA + 1e-9;

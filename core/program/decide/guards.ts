@@ -177,7 +177,9 @@ export function decideTimer(
 		};
 	const decided = (by: string, why: string) => {
 		const own = { ...plainly('safetyTimerMin', value, by, why, step), candidates };
-		return keptAsHeld(r, held, bySchool(r, held, program.currentA, own), wouldDo, wholeTimerMin(r, program));
+		// A first part says nothing of the charges after it.
+		const lasts = firstPartOf(r) === null ? wholeTimerMin(r, program) : value;
+		return keptAsHeld(r, held, bySchool(r, held, program.currentA, own), wouldDo, lasts);
 	};
 	if (wanted === bound)
 		return decided(

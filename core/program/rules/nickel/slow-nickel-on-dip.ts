@@ -1,5 +1,5 @@
 import { limitsAt } from '../../../charger/envelope';
-import { ratedAh } from '../../../pack/rated';
+import { provedAh, ratedAh } from '../../../pack/rated';
 import { ceilToStep, floorToStep } from '../../../quantity/step';
 import { amps, cRate, text } from '../../../quantity/format';
 import { PRACTICE, type Rule } from '../../rule';
@@ -16,10 +16,12 @@ export const slowNickelOnDip: Rule = {
 		if (end.kind !== 'dip') return null;
 		const holdsAh = ratedAh(r.pack);
 		const rateC = settings.currentA / holdsAh;
+		// A fall of the volts is hoped for by the most that it may hold.
+		const falls = settings.currentA >= end.unreliableBelowC * provedAh(r.pack) - 1e-9;
 		// Rounded down to the step it is as strong as can be keyed.
-		if (settings.currentA >= floorToStep(end.weakBelowC * holdsAh, r.channel.currentStepA) - 1e-9)
+		if (falls && settings.currentA >= floorToStep(end.weakBelowC * holdsAh, r.channel.currentStepA) - 1e-9)
 			return null;
-		if (rateC >= end.unreliableBelowC - 1e-9)
+		if (falls)
 			return {
 				sentence: `At ${cRate(rateC)} the dip of ${r.chemistry.name} is weak and may be missed: ${cRate(end.weakBelowC)} or more, or rely on the capacity limit.`,
 				fix: {

@@ -11,7 +11,7 @@ export const packCold: Rule = {
 	check({ r }) {
 		const { leastDegC, coldDegC, coldRateC } = r.chemistry.temperatures;
 		if (r.coldestDegC >= coldDegC) return null;
-		const known = sentenceCase(r.state.warmth.howColdest);
+		const known = sentenceCase(r.howColdest);
 		// Where it was only supposed, measuring it may settle the matter.
 		const fix: Fix | undefined =
 			r.coldestDegC < r.warmestDegC || r.reading?.temperatureDegC == null

@@ -11,7 +11,7 @@ export const packHot: Rule = {
 		const { startMaxDegC } = r.chemistry.temperatures;
 		if (r.warmestDegC <= startMaxDegC) return null;
 		return {
-			sentence: `${sentenceCase(r.state.warmth.howWarmest)}; let it cool below ${text(degrees(startMaxDegC))} ${r.taskData.moves === 'out' ? 'first' : 'before charging'}.`,
+			sentence: `${sentenceCase(r.howWarmest)}; let it cool below ${text(degrees(startMaxDegC))} ${r.taskData.moves === 'out' ? 'first' : 'before charging'}.`,
 			fix: r.state.warmth.supposed ? { label: 'Measure it now', kind: 'go', to: 'read pack' } : undefined
 		};
 	}
