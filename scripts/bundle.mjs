@@ -1,6 +1,6 @@
 /**
  * Puts what runs beside the built pages into the build as plain JavaScript, one file each: the
- * server with its gate, and the simulated charger. Translated at every start they took twice as
+ * server with its gate, the simulated charger, and the server's threads. Translated at every start they took twice as
  * long to be there.
  */
 import { join } from 'node:path';
@@ -10,7 +10,11 @@ const root = join(import.meta.dirname, '..');
 
 await build({
 	absWorkingDir: root,
-	entryPoints: { serve: 'scripts/serve.ts', 'stand-in': 'stand-in/main.ts' },
+	entryPoints: {
+		serve: 'scripts/serve.ts',
+		'stand-in': 'stand-in/main.ts',
+		'hours-worker': 'src/lib/server/services/plan/hours-worker.ts'
+	},
 	outdir: 'build',
 	bundle: true,
 	packages: 'external',

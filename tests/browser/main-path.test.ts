@@ -63,9 +63,9 @@ describe('from a pack to the logbook', () => {
 		await person.sees('standard, 1C');
 		await person.sees(/holds its capacity limit at 3000 mAh/);
 		const current = await person.find('[data-setting="currentA"] input');
-		assert.equal(await current.getAttribute('value'), '5.2');
+		assert.equal(await current.getAttribute('value'), '4.8');
 		await (await person.find('[aria-label="Current down"]')).click();
-		await person.driver.wait(async () => (await current.getAttribute('value')) === '5.1', 5000);
+		await person.driver.wait(async () => (await current.getAttribute('value')) === '4.7', 5000);
 		await person.sees('Yours; computed is');
 	});
 

@@ -19,6 +19,7 @@ const MAY: Record<string, Record<string, string>> = {
 		'core/simulate/joining/meeting.ts': 'packs that are joined settle by their volts',
 		'core/simulate/joining/model-of.ts': 'packs that are joined settle by their volts',
 		'core/parallel/apart.ts': 'what levels packs by their volts before they meet',
+		'core/parallel/cells-by-sum.ts': 'how many volts the state’s offsets of cells are at these volts',
 		'core/parallel/fits.ts': 'how far apart packs meet',
 		'core/parallel/order.ts': 'how far apart packs meet',
 		'core/parallel/pile.ts': 'how far apart packs meet; what is believed of each is asked before',

@@ -214,7 +214,7 @@ export const IN_CORE: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/program/rules/nickel/slow-nickel-on-dip.ts',
-		line: 'if (settings.currentA >= floorToStep(end.weakBelowC * holdsAh, r.channel.currentStepA) - 1e-9)',
+		line: 'if (falls && settings.currentA >= floorToStep(end.weakBelowC * holdsAh, r.channel.currentStepA) - 1e-9)',
 		before: '>=',
 		after: '>',
 		why: 'Currents that are exactly a billionth apart.'

@@ -220,13 +220,6 @@ export const IN_PLANNING: readonly Equivalent[] = [
 		why: 'Those that begin at once, in another order.'
 	},
 	{
-		file: 'core/parallel/order.ts',
-		line: 'const cells = members[0].pack.cells;',
-		before: '0',
-		after: '1',
-		why: 'Joined packs have as many cells.'
-	},
-	{
 		file: 'core/parallel/batches.ts',
 		line: 'if (++seen % 64 === 0) yield { seen, best };',
 		before: 'yield { seen, best };',

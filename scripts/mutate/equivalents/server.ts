@@ -101,13 +101,6 @@ export const IN_SERVER: readonly Equivalent[] = [
 		why: 'Two kinds of one name are told in either order.'
 	},
 	{
-		file: 'src/lib/server/services/plan/calendar.ts',
-		line: 'for (let n = 0; n < MOST_TIMES; n++) {',
-		before: '<',
-		after: '<=',
-		why: 'One time more of many that a recurring hour is followed.'
-	},
-	{
 		file: 'src/lib/server/services/packs/ageing.ts',
 		line: 'db.kept(`ageing ${pack.id} ${now.slice(0, 10)}`, async () => {',
 		before: '10',

@@ -74,7 +74,7 @@ export const IN_SIMULATION: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/simulate/joining/may-join.ts',
-		line: '.find(({ at, amps }) => at !== null && amps > WITH_CARE.plugTimes * at.currentA);',
+		line: '.filter(({ at, amps }) => at !== null && amps > at.currentA)',
 		before: '>',
 		after: '>=',
 		why: 'A simulated current is never exactly that.'
@@ -116,7 +116,7 @@ export const IN_SIMULATION: readonly Equivalent[] = [
 	},
 	{
 		file: 'core/forecast/program-legs.ts',
-		line: "if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * ratedAh(r.pack) - 1e-9) return null;",
+		line: "if (end.kind !== 'dip' || currentA >= end.unreliableBelowC * provedAh(r.pack) - 1e-9) return null;",
 		before: '>=',
 		after: '>',
 		why: 'Two figures that differ by exactly 1e-9.'

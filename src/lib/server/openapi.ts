@@ -299,7 +299,8 @@ const OPERATIONS: Operation[] = [
 	{
 		path: '/hours',
 		method: 'post',
-		summary: 'Attended hours from an iCalendar file, between ?from= and ?until=; nothing is kept'
+		summary:
+			'Attended hours from an iCalendar file, between ?from= and ?until=, in ?zone= where it names one that it does not define; nothing is kept'
 	},
 	{ path: '/alarms', method: 'get', summary: 'Who is called to which run now' },
 	{

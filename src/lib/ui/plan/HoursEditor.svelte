@@ -3,6 +3,7 @@
 	import Trash2 from '@lucide/svelte/icons/trash-2';
 	import type { Hours } from '$core/plan/plan';
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
+	import Combobox from '$lib/ui/control/Combobox.svelte';
 	import Moment from '$lib/ui/control/Moment.svelte';
 	import { upload } from '$lib/ui/server/upload.svelte';
 
@@ -24,21 +25,33 @@
 		const at = (ms: number) => new Date(ms).toISOString();
 		onchange([...hours, { from: at(begin), to: at(begin + 2 * 3600e3), who: 'you', hands: true }]);
 	}
-	async function bring(event: Event) {
+	/** A file that names a zone which nobody knows: what that zone is is asked for. */
+	let asked = $state<File | null>(null);
+	let zone = $state(Intl.DateTimeFormat().resolvedOptions().timeZone);
+	let reading = $state(false);
+	function choose(event: Event) {
 		const input = event.currentTarget as HTMLInputElement;
 		const file = input.files?.[0];
-		if (!file) return;
-		const found = await upload<Hours[]>(
-			`/hours?from=${encodeURIComponent(from)}&until=${encodeURIComponent(until)}`,
-			file
-		).result;
 		input.value = '';
-		if (!found.ok) return void (message = found.message);
-		const list = found.value as Hours[];
+		if (file) void bring(file, null);
+	}
+	async function bring(file: File, inZone: string | null) {
+		const query = new URLSearchParams({ from, until, ...(inZone ? { zone: inZone } : {}) });
+		reading = true;
+		const found = await upload(`/hours?${query}`, file).result;
+		reading = false;
+		if (!found.ok) {
+			asked = found.fields.zone ? file : null;
+			return void (message = found.message);
+		}
+		asked = null;
+		const { hours: list, leftOut } = found.value as { hours: Hours[]; leftOut: string[] };
 		const fresh = list.filter((h) => !hours.some((o) => o.from === h.from && o.to === h.to));
 		message = fresh.length
 			? `${fresh.length} ${fresh.length === 1 ? 'stretch' : 'stretches'} taken from ${file.name}.`
 			: `${file.name} has nothing new between these moments.`;
+		if (leftOut.length)
+			message += ` Left out, as it comes again in a way that could not be followed: ${leftOut.join(', ')}.`;
 		if (fresh.length) onchange([...hours, ...fresh].sort((a, b) => (a.from < b.from ? -1 : 1)));
 	}
 </script>
@@ -92,8 +105,24 @@
 			type="file"
 			accept=".ics,text/calendar"
 			class="sr-only"
-			onchange={(e) => void bring(e)}
+			onchange={choose}
 		/></label
 	>
-	<span class="text-[12.5px]" role="status">{message}</span>
+	<span class="text-[12.5px]" role="status">{reading ? 'reading the calendar …' : message}</span>
 </div>
+{#if asked}
+	{@const file = asked}
+	<div class="mt-2 flex flex-wrap items-center gap-2">
+		<div class="w-[16rem]">
+			<Combobox
+				label="Time zone of the calendar"
+				value={zone}
+				items={Intl.supportedValuesOf('timeZone').map((name) => ({ value: name, label: name }))}
+				onchange={(name) => (zone = name)}
+			/>
+		</div>
+		<button type="button" class="btn" disabled={reading} onclick={() => void bring(file, zone)}
+			>Take its hours</button
+		>
+	</div>
+{/if}

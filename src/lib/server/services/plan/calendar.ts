@@ -1,16 +1,12 @@
-/**
- * Plans as iCalendar (RFC 5545) and CSV, and hours out of an iCalendar file. The format itself is
- * the package's.
- */
+/** Plans as iCalendar (RFC 5545) and CSV. The format itself is the package's. */
 import ICAL from 'ical.js';
 import Papa from 'papaparse';
 import { channelPlaceOf } from '$core/charger/charger';
 import { actsOf } from '$core/plan/acts';
-import { LONGEST_PLAN_H, type Hours, type Plan } from '$core/plan/plan';
+import type { Plan } from '$core/plan/plan';
 import { actWords, GOAL_WORDS, type Names } from '$core/plan/words';
 import { taskOf } from '$core/request/task';
 import type { Store } from '../../db/connect';
-import { done, refuse, type Result } from '../../result';
 import { listChargers } from '../chargers/chargers';
 import { allPacks } from '../packs/packs';
 
@@ -100,65 +96,4 @@ export async function planCsv(db: Store, plan: Plan): Promise<string> {
 			'in time': 'no'
 		}));
 	return `${Papa.unparse([...rows, ...left], { newline: '\r\n', columns: ['pack', 'channel', 'task', 'current / A', 'from', 'likely over', 'kept until', 'wanted by', 'in time'], escapeFormulae: true })}\r\n`;
-}
-
-/** Events of one calendar that are looked at, and occurrences of a recurring one, at most. */
-const MOST_EVENTS = 20_000;
-const MOST_TIMES = 5000;
-
-/**
- * The events of an iCalendar file between two moments (ISO 8601) as attended hours, recurring
- * ones each time they come. All-day events and those that leave the person free say nothing of
- * hours at the bench and are passed over.
- */
-export function hoursFrom(text: string, from: string, until: string): Result<Hours[]> {
-	const [fromMs, untilMs] = [Date.parse(from), Date.parse(until)];
-	if (!(untilMs > fromMs) || untilMs - fromMs > LONGEST_PLAN_H * 3600e3)
-		return refuse(422, 'Say between which moments hours are wanted: ?from= and ?until=.');
-	let events: ICAL.Component[];
-	try {
-		const calendar = new ICAL.Component(ICAL.parse(text) as never);
-		if (calendar.name !== 'vcalendar') return refuse(422, 'This file is no iCalendar file.');
-		events = calendar.getAllSubcomponents('vevent').slice(0, MOST_EVENTS);
-	} catch {
-		return refuse(422, 'This file is no iCalendar file.');
-	}
-	const hours: Hours[] = [];
-	for (const component of events) {
-		try {
-			const event = new ICAL.Event(component);
-			if (event.isRecurrenceException() || event.startDate.isDate) continue;
-			const free = String(component.getFirstPropertyValue('transp') ?? '').toUpperCase() === 'TRANSPARENT';
-			const gone = String(component.getFirstPropertyValue('status') ?? '').toUpperCase() === 'CANCELLED';
-			if (free || gone) continue;
-			const keep = (start: ICAL.Time, end: ICAL.Time) => {
-				const [a, b] = [
-					Math.max(start.toJSDate().getTime(), fromMs),
-					Math.min(end.toJSDate().getTime(), untilMs)
-				];
-				if (b <= a) return;
-				hours.push({
-					from: new Date(a).toISOString(),
-					to: new Date(b).toISOString(),
-					who: 'you',
-					hands: true
-				});
-			};
-			if (!event.isRecurring()) {
-				keep(event.startDate, event.endDate);
-				continue;
-			}
-			const each = event.iterator();
-			for (let n = 0; n < MOST_TIMES; n++) {
-				const next = each.next();
-				if (!next || next.toJSDate().getTime() >= untilMs) break;
-				const { startDate, endDate } = event.getOccurrenceDetails(next);
-				keep(startDate, endDate);
-			}
-		} catch {
-			// One event that cannot be read does not spoil the others.
-		}
-	}
-	hours.sort((a, b) => (a.from < b.from ? -1 : 1));
-	return done(hours);
 }

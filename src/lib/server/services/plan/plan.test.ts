@@ -9,7 +9,8 @@ import { searchPlan, type Planned } from '$core/plan/search';
 import { faultsOf } from '$core/plan/verify';
 import { now, ok, refused, Workshop } from '../../../../../tests/support/workshop';
 import { addUse } from '../packs/uses';
-import { calendarOf, hoursFrom, planCsv } from './calendar';
+import { calendarOf, planCsv } from './calendar';
+import { hoursFrom } from './hours';
 import { createPlan, currentPlan, getPlan, movePlan, updatePlan } from './plans';
 import { behindNow, groundOf, nextInPlan, standingOf } from './standing';
 
@@ -194,7 +195,7 @@ const ICS = (body: string) =>
 const EVENT = (lines: string) =>
 	`BEGIN:VEVENT\r\nUID:${lines.length}-${lines.slice(0, 30).replace(/\W/g, '')}\r\nDTSTAMP:20260501T000000Z\r\n${lines}END:VEVENT\r\n`;
 
-test('hours come out of a calendar: each time a recurring one comes, in its zone, cut at the plan’s ends', () => {
+test('hours come out of a calendar: each time a recurring one comes, in its zone, cut at the plan’s ends', async () => {
 	const zone =
 		'BEGIN:VTIMEZONE\r\nTZID:Harbour\r\nBEGIN:STANDARD\r\nDTSTART:19700101T000000\r\nTZOFFSETFROM:+0200\r\nTZOFFSETTO:+0200\r\nEND:STANDARD\r\nEND:VTIMEZONE\r\n';
 	const text = ICS(
@@ -208,7 +209,7 @@ test('hours come out of a calendar: each time a recurring one comes, in its zone
 			EVENT('DTSTART:20260502T120000Z\r\nDTEND:20260502T130000Z\r\nSTATUS:CANCELLED\r\n') +
 			EVENT('DTSTART:20260409T120000Z\r\nDTEND:20260409T130000Z\r\n')
 	);
-	const hours = ok(hoursFrom(text, '2026-05-02T00:00:00.000Z', '2026-05-04T18:00:00.000Z'));
+	const { hours } = ok(await hoursFrom(text, '2026-05-02T00:00:00.000Z', '2026-05-04T18:00:00.000Z'));
 	assert.deepEqual(
 		hours.map((h) => [h.from, h.to]),
 		[
@@ -219,21 +220,77 @@ test('hours come out of a calendar: each time a recurring one comes, in its zone
 	);
 });
 
-test('what is no calendar is refused, and one bad event spoils nothing', () => {
+test('what is no calendar is refused, and one bad event spoils nothing', async () => {
 	const [a, b] = ['2026-05-02T00:00:00.000Z', '2026-05-03T00:00:00.000Z'];
-	refused(hoursFrom('hello', a, b), 422, /no iCalendar/);
-	refused(hoursFrom('', a, b), 422, /no iCalendar/);
-	refused(hoursFrom(ICS(''), b, a), 422, /between which/);
-	refused(hoursFrom(ICS(''), a, a), 422, /between which/);
-	assert.deepEqual(ok(hoursFrom(ICS(''), a, b)), []);
-	assert.deepEqual(ok(hoursFrom(ICS(''), a, '2026-05-06T00:00:00.000Z')), [], 'as long as a plan may be');
-	refused(hoursFrom(ICS(''), a, '2026-05-06T00:00:01.000Z'), 422, /between which/);
+	refused(await hoursFrom('hello', a, b), 422, /no iCalendar/);
+	refused(await hoursFrom('', a, b), 422, /no iCalendar/);
+	refused(await hoursFrom(ICS(''), b, a), 422, /between which/);
+	refused(await hoursFrom(ICS(''), a, a), 422, /between which/);
+	assert.deepEqual(ok(await hoursFrom(ICS(''), a, b)).hours, []);
+	assert.deepEqual(
+		ok(await hoursFrom(ICS(''), a, '2026-05-06T00:00:00.000Z')).hours,
+		[],
+		'as long as a plan may be'
+	);
+	refused(await hoursFrom(ICS(''), a, '2026-05-06T00:00:01.000Z'), 422, /between which/);
 	const bad = ICS(
 		EVENT('SUMMARY:no time at all\r\n') + EVENT('DTSTART:20260502T080000Z\r\nDTEND:20260502T090000Z\r\n')
 	);
-	assert.equal(ok(hoursFrom(bad, a, b)).length, 1);
+	assert.equal(ok(await hoursFrom(bad, a, b)).hours.length, 1);
 	const forever = ICS(EVENT('DTSTART:20260101T080000Z\r\nDTEND:20260101T090000Z\r\nRRULE:FREQ=DAILY\r\n'));
-	assert.equal(ok(hoursFrom(forever, a, b)).length, 1);
+	assert.equal(ok(await hoursFrom(forever, a, b)).hours.length, 1);
+});
+
+test('events that never come, that come since years, and zones that the file does not define', async () => {
+	const [a, b] = ['2026-05-02T00:00:00.000Z', '2026-05-04T00:00:00.000Z'];
+	const rule = (title: string, start: string, recurs: string, zone = '') =>
+		EVENT(`SUMMARY:${title}\r\nDTSTART${zone}:${start}\r\nDURATION:PT30M\r\nRRULE:${recurs}\r\n`);
+	// While a thread looks for the 30th of February the server answers others.
+	let turns = 0;
+	const ticking = setInterval(() => turns++, 20);
+	const never = ok(
+		await hoursFrom(
+			ICS(
+				rule('Watch that never comes', '20260101T080000Z', 'FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30') +
+					EVENT('DTSTART:20260502T080000Z\r\nDTEND:20260502T090000Z\r\n')
+			),
+			a,
+			b
+		)
+	);
+	clearInterval(ticking);
+	assert.deepEqual([never.hours.length, never.leftOut], [1, ['Watch that never comes']]);
+	assert.ok(turns > 20, `${turns} turns of the loop`);
+	// Two days of each: none is lost because it began long ago.
+	const since = async (start: string, recurs: string) =>
+		ok(await hoursFrom(ICS(rule('x', start, recurs)), a, b)).hours.map((h) => h.from.slice(5, 16));
+	assert.deepEqual(await since('20120103T080000Z', 'FREQ=DAILY'), ['05-02T08:00', '05-03T08:00']);
+	assert.equal((await since('20200101T001500Z', 'FREQ=HOURLY')).length, 48);
+	// Every third day since a Monday, every other week on Sunday: the phase stays.
+	assert.deepEqual(await since('20260105T080000Z', 'FREQ=DAILY;INTERVAL=3'), ['05-02T08:00']);
+	assert.deepEqual(await since('20191229T080000Z', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SU'), ['05-03T08:00']);
+	assert.deepEqual(await since('20191222T080000Z', 'FREQ=WEEKLY;INTERVAL=2;BYDAY=SU'), []);
+	// An event that began before the window and still goes on in it.
+	const long = EVENT('DTSTART:20200101T200000Z\r\nDURATION:PT10H\r\nRRULE:FREQ=DAILY\r\n');
+	const hours = ok(await hoursFrom(ICS(long), a, b)).hours.map((h) => h.from.slice(5, 16));
+	assert.deepEqual(hours, ['05-02T00:00', '05-02T20:00', '05-03T20:00']);
+	const many = Array.from({ length: 100 }, (_, k) =>
+		rule(`e${k}`, `20200101T08${10 + (k % 50)}00Z`, 'FREQ=DAILY')
+	);
+	assert.equal(ok(await hoursFrom(ICS(many.join('')), a, b)).hours.length, 200);
+
+	// By the rules of Lisbon, an hour ahead of UTC in May and none in January.
+	const lisbon = rule('x', '20260110T080000', 'FREQ=DAILY', ';TZID=Europe/Lisbon');
+	assert.equal(ok(await hoursFrom(ICS(lisbon), a, b)).hours[0].from, '2026-05-02T07:00:00.000Z');
+	const harbour = ICS(EVENT('DTSTART;TZID=Harbour time:20260502T080000\r\nDURATION:PT1H\r\n'));
+	const asked = await hoursFrom(harbour, a, b);
+	refused(asked, 422, /in the time zone “Harbour time”, which neither the file nor this machine knows/);
+	assert.equal(
+		ok(await hoursFrom(harbour, a, b, 'America/New_York')).hours[0].from,
+		'2026-05-02T12:00:00.000Z'
+	);
+	refused(await hoursFrom(harbour, a, b, 'Nowhere/At_all'), 422, /no time zone of the name/);
+	refused(await hoursFrom(ICS(rule('x', '20260501T000000Z', 'FREQ=MINUTELY')), a, b), 422, /More events/);
 });
 
 test('the plan that no longer holds is named, with what departs from it; a planning that moved something says what', async () => {

@@ -1,7 +1,7 @@
 import { app } from '$lib/server/app';
 import { answer, readBytes, textOf } from '$lib/server/http';
 import { refuse } from '$lib/server/result';
-import { hoursFrom } from '$lib/server/services/plan/calendar';
+import { hoursFrom } from '$lib/server/services/plan/hours';
 import type { RequestHandler } from './$types';
 
 /** Largest calendar that is read, bytes. */
@@ -9,7 +9,7 @@ const LARGEST = 10_000_000;
 
 /**
  * Attended hours from an iCalendar file: its events between `from` and `until`, recurring ones
- * each time. Nothing is kept.
+ * each time; ?zone= says what a zone is that the file does not define. Nothing is kept.
  */
 export const POST: RequestHandler = async ({ request, url }) => {
 	await app();
@@ -17,5 +17,6 @@ export const POST: RequestHandler = async ({ request, url }) => {
 	if (!read.ok) return answer(read);
 	const text = textOf(read.value);
 	if (text === null) return answer(refuse(400, 'The file is not UTF-8.'));
-	return answer(hoursFrom(text, url.searchParams.get('from') ?? '', url.searchParams.get('until') ?? ''));
+	const q = url.searchParams;
+	return answer(await hoursFrom(text, q.get('from') ?? '', q.get('until') ?? '', q.get('zone')));
 };
