@@ -13,7 +13,7 @@ const YEAR_MS = 365.25 * 86400e3;
 type Rated = Pick<Pack, 'capacityAh' | 'measuredCapacityAh'>;
 
 /** What is believed of a pack's capacity now, where its state was looked at. */
-export interface Believed {
+export interface BelievedCapacity {
 	believedCapacityAh?: number;
 }
 
@@ -25,14 +25,14 @@ export const provedAh = (pack: Rated): number =>
 	Math.min(pack.capacityAh, pack.measuredCapacityAh ?? Infinity);
 
 /** The smallest of what the label says, what was measured and what is believed now, Ah. */
-export const ratedAh = (pack: Rated & Believed): number =>
+export const ratedAh = (pack: Rated & BelievedCapacity): number =>
 	Math.min(provedAh(pack), pack.believedCapacityAh ?? Infinity);
 
 /**
  * Behind a rate, where it is not the label's capacity that it counts from: " of 1560 mAh", " of
  * 1870 mAh by its age"; else nothing.
  */
-export function ofMeasured(pack: Rated & Believed): string {
+export function ofMeasured(pack: Rated & BelievedCapacity): string {
 	const ah = ratedAh(pack);
 	if (ah >= WORTH_SAYING * pack.capacityAh) return '';
 	return ` of ${text(milliampHours(ah))}${ah < WORTH_SAYING * provedAh(pack) ? ' by its age' : ''}`;

@@ -14,11 +14,13 @@ import { packVoltage, type ReadingInput } from '../pack/reading';
  * (common practice, no source: a fifth of what joined packs may be apart).
  */
 const KNOWN_V = 0.02;
-/** And within this share of what cells differ that nobody read or levelled (common practice, no source). */
+/**
+ * And within this share of what unread cells differ by (common practice, no source).
+ */
 const KNOWN_SHARE = 0.5;
 
 /**
- * The reading with each cell as the state has it; as it is where every cell was read, where the
+ * The reading with each cell as the state has it; unchanged where every cell was read, where the
  * spread is not known well enough, where the volts would fit fewer cells, and for curves so flat
  * that volts tell no charge.
  */

@@ -97,8 +97,8 @@ export function gentlestOrder(members: readonly Member[], leadOhm: number = USUA
 }
 
 /**
- * The order, what each contact does to a group that is level, and the wait after the last. Nobody
- * waits between two contacts, so the wait is that of packs that all meet at once.
+ * The order, what each contact does to a group that is level, and the one wait after the last:
+ * that of packs which all meet at once.
  */
 export function joiningOrder(members: readonly Member[]): JoinOrder {
 	const order = gentlestOrder(members);
@@ -110,7 +110,7 @@ export function joiningOrder(members: readonly Member[]): JoinOrder {
 		const packs = model.packs.map((p, k) => ({ ...p, soc: soc[k] ?? p.soc }));
 		const capacity = inside.map((m) => ratedAh(m.pack));
 		const met = meet({ ...model, packs });
-		const rate = (amps: readonly number[]) => Math.max(...amps.map((a, k) => Math.abs(a) / capacity[k]));
+		const rate = (flows: readonly number[]) => Math.max(...flows.map((a, k) => Math.abs(a) / capacity[k]));
 		steps.push({
 			packIds: (n === 2 ? inside : inside.slice(-1)).map((m) => m.pack.id),
 			peakA: Math.max(...met.peakA.map(Math.abs)),

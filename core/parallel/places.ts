@@ -78,7 +78,7 @@ export function placesFor(
 }
 
 /**
- * The board that lies at a channel for packs of this kind, where it has room for so many; null
+ * The board at a channel for packs of this kind, if it has room for so many; null
  * where it has none, or no list of boards is kept.
  */
 export function boardAt(

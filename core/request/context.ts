@@ -18,7 +18,7 @@ import { amps, cRate, degrees, text } from '../quantity/format';
 import { resolvePractice, whose, type ResolvedPractice } from '../practice/practice';
 import { boardFor, leadFor, type ParallelBoard } from '../charger/inventory';
 import { connectorOf, type Connector } from '../pack/connector';
-import { ratedAh, type Believed } from '../pack/rated';
+import { ratedAh, type BelievedCapacity } from '../pack/rated';
 import type { SettingId } from './settings';
 import { ALONE, type Surroundings } from './surroundings';
 import { taskOf, type Purpose, type Task, type TaskId } from './task';
@@ -45,7 +45,7 @@ export interface ProgramContext {
 /** The context with its references followed. Pack and reading are those of the whole load. */
 export interface Resolved extends Omit<ProgramContext, 'around' | 'joined' | 'pack'> {
 	/** With what is believed of its capacity, which rates count from. */
-	pack: Pack & Believed;
+	pack: Pack & BelievedCapacity;
 	load: Load;
 	chemistry: Chemistry;
 	channel: Channel;
@@ -127,7 +127,7 @@ export const JOINED_C = 1;
 
 /** Rates that come from being joined: 1C of each, and what the plug of each bears of its share. */
 function joinedRates(
-	load: readonly { pack: Pack & Believed }[],
+	load: readonly { pack: Pack & BelievedCapacity }[],
 	connectors: readonly Connector[] | undefined
 ): PackRate[] {
 	if (load.length === 1) return [];

@@ -91,7 +91,7 @@ const WORSE: readonly Worse[] = [
 	}
 ];
 
-/** Nickel without a fall of its volts is ended by time: then more is missing, or a peak is in reach. */
+/** Nickel without a fall of its volts is ended by time. */
 const timed = (s: Solution): boolean => timedAh(s.resolved, s.settings.currentA) !== null;
 
 /** What the worse one need not be told: less goes in, more gently, or to a lower end. */

@@ -129,7 +129,8 @@ const ALLOWED: Record<string, { files: RegExp; types?: RegExp; packages: RegExp 
 	},
 	'src/lib/server': {
 		files: /^(core|link|src\/lib\/server)\/|^drill\/|^stand-in\/spec\.ts$/,
-		packages: /^(zod|sequelize|sqlite3|umzug|pino|papaparse|qrcode|ical\.js|@sveltejs\/kit|node:.+)$/
+		packages:
+			/^(zod|sequelize|sqlite3|umzug|pino|papaparse|qrcode|ical\.js|@internationalized\/date|tsx\/esm\/api|@sveltejs\/kit|node:.+)$/
 	}
 };
 

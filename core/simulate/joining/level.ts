@@ -26,7 +26,7 @@ export function levelInA(pack: Pack): number {
 }
 
 /** What still flows at the customary wait, and what is level for the pack that it flows into. */
-export interface Waiting {
+export interface LevelWait {
 	/** Until level, min. */
 	levelMin: number;
 	/** The pack that is level last, and whether it gives or takes; null where all are at once. */
@@ -44,7 +44,7 @@ export interface Waiting {
  * At what current joined packs count as level and why; where that takes longer than is customary,
  * what would flow by then.
  */
-export function whyLevel({ levelMin, last }: Waiting): string {
+export function whyLevel({ levelMin, last }: LevelWait): string {
 	if (last === null) return '';
 	const byContact = last.levelA >= BALANCE_CONTACT_A;
 	const reason = byContact

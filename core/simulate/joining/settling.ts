@@ -8,11 +8,11 @@ import { chemistryOf } from '../../chemistry/catalogue';
 import { ocvAt, socAt } from '../../chemistry/curve';
 import { ratedAh } from '../../pack/rated';
 import { cellVoltages } from '../../pack/reading';
-import { BALANCE_CONTACT_A, CUSTOMARY_MIN, levelInA, type Waiting } from './level';
+import { BALANCE_CONTACT_A, CUSTOMARY_MIN, levelInA, type LevelWait } from './level';
 import { cellOhms, type Member } from './member';
 import { meetAtNode } from './node';
 
-export interface Settling extends Waiting {
+export interface Settling extends LevelWait {
 	/** First current of each pack, A; positive flows in. */
 	peakA: number[];
 	/** Mean current over the first minute, A. */

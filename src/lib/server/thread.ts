@@ -12,7 +12,7 @@ export function startThread(name: string, source: string, workerData: unknown): 
 	const built = join(dirname(process.argv[1] ?? ''), `${name}.js`);
 	if (existsSync(built)) return new Worker(built, { workerData });
 	const entry = JSON.stringify(pathToFileURL(join(process.cwd(), 'src/lib/server', source)).href);
-	// A source has to be translated as it is loaded.
+	// TypeScript is translated as it is loaded.
 	const load = `import('tsx/esm/api').then((tsx) => { tsx.register(); return import(${entry}); });`;
 	return new Worker(load, { eval: true, workerData });
 }

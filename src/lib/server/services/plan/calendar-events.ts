@@ -11,7 +11,7 @@ export interface CalendarRequest {
 	/** Unix time, ms. */
 	fromMs: number;
 	untilMs: number;
-	/** What a zone is that neither the file nor this machine knows, by its IANA name; null: asked for. */
+	/** IANA name for a zone that neither the file nor this machine knows; null: asked for. */
 	zone: string | null;
 	/** Events that are passed over, by their place in the file. */
 	skip: readonly number[];
@@ -79,7 +79,7 @@ function beginsAt(
 
 /**
  * All-day events and those that leave the person free say nothing of hours at the bench and are
- * passed over; one that cannot be read spoils none of the others. `at` is told the place of each
+ * passed over; one that cannot be read is too. `at` is told the place of each
  * event before it is looked at.
  */
 export function hoursOfCalendar(request: CalendarRequest, at: (index: number) => void): CalendarAnswer {
