@@ -100,6 +100,8 @@ function excused(better: Solution, worse: Solution, rule: string): boolean {
 	if (rule !== 'forecast-cell-over-limit') return false;
 	const highest = (s: Solution) => s.forecast?.highestCellV.p99 ?? 0;
 	return (
+		// Ended by time, an emptier pack is at its highest later and lower.
+		timed(worse) ||
 		worse.settings.currentA < better.settings.currentA - 1e-9 ||
 		worse.settings.endVoltageV < better.settings.endVoltageV - 1e-9 ||
 		(worse.settings.capacityLimitAh ?? Infinity) < (better.settings.capacityLimitAh ?? Infinity) - 1e-9 ||
