@@ -7,7 +7,7 @@ import type { PackEvent } from '../pack-state/event';
 import type { PracticeLayer } from '../practice/practice';
 import type { ProgramSettings } from './settings';
 
-/** What the run of a pack on another channel needs of a shared value, and what would still protect it at most. */
+/** What a run on another channel needs of a shared value, and the most that still protects it. */
 export interface OthersNeed {
 	value: number;
 	pack: string;

@@ -66,7 +66,7 @@ export function unseenSpreadV(r: Resolved): number {
 	return ahead * slopeAt(r.chemistry.curve, 1) + worn * mostCurrentA(r);
 }
 
-/** An end that leaves out more of the charge than this is no charge, a share (common practice, no source). */
+/** An end that leaves out more of the charge, a share, is no charge (common practice, no source). */
 const LEFT_OUT_AT_MOST = 0.2;
 
 /**

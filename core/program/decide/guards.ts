@@ -68,7 +68,7 @@ function bySchool<Id extends GuardId>(
 	};
 }
 
-/** What runs on other channels need of a value that the charger holds for all; null where nothing is shared. */
+/** What runs on other channels need of a value held for all; null where nothing is shared. */
 export const othersNeedOf = (r: Resolved, held: HeldSetting, id: GuardId): OthersNeed | null =>
 	held.scope === 'charger' && r.charger.link === 'none' ? r.around.othersNeed[id] : null;
 

@@ -27,7 +27,10 @@
 	}
 	/** A file that names a zone which nobody knows: what that zone is is asked for. */
 	let asked = $state<File | null>(null);
-	let zone = $state(Intl.DateTimeFormat().resolvedOptions().timeZone);
+	const own = Intl.DateTimeFormat().resolvedOptions().timeZone;
+	// UTC is in no browser’s list of zones.
+	const zones = [...new Set([own, 'UTC', ...Intl.supportedValuesOf('timeZone')])];
+	let zone = $state(own);
 	let reading = $state(false);
 	function choose(event: Event) {
 		const input = event.currentTarget as HTMLInputElement;
@@ -117,7 +120,7 @@
 			<Combobox
 				label="Time zone of the calendar"
 				value={zone}
-				items={Intl.supportedValuesOf('timeZone').map((name) => ({ value: name, label: name }))}
+				items={zones.map((name) => ({ value: name, label: name }))}
 				onchange={(name) => (zone = name)}
 			/>
 		</div>
