@@ -39,6 +39,8 @@ const BY_NEED: ReadonlySet<string> = new Set([
 ]);
 /** Two forecasts whose highest cells are so near are one, V: what drawn runs differ by. */
 const SAME_V = 0.02;
+/** A pack so near to the room's temperature is as warm as the room, °C. */
+const SAME_DEG_C = 3;
 
 const WORSE: readonly Worse[] = [
 	{
@@ -46,8 +48,9 @@ const WORSE: readonly Worse[] = [
 		of: (c) => {
 			// One that is dated ahead of now is no better for it.
 			if (!c.reading || Date.parse(c.reading.takenAt) > Date.parse(c.now)) return null;
-			// Warm when it was read, it has cooled since.
-			if ((c.reading.temperatureDegC ?? c.ambientDegC) > c.ambientDegC) return null;
+			// Warm or cold when it was read, it is as warm as the room since.
+			const readDegC = c.reading.temperatureDegC ?? c.ambientDegC;
+			if (Math.abs(readDegC - c.ambientDegC) > SAME_DEG_C) return null;
 			const takenAt = new Date(Date.parse(c.reading.takenAt) - 3 * DAY_MS).toISOString();
 			return { ...c, reading: { ...c.reading, takenAt } };
 		}
