@@ -13,7 +13,8 @@ await build({
 	entryPoints: {
 		serve: 'scripts/serve.ts',
 		'stand-in': 'stand-in/main.ts',
-		'hours-worker': 'src/lib/server/services/plan/hours-worker.ts'
+		'hours-worker': 'src/lib/server/services/plan/hours-worker.ts',
+		'prove-worker': 'src/lib/server/services/book/prove-worker.ts'
 	},
 	outdir: 'build',
 	bundle: true,

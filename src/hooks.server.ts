@@ -1,7 +1,7 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { json } from '@sveltejs/kit';
-import { app, log } from '$lib/server/app';
-import { sqliteCode } from '$lib/server/db/start-error';
+import { app, exchanges, log } from '$lib/server/app';
+import { sqliteCode, StartError } from '$lib/server/db/start-error';
 
 /** The database is opened and runs are picked up before the first request, not at it. */
 export const init: ServerInit = async () => {
@@ -16,7 +16,22 @@ export const init: ServerInit = async () => {
 };
 
 /** What a failure that nobody expected is answered with: only what is known of it is said. */
-function failureOf(error: unknown, method: string): { status: 500 | 507; message: string } {
+function failureOf(
+	error: unknown,
+	method: string,
+	exchanged: boolean
+): { status: 500 | 503 | 507; message: string } {
+	if (exchanged)
+		return {
+			status: 503,
+			message: 'Another data file was put in place meanwhile: nothing of this was done. Try again.'
+		};
+	// Its sentence names a folder of this machine, which is for whoever sits at it.
+	if (error instanceof StartError)
+		return {
+			status: 503,
+			message: 'The data file cannot be opened: the reason stands where it was started.'
+		};
 	const code = sqliteCode(error);
 	if (code === 'SQLITE_FULL')
 		return {
@@ -63,6 +78,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 		drain(event.request);
 		return json({ error: { message: WORDS[400], fields: {} } }, { status: 400 });
 	}
+	event.locals.exchanges = exchanges().ended;
 	const response = await resolve(event);
 	drain(event.request);
 	const status = event.locals.failure?.status ?? response.status;
@@ -77,7 +93,9 @@ export const handle: Handle = async ({ event, resolve }) => {
 export const handleError: HandleServerError = ({ error, event, status }) => {
 	if (status < 500) return { message: WORDS[status] ?? WORDS[400] };
 	log.error({ err: error, path: event.url.pathname }, 'request failed');
-	const failure = failureOf(error, event.request.method);
+	const { now, ended } = exchanges();
+	const exchanged = now || ended !== event.locals.exchanges;
+	const failure = failureOf(error, event.request.method, exchanged);
 	event.locals.failure = failure;
 	return { message: failure.message };
 };

@@ -102,3 +102,10 @@ test('CSV follows RFC 4180: a header, CRLF, one row a sample, as many fields as 
 	assert.equal(lines[4], '');
 	assert.ok(lines.slice(1, 4).every((l) => l.split(',').length === 7));
 });
+
+test('bytes that end too early are said to, and are not waited for', () => {
+	const bytes = packSteps(ramp(50, 2));
+	assert.throws(() => unpackSteps(bytes.subarray(0, bytes.length - 1), 50, 2), RangeError);
+	assert.throws(() => unpackSteps(bytes, 51, 2), RangeError);
+	assert.throws(() => unpackSteps(new Uint8Array(), 1e9, 3), RangeError);
+});

@@ -93,7 +93,10 @@ export function packSteps(t: Telemetry): Uint8Array {
 	return Uint8Array.from(bytes);
 }
 
-/** The inverse of {@link packSteps} for `n` samples of `cells` cells. */
+/**
+ * The inverse of {@link packSteps} for `n` samples of `cells` cells; throws where `bytes` end before
+ * them.
+ */
 export function unpackSteps(bytes: Uint8Array, n: number, cells: number): Telemetry {
 	const out = emptyTelemetry(cells);
 	let at = 0;
@@ -104,6 +107,7 @@ export function unpackSteps(bytes: Uint8Array, n: number, cells: number): Teleme
 			let zigzag = 0;
 			let place = 1;
 			for (;;) {
+				if (at >= bytes.length) throw new RangeError('samples end before their number');
 				const byte = bytes[at++];
 				zigzag += (byte & 127) * place;
 				if (byte < 128) break;

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import pino from 'pino';
 import { DEFAULT_PORT } from '../../../stand-in/spec';
 import { openDatabase, type Database } from './db/connect';
+import { StartError } from './db/start-error';
 import { AlarmClock } from './services/runs/alarms';
 import { StandInKeeper } from './link/stand-in-keeper';
 import { makeLinks, type Links } from './link/links';
@@ -50,31 +51,69 @@ async function open(): Promise<App> {
 	};
 }
 
-/** The application, opened on first use. */
+/** The application, opened on first use; where it cannot be, the next use tries again. */
 export function app(): Promise<App> {
-	held.stackTender ??= open();
-	return held.stackTender;
+	return (held.stackTender ??= forgottenIfFailed(open()));
+}
+
+function forgottenIfFailed(opening: Promise<App>): Promise<App> {
+	opening.catch(() => {
+		if (held.stackTender === opening) held.stackTender = undefined;
+	});
+	return opening;
+}
+
+let exchangesBegun = 0;
+let exchangesEnded = 0;
+
+/** How often the data file was exchanged, and whether it is being exchanged now. */
+export const exchanges = (): { ended: number; now: boolean } => ({
+	ended: exchangesEnded,
+	now: exchangesBegun > exchangesEnded
+});
+
+/** How a data file is put in the place of the one in use, and taken back. */
+export interface Exchange<T> {
+	put(file: string): Promise<T>;
+	takeBack(file: string, put: T): void;
 }
 
 /**
- * Closes everything, lets `work` exchange the data file, and opens everything again, whatever
- * came of it. Requests that come meanwhile wait for it; those that are under way are answered
- * from the old data or fail.
+ * Closes everything, exchanges the data file, and opens everything again, whatever came of it: a file
+ * that cannot be opened is taken back. Requests that come meanwhile wait for it; those that are under
+ * way are answered from the old data or fail. Throws what `put` or the opening threw.
  */
-export async function exchangeApp<T>(work: (file: string) => Promise<T>): Promise<T> {
+export async function exchangeApp<T>({ put, takeBack }: Exchange<T>): Promise<T> {
 	const before = await app();
-	let result: { value: T } | { error: unknown } | null = null;
-	held.stackTender = (async () => {
-		await before.close();
+	const { file } = before.db;
+	let result: { value: T } | { error: unknown } | undefined;
+	const anew = async (): Promise<App> => {
+		await before.close().catch((error: unknown) => log.error({ err: error }, 'closing'));
+		let value: T;
 		try {
-			result = { value: await work(before.db.file) };
+			value = await put(file);
 		} catch (error) {
 			result = { error };
+			return open();
 		}
-		return open();
-	})();
-	await held.stackTender;
-	const ended = result as unknown as { value: T } | { error: unknown };
-	if ('error' in ended) throw ended.error;
-	return ended.value;
+		try {
+			const opened = await open();
+			result = { value };
+			return opened;
+		} catch (error) {
+			takeBack(file, value);
+			const why = 'The file could not be opened in its place: what was here before is back.';
+			result = { error: new StartError(why, { cause: error }) };
+			return open();
+		}
+	};
+	exchangesBegun++;
+	try {
+		held.stackTender = forgottenIfFailed(anew());
+		await held.stackTender;
+	} finally {
+		exchangesEnded++;
+	}
+	if (!result || 'error' in result) throw result?.error;
+	return result.value;
 }

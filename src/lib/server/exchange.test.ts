@@ -3,12 +3,13 @@
  * told, put in place, and can be put back.
  */
 import assert from 'node:assert/strict';
-import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
+import { readFileSync, readdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { after, describe, test } from 'node:test';
 import { Sequelize } from 'sequelize';
 import { aDatabase, aFolder } from '../../../tests/support/database';
 import { aCharger, aPack } from '../../../tests/support/bench-chargers';
+import { OPEN_READWRITE, withHandle } from './db/sqlite';
 import { now, ok, refused } from '../../../tests/support/workshop';
 import { createCharger } from './services/chargers/chargers';
 import { addReading, createPack } from './services/packs/packs';
@@ -28,7 +29,7 @@ const named = (name: string) => {
 };
 
 describe('another data file', async () => {
-	const { app } = await import('./app');
+	const { app, exchangeApp } = await import('./app');
 	const { dropKept, exchange, keptAside, takeUpload } = await import('./exchange');
 	const { db } = await app();
 	ok(await createPack(db, named('From before')));
@@ -107,6 +108,78 @@ describe('another data file', async () => {
 			(await keptAside()).some((c) => c.name === kept.name),
 			'what was kept aside stays'
 		);
+	});
+
+	/** A backup in which somebody has done something, uploaded. */
+	async function hostile(sql: string): Promise<string> {
+		const told = ok(await takeUpload(asked(await backupWith('Hostile'))));
+		await withHandle(join(dir, told.name), OPEN_READWRITE, (handle) => handle.run(sql));
+		return told.name;
+	}
+
+	test('a backup that somebody has prepared is refused with its reason, without a path, and nothing has moved', async () => {
+		for (const [sql, says] of [
+			[
+				"CREATE TRIGGER t AFTER INSERT ON events BEGIN UPDATE packs SET condition = 'in use'; END",
+				/trigger t/
+			],
+			['DROP TABLE looks', /looks|brought up to date/],
+			["INSERT INTO migrations VALUES ('9999-later')", /a later release/]
+		] as const) {
+			const name = await hostile(sql);
+			const refusal = await exchange(name);
+			refused(refusal, 422, says);
+			assert.ok(!refusal.ok && !refusal.message.includes(dir), JSON.stringify(refusal));
+			assert.deepEqual(await packs(), ['From before']);
+			ok(await dropKept(name));
+		}
+		assert.deepEqual(beside(), []);
+	});
+
+	test('four restores at once: one is done, three are told to wait', async () => {
+		const names = await Promise.all(
+			['a', 'b', 'c', 'd'].map(async (name) => ok(await takeUpload(asked(await backupWith(name)))).name)
+		);
+		const answers = await Promise.all(names.map((name) => exchange(name)));
+		assert.deepEqual(answers.map((a) => (a.ok ? 200 : a.status)).sort(), [200, 409, 409, 409]);
+		const done = answers.findIndex((a) => a.ok);
+		assert.deepEqual(await packs(), ['abcd'[done]]);
+		const back = answers[done];
+		ok(await exchange((back.ok && back.value.keptAs) || ''));
+		assert.deepEqual(await packs(), ['From before']);
+		for (const { name } of await keptAside()) ok(await dropKept(name));
+	});
+
+	test('a file that cannot be opened once it is in place is taken back', async () => {
+		const before = readdirSync(dir).sort();
+		await assert.rejects(
+			exchangeApp({
+				put: async (file) => {
+					renameSync(file, `${file}.away`);
+					writeFileSync(file, 'spoilt');
+				},
+				takeBack: (file) => {
+					rmSync(file);
+					renameSync(`${file}.away`, file);
+				}
+			}),
+			/could not be opened in its place: what was here before is back/
+		);
+		assert.deepEqual(await packs(), ['From before']);
+		assert.deepEqual(readdirSync(dir).sort(), before);
+	});
+
+	test('where nothing can be opened the next request tries again', async () => {
+		const { db } = await app();
+		const spoil = async (file: string) => {
+			renameSync(file, `${file}.away`);
+			writeFileSync(file, 'spoilt');
+		};
+		await assert.rejects(exchangeApp({ put: spoil, takeBack: () => undefined }), /is not a database/);
+		await assert.rejects(app(), /is not a database/);
+		rmSync(db.file);
+		renameSync(`${db.file}.away`, db.file);
+		assert.deepEqual(await packs(), ['From before']);
 	});
 
 	test('only what belongs to the data may be put in place or removed, by its bare name', async () => {

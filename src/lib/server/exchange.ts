@@ -1,20 +1,22 @@
 /**
  * Another data file in the place of the one in use, while the application goes on: a backup that
- * was uploaded, or what an earlier exchange has kept aside. Who follows runs is stopped, the
- * database closed, the files exchanged by one rename, everything opened anew.
+ * was uploaded, or what an earlier exchange has kept aside. A copy of it is proved while the
+ * application goes on; then who follows runs is stopped, the database closed, the files exchanged by
+ * one rename, everything opened anew.
  */
 import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { open } from 'node:fs/promises';
-import { basename, dirname, join } from 'node:path';
+import { basename, dirname, join, sep } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { app, exchangeApp } from './app';
 import { beginsAsDatabase } from './db/companions';
 import { stamp } from './db/connect';
-import { restoreDatabase } from './db/restore';
+import { prepareBackup, putInPlace, takeBack } from './db/restore';
 import { OPEN_READONLY, withHandle } from './db/sqlite';
 import { StartError } from './db/start-error';
 import { done, missing, refuse, type Result } from './result';
+import { proveBeside } from './services/book/prove-beside';
 
 /** What a data file holds, for a person who is to choose. */
 export interface Contents {
@@ -137,24 +139,55 @@ export interface Exchanged {
 	keptAs: string | null;
 }
 
+/** What is said of a file, without the folder that it is in: a browser may be anybody's. */
+const withoutFolder = (message: string, folder: string): string => message.replaceAll(`${folder}${sep}`, '');
+
+let exchanging = false;
+
 /**
- * Puts a file that {@link keptAside} names in the place of the data. What was there is kept under
- * a name of its own.
+ * Puts a file that {@link keptAside} names in the place of the data, once it is proved that the
+ * application can be opened with it. What was there is kept under a name of its own.
  */
 export async function exchange(name: string): Promise<Result<Exchanged>> {
-	const { db } = await app();
-	const path = join(dirname(db.file), name);
-	if (name !== basename(name) || !kindOf(db.file, name) || !existsSync(path)) return missing('file');
-	const open = await db.models.Run.count({ where: { status: ['starting', 'running'] } });
-	if (open > 0)
-		return refuse(409, 'A run is going on: with other data in place nobody would follow it. End it first.');
+	// Looked at and set without a pause in between: one at a time.
+	if (exchanging) return refuse(409, 'Another file is being put in place: wait until it is.');
+	exchanging = true;
 	try {
-		const { keptAs } = await exchangeApp((file) => restoreDatabase(path, file));
-		// What was uploaded is in place now; what was kept aside stays until a person removes it.
-		if (kindOf(db.file, name) === 'uploaded') rmSync(path, { force: true });
-		return done({ keptAs: keptAs && basename(keptAs) });
+		return await exchangeOne(name);
+	} finally {
+		exchanging = false;
+	}
+}
+
+async function exchangeOne(name: string): Promise<Result<Exchanged>> {
+	const { db } = await app();
+	const folder = dirname(db.file);
+	const path = join(folder, name);
+	if (name !== basename(name) || !kindOf(db.file, name) || !existsSync(path)) return missing('file');
+	const runsGoOn = async () =>
+		(await db.models.Run.count({ where: { status: ['starting', 'running'] } })) > 0
+			? refuse(409, 'A run is going on: with other data in place nobody would follow it. End it first.')
+			: null;
+	const early = await runsGoOn();
+	if (early) return early;
+	try {
+		const prepared = await prepareBackup(path, db.file, proveBeside);
+		try {
+			// One may have been started while the file was proved.
+			const late = await runsGoOn();
+			if (late) return late;
+			const { keptAs } = await exchangeApp({
+				put: (file) => putInPlace(prepared, file),
+				takeBack: (file, put) => takeBack(file, put.keptAs)
+			});
+			// What was uploaded is in place now; what was kept aside stays until a person removes it.
+			if (kindOf(db.file, name) === 'uploaded') rmSync(path, { force: true });
+			return done({ keptAs: keptAs && basename(keptAs) });
+		} finally {
+			prepared.drop();
+		}
 	} catch (error) {
-		if (error instanceof StartError) return refuse(422, error.message);
+		if (error instanceof StartError) return refuse(422, withoutFolder(error.message, folder));
 		throw error;
 	}
 }

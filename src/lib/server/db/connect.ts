@@ -13,6 +13,7 @@ import { takeLock, type Lock } from './lock';
 import { migrate, type Migration } from './migrate';
 import { defineModels, type Models } from './models';
 import { PackKeeper, type Stamps } from './pack-keeper';
+import { mustBeOurs } from './schema';
 import { OPEN_CREATE, OPEN_READONLY, OPEN_READWRITE, withHandle } from './sqlite';
 import { asStartError, damaged, StartError } from './start-error';
 import { WriteQueue } from './write-queue';
@@ -67,6 +68,8 @@ export interface OpenOptions {
 	/** Called with every statement of the writing connection before it is run. */
 	trace?: (sql: string) => void;
 	migrations?: Record<string, Migration>;
+	/** Triggers and views are looked at afterwards, by whoever opens it. */
+	unlooked?: boolean;
 }
 
 /** Connections that read at once: a long question must not hold up the short ones. */
@@ -208,6 +211,7 @@ async function open(file: string, lock: Lock, options: OpenOptions): Promise<Dat
 			beforeUpgrade: async (next) =>
 				void remarks.push(`The data as it was before the upgrade is kept in ${await keepBefore(file, next)}.`)
 		});
+		if (!options.migrations && !options.unlooked) await mustBeOurs(writer, file);
 		await markGeneration(writer, lock);
 		const reader = await openReader(file);
 		opened.push(reader);

@@ -96,7 +96,10 @@ async function whole(sequelize: Sequelize, change: () => Promise<void>, note: ()
 			await change();
 			await note();
 			const loose = await sequelize.query('PRAGMA foreign_key_check', { type: QueryTypes.SELECT });
-			if (loose.length > 0) throw new Error(`a reference would be left loose: ${JSON.stringify(loose[0])}`);
+			if (loose.length > 0)
+				throw new StartError(
+					`The data file could not be brought up to date: a reference would be left loose (${JSON.stringify(loose[0])}). It is left as it is: bring a backup back with "npm run restore".`
+				);
 			await sequelize.query('COMMIT');
 		} catch (error) {
 			await sequelize.query('ROLLBACK').catch(() => undefined);

@@ -14,19 +14,22 @@ import {
 	truncateSync,
 	writeFileSync
 } from 'node:fs';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { aFolder } from '../../../../tests/support/database';
 import { generationOnDisk } from './companions';
 import { openDatabase, type Database } from './connect';
 import { ownerOf, takeLock } from './lock';
-import { restoreDatabase } from './restore';
+import { prepareBackup, putInPlace, restoreDatabase, takeBack } from './restore';
 import { asStartError, sqliteCode, StartError } from './start-error';
 
 const set = (db: Database, key: string) =>
 	db.write((tx) => tx.models.Preference.upsert({ key, value: { key } }));
 const keys = async (db: Database) =>
 	(await db.models.Preference.findAll({ order: [['key', 'ASC']] })).map((row) => row.get('key'));
+
+/** What a copy is proved by has tests of its own. */
+const asItIs = async (): Promise<void> => undefined;
 
 describe('opening a data file', () => {
 	let folder: ReturnType<typeof aFolder>;
@@ -79,7 +82,7 @@ describe('opening a data file', () => {
 			assert.equal(error.name, 'StartError');
 			return error.message.includes(`process ${owner.pid}`);
 		});
-		await assert.rejects(restoreDatabase(await fileWith(), file), /is open in another Stack Tender/);
+		await assert.rejects(restoreDatabase(await fileWith(), file, asItIs), /is open in another Stack Tender/);
 		await owner.kill();
 		assert.deepEqual(await keysIn(file), ['theirs'], 'what was confirmed before the kill is there');
 	});
@@ -142,19 +145,45 @@ describe('opening a data file', () => {
 		killedOutsideTheLog(file);
 		assert.deepEqual(await keysIn(file), names);
 		killedOutsideTheLog(file);
-		const { keptAs } = await restoreDatabase(await fileWith('new'), file);
+		const { keptAs } = await restoreDatabase(await fileWith('new'), file, asItIs);
 		assert.deepEqual(await keysIn(file), ['new'], 'the journal of the one before is not played into it');
 		assert.deepEqual(await keysIn(keptAs!), names);
 	});
 
 	test('a restore that was killed half-way leaves nothing that the next one would take up', async () => {
-		const names = Array.from({ length: 300 }, (_, k) => `name ${1000 + k}`);
 		const file = await fileWith('mine');
-		const coming = await fileWith(...names);
-		killedOutsideTheLog(coming);
-		for (const tail of ['', '-journal']) copyFileSync(coming + tail, `${file}.coming${tail}`);
-		await restoreDatabase(await fileWith('new'), file);
+		const half = join(folder.dir, `.${basename(file)}-copy-killed`);
+		mkdirSync(half);
+		writeFileSync(join(half, 'coming.sqlite'), 'half a copy');
+		await restoreDatabase(await fileWith('new'), file, asItIs);
 		assert.deepEqual(await keysIn(file), ['new']);
+		assert.ok(!existsSync(half));
+	});
+
+	test('a copy that is not proved is not put in place and leaves nothing', async () => {
+		const file = await fileWith('mine');
+		const says = new StartError('It is not ours.');
+		await assert.rejects(
+			restoreDatabase(await fileWith('new'), file, async () => Promise.reject(says)),
+			says
+		);
+		assert.deepEqual(await keysIn(file), ['mine']);
+		assert.deepEqual(
+			readdirSync(folder.dir).filter((name) => name.includes('-copy-')),
+			[]
+		);
+	});
+
+	test('what was put in place and cannot be opened is taken back', async () => {
+		const file = await fileWith('mine');
+		const prepared = await prepareBackup(await fileWith('new'), file, asItIs);
+		const { keptAs } = await putInPlace(prepared, file);
+		prepared.drop();
+		writeFileSync(file, 'spoilt');
+		takeBack(file, keptAs);
+		assert.deepEqual(await keysIn(file), ['mine']);
+		takeBack(file, null);
+		assert.ok(!existsSync(file), 'where nothing was before, nothing is');
 	});
 
 	test('a copy carries no mark of where it was made, so that it is never taken for the file it was made from', async () => {
@@ -214,14 +243,14 @@ describe('opening a data file', () => {
 		const file = newFile();
 		const owner = await holder(file, 'old one', 'old two');
 		await owner.kill();
-		const { keptAs } = await restoreDatabase(await fileWith('new'), file);
+		const { keptAs } = await restoreDatabase(await fileWith('new'), file, asItIs);
 		assert.deepEqual(await keysIn(file), ['new']);
 		assert.deepEqual(await keysIn(keptAs!), ['old one', 'old two'], 'what was only in the log is in it');
 		const fresh = newFile();
-		assert.equal((await restoreDatabase(file, fresh)).keptAs, null);
+		assert.equal((await restoreDatabase(file, fresh, asItIs)).keptAs, null);
 		assert.deepEqual(await keysIn(fresh), ['new']);
 		const elsewhere = join(folder.dir, 'a folder', 'of its own', 'data.sqlite');
-		assert.equal((await restoreDatabase(file, elsewhere)).keptAs, null);
+		assert.equal((await restoreDatabase(file, elsewhere, asItIs)).keptAs, null);
 		assert.deepEqual(await keysIn(elsewhere), ['new'], 'where there was no folder yet');
 	});
 
@@ -231,7 +260,7 @@ describe('opening a data file', () => {
 		await owner.kill();
 		writeFileSync(file, 'damaged beyond recognition');
 		const log = readFileSync(`${file}-wal`);
-		const { keptAs } = await restoreDatabase(await fileWith('new'), file);
+		const { keptAs } = await restoreDatabase(await fileWith('new'), file, asItIs);
 		assert.deepEqual(await keysIn(file), ['new']);
 		assert.equal(readFileSync(keptAs!, 'utf8'), 'damaged beyond recognition');
 		const kept = readdirSync(folder.dir).filter((name) => name.startsWith(file.split('/').at(-1)!));
@@ -263,9 +292,12 @@ describe('opening a data file', () => {
 			[file, /is the data file itself/]
 		];
 		for (const [backup, says] of refusedFor)
-			await assert.rejects(restoreDatabase(backup, file), { name: 'StartError', message: says });
+			await assert.rejects(restoreDatabase(backup, file, asItIs), { name: 'StartError', message: says });
 		assert.deepEqual(readFileSync(file), before);
-		assert.ok(!existsSync(`${file}.coming`));
+		assert.deepEqual(
+			readdirSync(folder.dir).filter((name) => name.includes('-copy-')),
+			[]
+		);
 	});
 
 	test('copies that were being handed out when an owner was killed are removed by the next', async () => {

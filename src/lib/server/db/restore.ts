@@ -1,5 +1,5 @@
 /**
- * Puts a backup in the place of the data file. The backup is proved first, what is there is kept
+ * Puts a backup in the place of the data file. A copy of it is proved first, what is there is kept
  * aside with its log, and the exchange itself is one rename: after a kill at any moment the file
  * in place is a whole one.
  */
@@ -11,12 +11,14 @@ import {
 	closeSync,
 	linkSync,
 	mkdirSync,
+	mkdtempSync,
 	openSync,
+	realpathSync,
 	renameSync,
 	rmSync,
 	statSync
 } from 'node:fs';
-import { dirname, resolve } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { copyDatabase, stamp } from './connect';
 import { beginsAsDatabase, COMPANIONS, removeDatabase, setForeignLogAside } from './companions';
 import { takeLock } from './lock';
@@ -83,29 +85,81 @@ async function keepAside(file: string): Promise<string | null> {
 	return aside;
 }
 
+/** Throws a {@link StartError} where the data file `file` cannot take the place of the data. */
+export type Prove = (file: string) => Promise<void>;
+
+/** A proved copy of a backup beside the data file; `drop` removes it, or what is left of it. */
+export interface Prepared {
+	file: string;
+	drop(): void;
+}
+
 /**
- * Restores `backup` into `file`; throws a {@link StartError} and changes nothing where the backup
- * is not whole or the file is in use. Answers with the name under which the data of before is
- * kept, null where there was none.
+ * Copies `backup` beside the data file `file`, which goes on being used, and proves the copy; throws a
+ * {@link StartError} and leaves nothing behind where it is not whole.
  */
-export async function restoreDatabase(backup: string, file: string): Promise<{ keptAs: string | null }> {
+export async function prepareBackup(backup: string, file: string, prove: Prove): Promise<Prepared> {
 	try {
-		if (resolve(backup) === resolve(file)) throw new StartError(`${backup} is the data file itself.`);
+		if (existsSync(backup) && existsSync(file) && realpathSync(backup) === realpathSync(file))
+			throw new StartError(`${backup} is the data file itself.`);
 		await mustBeBackup(backup);
 		mkdirSync(dirname(file), { recursive: true });
+		const folder = mkdtempSync(join(dirname(file), `.${basename(file)}-copy-`));
+		const drop = () => rmSync(folder, { recursive: true, force: true });
+		try {
+			const coming = join(folder, 'coming.sqlite');
+			await copyDatabase(backup, coming);
+			await prove(coming);
+			settle(coming);
+			return { file: coming, drop };
+		} catch (error) {
+			drop();
+			throw error;
+		}
+	} catch (error) {
+		throw asStartError(error, file);
+	}
+}
+
+/**
+ * Puts a prepared file in the place of `file`, which nobody has open; throws a {@link StartError} and
+ * changes nothing where it is in use. Answers with the name under which the data of before is kept,
+ * null where there was none.
+ */
+export async function putInPlace(prepared: Prepared, file: string): Promise<{ keptAs: string | null }> {
+	try {
 		const lock = await takeLock(file);
 		try {
-			const coming = `${file}.coming`;
-			removeDatabase(coming);
-			await copyDatabase(backup, coming);
-			settle(coming);
 			const keptAs = await keepAside(file);
-			renameSync(coming, file);
+			renameSync(prepared.file, file);
 			return { keptAs };
 		} finally {
 			await lock.release();
 		}
 	} catch (error) {
 		throw asStartError(error, file);
+	}
+}
+
+/**
+ * Takes a {@link putInPlace} back after it turned out that the file in place cannot be opened: what was
+ * kept aside stands there again.
+ */
+export function takeBack(file: string, keptAs: string | null): void {
+	removeDatabase(file);
+	if (keptAs !== null) renameSync(keptAs, file);
+}
+
+/** Restores `backup` into `file`, proved by `prove`: {@link prepareBackup} and {@link putInPlace}. */
+export async function restoreDatabase(
+	backup: string,
+	file: string,
+	prove: Prove
+): Promise<{ keptAs: string | null }> {
+	const prepared = await prepareBackup(backup, file, prove);
+	try {
+		return await putInPlace(prepared, file);
+	} finally {
+		prepared.drop();
 	}
 }

@@ -41,7 +41,14 @@ export function asStartError(error: unknown, file: string): unknown {
 		EEXIST: `${file} cannot be made: a part of its path is not a folder.`,
 		ENOTDIR: `${file} cannot be opened: a part of its path is not a folder.`
 	};
-	return why[code] ? new StartError(why[code], { cause: error }) : error;
+	if (why[code]) return new StartError(why[code], { cause: error });
+	// Any other refusal of the database: what stands in the file is not what this release expects.
+	if (!code.startsWith('SQLITE_')) return error;
+	const said = error instanceof Error ? error.message.replace(/^SQLITE_\w+: /, '') : code;
+	return new StartError(
+		`${file} is not made as Stack Tender makes it (${said}). It is left as it is: bring a backup back with "npm run restore".`,
+		{ cause: error }
+	);
 }
 
 export const damaged = (file: string): string =>

@@ -24,11 +24,15 @@ const CHUNK_SAMPLES = 1800;
 const mark = (version: number): number => (version << 3) | 6;
 const IN_STEPS = mark(2);
 
-function decode(row: ChunkRow): Telemetry {
+/** No full chunk is near so large unpacked, bytes. */
+const UNPACKED = { maxOutputLength: 4 * 2 ** 20 };
+
+/** The samples of a chunk; throws where its bytes do not hold as many as it says. */
+export function decode(row: ChunkRow): Telemetry {
 	const data = row.get('data');
 	if (data[0] === IN_STEPS)
-		return unpackSteps(inflateRawSync(data.subarray(1)), row.get('samples'), row.get('cells'));
-	const raw = inflateRawSync(data);
+		return unpackSteps(inflateRawSync(data.subarray(1), UNPACKED), row.get('samples'), row.get('cells'));
+	const raw = inflateRawSync(data, UNPACKED);
 	// The floats need an aligned buffer of their own; the inflated one may start anywhere.
 	const floats = new Float32Array(new Uint8Array(raw).buffer);
 	return unpackColumns(floats, row.get('samples'), row.get('cells'));
