@@ -5,7 +5,7 @@ import { proveDataFile } from '../src/lib/server/services/book/prove';
 
 const [backup, file] = process.argv.slice(2);
 await inOneSentence(async () => {
-	const { keptAs } = await restoreDatabase(backup, file, proveDataFile);
+	const { keptAs } = await restoreDatabase(backup, file, (copy) => proveDataFile(copy));
 	console.log(`${file} now holds what ${backup} held.`);
 	if (keptAs) console.log(`What was there before is kept in ${keptAs}.`);
 });

@@ -9,6 +9,7 @@ import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { By } from 'selenium-webdriver';
 import { PHONE } from '../support/browser';
+import { OPEN_READWRITE, withHandle } from '../../src/lib/server/db/sqlite';
 import { DemoBench } from './demo-bench';
 import type { Person } from './page';
 
@@ -258,6 +259,27 @@ describe('the book', () => {
 				).status,
 				404
 			);
+	});
+
+	test('a backup that somebody has prepared is refused with its reason, and what is here is untouched', async () => {
+		const before = await names();
+		const path = file(
+			'prepared.sqlite',
+			Buffer.from(await (await fetch(`${bench.app.base}/api/v1/backup`)).arrayBuffer())
+		);
+		await withHandle(path, OPEN_READWRITE, (handle) =>
+			handle.run(
+				"CREATE TRIGGER healed AFTER INSERT ON events BEGIN UPDATE packs SET condition = 'in service'; END"
+			)
+		);
+		await person.goTo('/house/out-and-in');
+		await give('Restore a backup', path);
+		await person.sees('Put this in the place of what is here?');
+		await inDialog('Put in place');
+		await person.sees('This file cannot take the place of the data');
+		await person.sees('the trigger healed is not ours');
+		assert.deepEqual(await names(), before);
+		assert.equal((await person.driver.findElements(By.css('[data-back]'))).length, 0);
 	});
 
 	test('on a phone nothing is wider than the screen', async () => {

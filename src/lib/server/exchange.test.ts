@@ -30,7 +30,8 @@ const named = (name: string) => {
 
 describe('another data file', async () => {
 	const { app, exchangeApp } = await import('./app');
-	const { dropKept, exchange, keptAside, takeUpload } = await import('./exchange');
+	const { cancelExchange, dropKept, exchange, exchangeProgress, keptAside, takeUpload } =
+		await import('./exchange');
 	const { db } = await app();
 	ok(await createPack(db, named('From before')));
 	after(async () => {
@@ -148,6 +149,19 @@ describe('another data file', async () => {
 		ok(await exchange((back.ok && back.value.keptAs) || ''));
 		assert.deepEqual(await packs(), ['From before']);
 		for (const { name } of await keptAside()) ok(await dropKept(name));
+	});
+
+	test('left while its file is looked at, nothing is put in place', async () => {
+		refused(cancelExchange(), 404, /Nothing is being put in place/);
+		const { name } = ok(await takeUpload(asked(await backupWith('Left'))));
+		const going = exchange(name);
+		assert.equal(exchangeProgress().share, 0);
+		ok(cancelExchange());
+		refused(await going, 422, /Cancelled: nothing was put in place/);
+		assert.equal(exchangeProgress().share, null);
+		assert.deepEqual(await packs(), ['From before']);
+		ok(await dropKept(name));
+		assert.deepEqual(beside(), []);
 	});
 
 	test('a file that cannot be opened once it is in place is taken back', async () => {

@@ -12,7 +12,7 @@ import { pipeline } from 'node:stream/promises';
 import { app, exchangeApp } from './app';
 import { beginsAsDatabase } from './db/companions';
 import { stamp } from './db/connect';
-import { prepareBackup, putInPlace, takeBack } from './db/restore';
+import { prepareBackup, putInPlace, takeBack, type Prove } from './db/restore';
 import { OPEN_READONLY, withHandle } from './db/sqlite';
 import { StartError } from './db/start-error';
 import { done, missing, refuse, type Result } from './result';
@@ -142,7 +142,18 @@ export interface Exchanged {
 /** What is said of a file, without the folder that it is in: a browser may be anybody's. */
 const withoutFolder = (message: string, folder: string): string => message.replaceAll(`${folder}${sep}`, '');
 
-let exchanging = false;
+/** The exchange that goes on: how much of its file has been looked at, and how to leave it. */
+let going: { share: number; stop: AbortController } | null = null;
+
+/** How far the exchange that goes on is, 0 to 1; null while none does. */
+export const exchangeProgress = (): { share: number | null } => ({ share: going && going.share });
+
+/** Leaves an exchange whose file is still being looked at; what has begun to change goes on to its end. */
+export function cancelExchange(): Result<{ share: number | null }> {
+	if (!going) return refuse(404, 'Nothing is being put in place.');
+	going.stop.abort();
+	return done(exchangeProgress());
+}
 
 /**
  * Puts a file that {@link keptAside} names in the place of the data, once it is proved that the
@@ -150,16 +161,18 @@ let exchanging = false;
  */
 export async function exchange(name: string): Promise<Result<Exchanged>> {
 	// Looked at and set without a pause in between: one at a time.
-	if (exchanging) return refuse(409, 'Another file is being put in place: wait until it is.');
-	exchanging = true;
+	if (going) return refuse(409, 'Another file is being put in place: wait until it is.');
+	const here = (going = { share: 0, stop: new AbortController() });
 	try {
-		return await exchangeOne(name);
+		return await exchangeOne(name, (file) =>
+			proveBeside(file, (share) => void (here.share = share), here.stop.signal)
+		);
 	} finally {
-		exchanging = false;
+		going = null;
 	}
 }
 
-async function exchangeOne(name: string): Promise<Result<Exchanged>> {
+async function exchangeOne(name: string, prove: Prove): Promise<Result<Exchanged>> {
 	const { db } = await app();
 	const folder = dirname(db.file);
 	const path = join(folder, name);
@@ -171,7 +184,7 @@ async function exchangeOne(name: string): Promise<Result<Exchanged>> {
 	const early = await runsGoOn();
 	if (early) return early;
 	try {
-		const prepared = await prepareBackup(path, db.file, proveBeside);
+		const prepared = await prepareBackup(path, db.file, prove);
 		try {
 			// One may have been started while the file was proved.
 			const late = await runsGoOn();

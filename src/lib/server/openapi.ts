@@ -371,6 +371,12 @@ const OPERATIONS: Operation[] = [
 		summary: 'Upload a backup; it is put in place by a second act',
 		status: 201
 	},
+	{
+		path: '/kept/exchange',
+		method: 'get',
+		summary: 'How much of the file that is being put in place has been looked at, 0 to 1; null without one'
+	},
+	{ path: '/kept/exchange', method: 'delete', summary: 'Leave it while it is still being looked at' },
 	{ path: '/kept/{name}', method: 'put', summary: 'Put a file in the place of the data, which is kept' },
 	{ path: '/kept/{name}', method: 'delete', summary: 'Remove a file that was kept aside' },
 	{

@@ -37,11 +37,22 @@
 		await invalidateAll();
 		asked = sent.value as Contents;
 	}
+	/** How much of the file that is being put in place has been looked at; null where none is. */
+	let looked = $state<number | null>(null);
+	const LOOK_MS = 700;
 	async function put(name: string, said: string) {
 		asked = null;
+		wrong = '';
 		busy = true;
+		looked = 0;
+		const looking = setInterval(async () => {
+			const told = await send<{ share: number | null }>('GET', '/kept/exchange');
+			if (busy && told.ok && told.value.share !== null) looked = told.value.share;
+		}, LOOK_MS);
 		const sent = await send<Exchanged>('PUT', `/kept/${encodeURIComponent(name)}`, {});
+		clearInterval(looking);
 		busy = false;
+		looked = null;
 		if (!sent.ok) return void (wrong = sent.message);
 		back = sent.value.keptAs ? { said, name: sent.value.keptAs } : null;
 		await invalidateAll();
@@ -107,7 +118,15 @@
 			<button class="link" onclick={() => under?.cancel()}>cancel</button>
 		</div>
 	{/if}
-	{#if busy}<p class="mt-3" role="status">Putting it in place: the book is closed for a moment …</p>{/if}
+	{#if busy}
+		<div class="mt-3 flex flex-wrap items-center gap-3" role="status" data-looked>
+			<Progress class="w-[14rem]" label="Looking through the file" done={looked ?? 0} />
+			<span class="quiet"
+				>Every row of it is looked at before it is put in place; the rest goes on meanwhile.</span
+			>
+			<button class="link" onclick={() => void send('DELETE', '/kept/exchange')}>cancel</button>
+		</div>
+	{/if}
 	{#if back}{@const b = back}
 		<p class="mt-3 flex flex-wrap items-center gap-3 border-l-2 border-act pl-3" role="status" data-back>
 			{b.said}

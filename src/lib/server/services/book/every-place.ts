@@ -22,36 +22,57 @@ import { programsOf } from '../programs/programs';
 const MONTHS = 3;
 const PAGE = 40;
 
-/** Throws what reading throws; `now`: ISO 8601. */
-export async function readEveryPlace(db: Database, now: string): Promise<void> {
-	await judgeAll(db);
-	await getPreferences(db);
-	await listPacks(db, now);
-	await channelStates(db);
-	await alarmsNow(db, now);
-	await lastEnded(db, 5);
-	await toMeasureAgain(db, now);
-	await toPutBack(db);
-	await listRuns(db, { limit: PAGE, offset: 0 });
-	await monthsOf(db, {});
-	for (const { id } of await kindsOf(db)) await pileOf(db, id, now);
-	for (const pack of await allPacks(db)) {
-		await packAgeing(db, pack, now);
-		await programsOf(db, pack.id);
-	}
-	for (const { id } of await listChargers(db)) {
-		await slotsOf(db, id);
-		await taughtOf(db, id);
-	}
-	await listSupplies(db);
-	await listCases(db);
-	await progress(db);
-	await listPlans(db);
-	await nextInPlan(db, now);
-	const plan = await currentPlan(db, now);
-	if (plan) {
+/** The past of so many packs is summed up: what may be wrong with a row was looked at before. */
+const AGED = 12;
+
+/** Throws what reading throws; `now`: ISO 8601; `tell` is told how much has been read, 0 to 1. */
+export async function readEveryPlace(
+	db: Database,
+	now: string,
+	tell: (share: number) => void = () => undefined
+): Promise<void> {
+	const ofPacks = async () => {
+		for (const { id } of await kindsOf(db)) await pileOf(db, id, now);
+		for (const [k, pack] of (await allPacks(db)).entries()) {
+			if (k < AGED) await packAgeing(db, pack, now);
+			await programsOf(db, pack.id);
+		}
+	};
+	const ofChargers = async () => {
+		for (const { id } of await listChargers(db)) {
+			await slotsOf(db, id);
+			await taughtOf(db, id);
+		}
+	};
+	const ofPlans = async () => {
+		await listPlans(db);
+		await nextInPlan(db, now);
+		const plan = await currentPlan(db, now);
+		if (!plan) return;
 		await standingOf(db, plan, now);
 		await groundOf(db, plan, now);
+	};
+	const reads: readonly (() => Promise<unknown>)[] = [
+		() => judgeAll(db),
+		() => getPreferences(db),
+		() => listPacks(db, now),
+		() => channelStates(db),
+		() => alarmsNow(db, now),
+		() => lastEnded(db, 5),
+		() => toMeasureAgain(db, now),
+		() => toPutBack(db),
+		() => listRuns(db, { limit: PAGE, offset: 0 }),
+		() => monthsOf(db, {}),
+		ofPacks,
+		ofChargers,
+		() => listSupplies(db),
+		() => listCases(db),
+		() => progress(db),
+		ofPlans,
+		() => season(db, now, MONTHS)
+	];
+	for (const [k, read] of reads.entries()) {
+		await read();
+		tell((k + 1) / reads.length);
 	}
-	await season(db, now, MONTHS);
 }

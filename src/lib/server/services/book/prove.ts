@@ -33,8 +33,14 @@ const OF_ANOTHER_SHAPE: ReadonlySet<z.core.$ZodIssue['code']> = new Set([
 	'unrecognized_keys'
 ]);
 
-async function proveRows(db: Database): Promise<void> {
-	for (const name of ORDER) {
+/** Told how much has been looked at, 0 to 1, by rough shares of the time. */
+export type Tell = (share: number) => void;
+
+const SHARES = { opened: 0.05, rows: 0.35, samples: 0.55 };
+
+async function proveRows(db: Database, tell: Tell): Promise<void> {
+	for (const [k, name] of ORDER.entries()) {
+		tell(SHARES.opened + ((SHARES.rows - SHARES.opened) * k) / ORDER.length);
 		const schema = rowSchema(name);
 		for await (const rows of rowsOf(db, name))
 			for (const row of rows) {
@@ -51,8 +57,10 @@ async function proveRows(db: Database): Promise<void> {
 /** Chunks unpacked at once. */
 const CHUNKS = 50;
 
-async function proveSamples(db: Database): Promise<void> {
+async function proveSamples(db: Database, tell: Tell): Promise<void> {
+	const all = await db.models.TelemetryChunk.count();
 	for (let offset = 0; ; offset += CHUNKS) {
+		tell(SHARES.rows + (SHARES.samples - SHARES.rows) * Math.min(1, offset / Math.max(1, all)));
 		const chunks = await db.models.TelemetryChunk.findAll({ order: [['id', 'ASC']], limit: CHUNKS, offset });
 		for (const chunk of chunks)
 			try {
@@ -74,11 +82,12 @@ async function proveRecord(db: Database): Promise<void> {
 }
 
 /**
- * Proves the data file `file`, at the moment `now` (ISO 8601), and leaves it up to date and without mark
+ * Proves the data file `file` and leaves it up to date and without mark
  * or log; throws a {@link StartError} that says why it cannot be used. What was computed from the rows
  * and kept beside them is emptied: it is computed anew, not believed.
  */
-export async function proveDataFile(file: string, now = new Date().toISOString()): Promise<void> {
+export async function proveDataFile(file: string, tell: Tell = () => undefined): Promise<void> {
+	const now = new Date().toISOString();
 	let db: Database;
 	try {
 		db = await openDatabase(file, { unlooked: true });
@@ -96,18 +105,18 @@ export async function proveDataFile(file: string, now = new Date().toISOString()
 		});
 		if (loose) refuse(`a row of ${loose.table} refers to one of ${loose.parent} that is not there`);
 		try {
-			await proveRows(db);
+			await proveRows(db, tell);
 		} catch (error) {
 			if (error instanceof StartError) throw error;
 			refuse('a row of it cannot be read', error);
 		}
-		await proveSamples(db);
+		await proveSamples(db, tell);
 		await proveRecord(db);
 		await db.write(async (tx) => {
 			await tx.sequelize.query('DELETE FROM run_judgements');
 		});
 		try {
-			await readEveryPlace(db, now);
+			await readEveryPlace(db, now, (share) => tell(SHARES.samples + (1 - SHARES.samples) * share));
 		} catch (error) {
 			refuse('a place of the application cannot be shown with it', error);
 		}
