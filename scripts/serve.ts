@@ -4,12 +4,15 @@
  * listens on loopback; on addresses of the local network only where they are named, and there
  * behind a passphrase.
  */
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import { createServer as createSecureServer } from 'node:https';
 import compression from 'compression';
 import { HEADERS, ownHosts, PLAIN_POLICY, turnedAway } from '../src/lib/server/gate';
+import { Devices, holdDevices } from '../src/lib/server/lan/devices';
 import { Door } from '../src/lib/server/lan/door';
+import { addressKey } from '../src/lib/server/lan/tries';
 import { readPassphrase } from '../src/lib/server/lan/passphrase';
 import { inOneSentence, StartError } from '../src/lib/server/db/start-error';
 
@@ -58,18 +61,44 @@ function lanListeners(port: number): Listener[] {
 	const addresses = (STACK_TENDER_LAN ?? '').split(',').filter(Boolean);
 	if (addresses.length === 0) return [];
 	const file = STACK_TENDER_PASSPHRASE_FILE ?? '';
-	if (!readPassphrase(file))
-		throw new StartError('There is no passphrase: beyond this machine nobody is let in without one.');
+	const passphrase = readPassphrase(file);
+	if (!passphrase)
+		throw new StartError(
+			existsSync(file)
+				? `What is kept of the passphrase in ${file} is broken: set it anew with "npm start -- --lan --new-passphrase".`
+				: 'There is no passphrase: beyond this machine nobody is let in without one.'
+		);
 	if (!STACK_TENDER_CERT !== !STACK_TENDER_KEY)
 		throw new StartError('A certificate and its key belong together: name both.');
 	const tls =
 		STACK_TENDER_CERT && STACK_TENDER_KEY
 			? { cert: named(STACK_TENDER_CERT, 'certificate'), key: named(STACK_TENDER_KEY, 'key') }
 			: null;
-	const door = new Door(file);
+	const devices = new Devices(join(dirname(file), 'devices.json'), passphrase.hash);
+	holdDevices(devices);
+	const door = new Door(file, devices);
 	const names = (process.env.STACK_TENDER_LAN_NAMES ?? '').split(',').filter(Boolean);
 	const hosts = new Set([...addresses, ...names].map((name) => `${name.toLowerCase()}:${port}`));
 	return addresses.map((address) => ({ address, port, hosts, door, tls }));
+}
+
+/** So many connections of one address at once; a phone that shows pages uses a dozen. */
+const CONNECTIONS = 64;
+
+/** Keeps one address from using up what this process may have open. */
+function limitConnections(server: Server): void {
+	const open = new Map<string, number>();
+	server.on('connection', (socket) => {
+		const from = addressKey(socket.remoteAddress ?? '');
+		const count = (open.get(from) ?? 0) + 1;
+		open.set(from, count);
+		socket.once('close', () => {
+			const left = (open.get(from) ?? 1) - 1;
+			if (left > 0) open.set(from, left);
+			else open.delete(from);
+		});
+		if (count > CONNECTIONS) socket.destroy();
+	});
 }
 
 function serverFor({ hosts, door, tls }: Listener, handler: Handler): Server {
@@ -96,7 +125,9 @@ function serverFor({ hosts, door, tls }: Listener, handler: Handler): Server {
 		);
 	};
 	try {
-		return tls ? (createSecureServer(tls, listener) as unknown as Server) : createServer(listener);
+		const server = tls ? (createSecureServer(tls, listener) as unknown as Server) : createServer(listener);
+		if (door) limitConnections(server);
+		return server;
 	} catch (error) {
 		throw new StartError(`The certificate and its key do not fit: ${(error as Error).message}.`);
 	}

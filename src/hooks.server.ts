@@ -80,6 +80,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 	}
 	event.locals.exchanges = exchanges().ended;
 	const response = await resolve(event);
+	// What is true now is not kept by a browser; a file says for itself how long it is.
+	if (api && !response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
 	drain(event.request);
 	const status = event.locals.failure?.status ?? response.status;
 	if (!api || status < 400 || (isJson(response) && !event.locals.failure))
@@ -87,7 +89,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 			? response
 			: new Response(response.body, { status, headers: response.headers });
 	const message = event.locals.failure?.message ?? WORDS[status] ?? 'This was not done.';
-	return json({ error: { message, fields: {} } }, { status });
+	return json({ error: { message, fields: {} } }, { status, headers: { 'cache-control': 'no-store' } });
 };
 
 export const handleError: HandleServerError = ({ error, event, status }) => {

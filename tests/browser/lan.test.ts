@@ -4,7 +4,7 @@
  */
 import assert from 'node:assert/strict';
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
@@ -178,6 +178,29 @@ describe('over the local network', () => {
 		}
 	});
 
+	test('a restart ends no session; a device is listed at the bench and forgotten by a press', async () => {
+		await app.kill();
+		await app.start();
+		await person.goTo('/packs');
+		await person.sees('Skua cutter');
+		const desk = await openBrowser({ width: 1280, height: 800 });
+		try {
+			const bench = new Person(desk.driver, app.base);
+			await bench.goTo('/house/labels');
+			await bench.sees('Devices that have entered');
+			await bench.press('button', 'Forget it');
+			await desk.driver.wait(
+				async () => (await desk.driver.findElements(By.css('[data-devices]'))).length === 0,
+				10_000
+			);
+		} finally {
+			await desk.close();
+		}
+		await browser.driver.get(`${far()}/packs`);
+		await enter(person, WORDS);
+		await person.sees('Skua cutter');
+	});
+
 	test('the session is ended from the phone, and it must enter anew', async () => {
 		// The page that asks is none of the application's own.
 		const asked = () =>
@@ -275,6 +298,14 @@ test('beyond loopback nothing is listened on without a passphrase', async () => 
 				env: { STACK_TENDER_LAN: LAN, STACK_TENDER_PASSPHRASE_FILE: join(folder, 'none.json') }
 			}),
 			/ended by itself/
+		);
+		writeFileSync(join(folder, 'broken.json'), '{"v":1');
+		await assert.rejects(
+			startApp({
+				quiet: true,
+				env: { STACK_TENDER_LAN: LAN, STACK_TENDER_PASSPHRASE_FILE: join(folder, 'broken.json') }
+			}),
+			/ended by itself[\s\S]*is broken: set it anew/
 		);
 	} finally {
 		rmSync(folder, { recursive: true, force: true });

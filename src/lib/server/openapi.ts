@@ -371,6 +371,8 @@ const OPERATIONS: Operation[] = [
 		summary: 'Upload a backup; it is put in place by a second act',
 		status: 201
 	},
+	{ path: '/devices', method: 'get', summary: 'Devices that have entered from the local network' },
+	{ path: '/devices/{id}', method: 'delete', summary: 'Forget a device: it has to enter anew' },
 	{
 		path: '/kept/exchange',
 		method: 'get',

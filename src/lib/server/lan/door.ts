@@ -4,9 +4,11 @@
  */
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { enterPage, ownPath } from './enter-page';
+import { cookieOf, DEVICE_COOKIE, noCookie, SESSION_COOKIE, tokensIn } from './cookies';
+import type { Devices } from './devices';
 import { isPassphrase, readPassphrase } from './passphrase';
-import { cookieOf, noCookie, Sessions, tokenIn } from './sessions';
-import { Tries } from './tries';
+import { addressKey, Tries } from './tries';
+import { Turns } from './turns';
 
 /** A passphrase and its name are not longer than this, bytes. */
 const LARGEST_FORM = 4096;
@@ -14,31 +16,41 @@ const LARGEST_FORM = 4096;
 const POLICY =
 	"default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'";
 
+/** A form that has not come to its end by then is none, ms. */
+const FORM_MS = 10_000;
+
 async function formOf(request: IncomingMessage): Promise<URLSearchParams | null> {
-	let text = '';
-	for await (const part of request.setEncoding('utf8')) {
-		text += part as string;
-		if (text.length > LARGEST_FORM) return null;
+	const over = setTimeout(() => request.destroy(), FORM_MS);
+	try {
+		let text = '';
+		for await (const part of request.setEncoding('utf8').iterator({ destroyOnReturn: false })) {
+			text += part as string;
+			if (text.length > LARGEST_FORM) return null;
+		}
+		return new URLSearchParams(text);
+	} finally {
+		clearTimeout(over);
+		request.resume();
 	}
-	return new URLSearchParams(text);
 }
 
 export class Door {
-	private readonly sessions: Sessions;
 	private readonly tries: Tries;
+	private readonly turns = new Turns();
 
+	/** `file`: what is kept of the passphrase. */
 	constructor(
 		private readonly file: string,
+		private readonly devices: Devices,
 		clock: () => number = Date.now
 	) {
-		this.sessions = new Sessions(clock);
 		this.tries = new Tries(clock);
 	}
 
 	/** Answers the request itself and says so, or lets it through (false). */
 	async answers(request: IncomingMessage, response: ServerResponse, secure: boolean): Promise<boolean> {
 		const url = new URL(request.url ?? '/', 'http://here');
-		const token = tokenIn(request.headers.cookie);
+		const tokens = tokensIn(request.headers.cookie, SESSION_COOKIE);
 		const page = (status: number, wrong: string, next: string, headers: Record<string, string> = {}) => {
 			response.writeHead(status, {
 				'content-type': 'text/html; charset=utf-8',
@@ -48,13 +60,13 @@ export class Door {
 			});
 			response.end(enterPage({ wrong, next, secure }));
 		};
-		const away = (to: string, cookie: string) => {
-			response.writeHead(303, { location: to, 'set-cookie': cookie, 'cache-control': 'no-store' });
+		const away = (to: string, cookies: string[]) => {
+			response.writeHead(303, { location: to, 'set-cookie': cookies, 'cache-control': 'no-store' });
 			response.end();
 		};
 		if (url.pathname === '/leave' && request.method === 'POST') {
-			this.sessions.close(token);
-			away('/enter', noCookie(secure));
+			this.devices.leave(tokens);
+			away('/enter', [noCookie(SESSION_COOKIE, secure)]);
 			return true;
 		}
 		if (url.pathname === '/enter') {
@@ -63,26 +75,34 @@ export class Door {
 				page(200, '', next);
 				return true;
 			}
-			const from = request.socket.remoteAddress ?? '';
-			const wait = this.tries.waitS(from);
+			// Read before it counts: what never comes to its end is no try.
+			const form = await formOf(request);
+			const known = this.devices.known(tokensIn(request.headers.cookie, DEVICE_COOKIE));
+			// A device that has been in is not kept out by what its network does.
+			const who = known === null ? addressKey(request.socket.remoteAddress ?? '') : `device ${known}`;
+			const wait = this.tries.waitS(who);
 			if (wait > 0) {
-				request.resume();
 				page(429, `Too many tries. Wait ${Math.ceil(wait / 60)} min.`, next, { 'retry-after': String(wait) });
 				return true;
 			}
-			const right = this.tries.begin(from);
-			const form = await formOf(request);
+			const right = this.tries.begin(who);
 			const kept = readPassphrase(this.file);
-			if (kept && form && (await isPassphrase(kept, form.get('passphrase') ?? ''))) {
+			const tried = form?.get('passphrase');
+			const opens =
+				kept && tried && (await this.turns.take(who, known !== null, () => isPassphrase(kept, tried)));
+			if (opens) {
 				right();
-				away(next, cookieOf(this.sessions.open(), secure));
+				const { session, device } = this.devices.enter(known, request.headers['user-agent']);
+				away(next, [cookieOf(SESSION_COOKIE, session, secure), cookieOf(DEVICE_COOKIE, device, secure)]);
 			} else page(403, 'That is not the passphrase.', next);
 			return true;
 		}
-		if (this.sessions.has(token)) return false;
+		if (this.devices.has(tokens)) return false;
 		request.resume();
 		if (request.method === 'GET' && /text\/html/.test(request.headers.accept ?? ''))
-			away(`/enter?next=${encodeURIComponent(ownPath(url.pathname + url.search))}`, noCookie(secure));
+			away(`/enter?next=${encodeURIComponent(ownPath(url.pathname + url.search))}`, [
+				noCookie(SESSION_COOKIE, secure)
+			]);
 		else {
 			response.writeHead(401, { 'content-type': 'application/json', 'cache-control': 'no-store' });
 			response.end(JSON.stringify({ error: { message: 'Enter with the passphrase first.', fields: {} } }));

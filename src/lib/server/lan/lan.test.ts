@@ -15,8 +15,10 @@ import { codeOf } from './code';
 import { Door } from './door';
 import { ownPath } from './enter-page';
 import { isPassphrase, readPassphrase, setPassphrase, unfit } from './passphrase';
-import { cookieOf, Sessions, tokenIn } from './sessions';
-import { Tries } from './tries';
+import { cookieOf, DEVICE_COOKIE, SESSION_COOKIE, tokensIn } from './cookies';
+import { Devices } from './devices';
+import { addressKey, Tries } from './tries';
+import { Turns } from './turns';
 
 const MINUTE = 60e3;
 const WORDS = 'four words do well';
@@ -52,9 +54,9 @@ describe('the passphrase', () => {
 			assert.equal(readPassphrase(file), null, broken);
 		}
 	});
-	test('it has ten characters at least', () => {
-		assert.match(unfit('123456789'), /at least 10/);
-		assert.equal(unfit('1234567890'), '');
+	test('it has twelve characters at least', () => {
+		assert.match(unfit('12345678901'), /at least 12/);
+		assert.equal(unfit('123456789012'), '');
 	});
 });
 
@@ -62,28 +64,84 @@ describe('sessions and tries', () => {
 	let now = 0;
 	const clock = () => now;
 	test('a session is known by its token, stays while it is used, and ends when it is not', () => {
-		const sessions = new Sessions(clock);
-		const token = sessions.open();
-		assert.ok(token.length >= 40);
-		assert.ok(sessions.has(token) && !sessions.has(null) && !sessions.has('') && !sessions.has(`${token}x`));
+		const devices = new Devices(null, '', clock);
+		const { session, device } = devices.enter(null);
+		assert.ok(session.length >= 40 && device.length >= 40 && session !== device);
+		assert.ok(devices.has([session]) && !devices.has([]) && !devices.has(['', `${session}x`, device]));
 		now += 13 * 86400e3;
-		assert.ok(sessions.has(token));
+		assert.ok(devices.has(['a stray one', session]));
 		now += 13 * 86400e3;
-		assert.ok(sessions.has(token), 'used in between');
+		assert.ok(devices.has([session]), 'used in between');
 		now += 14 * 86400e3;
-		assert.ok(!sessions.has(token));
-		const other = sessions.open();
-		sessions.close(other);
-		assert.ok(!sessions.has(other));
+		assert.ok(!devices.has([session]));
+		const other = devices.enter(null);
+		devices.leave([other.session]);
+		assert.ok(!devices.has([other.session]));
+		assert.notEqual(devices.known([other.device]), null, 'the device is known still');
+	});
+	test('a device is known by a token of its own, which changes as it enters, and for 400 days', () => {
+		const devices = new Devices(null, '', clock);
+		const first = devices.enter(null, 'Mozilla/5.0 (Linux; Android 15)');
+		const id = devices.known(['stray', first.device]);
+		assert.ok(id !== null && devices.known([first.session]) === null && devices.known([]) === null);
+		const again = devices.enter(id, 'Mozilla/5.0 (Macintosh; x)');
+		assert.equal(devices.known([again.device]), id);
+		assert.equal(devices.known([first.device]), null);
+		assert.ok(!devices.has([first.session]), 'one session a device');
+		assert.deepEqual(
+			devices.list().map((d) => [d.id, d.name, d.open]),
+			[[id, 'Mac', true]]
+		);
+		now += 399 * 86400e3;
+		assert.equal(devices.known([again.device]), id);
+		now += 2 * 86400e3;
+		assert.equal(devices.known([again.device]), null);
+		assert.deepEqual(devices.list(), []);
+	});
+	test('they outlive a restart as hashes, are revoked one by one, and end with their passphrase', () => {
+		const dir = mkdtempSync(join(tmpdir(), 'lan-'));
+		const file = join(dir, 'devices.json');
+		const devices = new Devices(file, 'hash', clock);
+		const one = devices.enter(null);
+		const two = devices.enter(null);
+		const text = readFileSync(file, 'utf8');
+		for (const token of [one.session, one.device, two.session]) assert.ok(!text.includes(token));
+		assert.equal(statSync(file).mode & 0o777, 0o600);
+		const later = new Devices(file, 'hash', clock);
+		assert.ok(later.has([one.session]) && later.has([two.session]));
+		assert.ok(later.revoke(later.known([one.device])!) && !later.revoke('nobody'));
+		assert.ok(!later.has([one.session]) && later.known([one.device]) === null && later.has([two.session]));
+		assert.ok(!new Devices(file, 'hash', clock).has([one.session]));
+		assert.ok(!new Devices(file, 'another passphrase', clock).has([two.session]));
+		for (const broken of ['', '{', '{"v":1,"devices":7}']) {
+			writeFileSync(file, broken);
+			assert.deepEqual(new Devices(file, 'hash', clock).list(), []);
+		}
+		rmSync(dir, { recursive: true });
+	});
+	test('two hundred devices are kept, the longest unseen goes', () => {
+		const devices = new Devices(null, '', clock);
+		const first = devices.enter(null);
+		for (let k = 0; k < 200; k++) {
+			now += 1000;
+			devices.enter(null);
+		}
+		assert.equal(devices.list().length, 200);
+		assert.equal(devices.known([first.device]), null);
 	});
 	test('a cookie is Secure under https alone, never to be read by a page, never sent from another one', () => {
-		assert.match(cookieOf('t', true), /HttpOnly; SameSite=Strict; Max-Age=1209600; Secure$/);
-		assert.doesNotMatch(cookieOf('t', false), /Secure/);
-		assert.equal(tokenIn('a=b; stack-tender-session=abc; c=d'), 'abc');
-		assert.equal(tokenIn('xstack-tender-session=abc'), null);
-		assert.equal(tokenIn(undefined), null);
+		assert.match(cookieOf(SESSION_COOKIE, 't', true), /HttpOnly; SameSite=Strict; Max-Age=1209600; Secure$/);
+		assert.match(cookieOf(DEVICE_COOKIE, 't', false), /^stack-tender-device=t; .*Max-Age=34560000$/);
+		const tokens = (header: string | undefined) => tokensIn(header, SESSION_COOKIE);
+		assert.deepEqual(tokens('a=b; stack-tender-session=abc; c=d'), ['abc']);
+		assert.deepEqual(tokens('stack-tender-session=stray; stack-tender-session=abc; stack-tender-session='), [
+			'stray',
+			'abc'
+		]);
+		assert.deepEqual(tokens('xstack-tender-session=abc'), []);
+		assert.deepEqual(tokens(undefined), []);
 	});
-	test('six tries an address in a quarter of an hour, forty at all; the right one does not count', () => {
+	test('six tries an address in a quarter of an hour, whatever others do; the right one does not count', () => {
 		const tries = new Tries(clock);
 		for (let k = 0; k < 6; k++) {
 			assert.equal(tries.waitS('a'), 0);
@@ -97,24 +155,50 @@ describe('sessions and tries', () => {
 		assert.equal(tries.waitS('a'), 0);
 		for (let k = 0; k < 100; k++) tries.begin('c')();
 		assert.equal(tries.waitS('c'), 0);
-		const first = new Tries(clock);
-		first.begin('a')();
-		for (let k = 0; k < 5; k++) first.begin('a');
-		assert.equal(first.waitS('a'), 0, 'not the very first either');
 		// Who gets it right takes back their own try alone.
 		for (let k = 0; k < 5; k++) tries.begin('e');
 		const right = tries.begin('e');
-		tries.begin('f');
 		assert.ok(tries.waitS('e') > 0);
 		right();
 		assert.equal(tries.waitS('e'), 0);
-		for (let k = 0; k < 5; k++) tries.begin('f');
-		assert.ok(tries.waitS('f') > 0, 'the first of these counts still');
-		const all = new Tries(clock);
-		for (let k = 0; k < 39; k++) all.begin(`d${k}`);
-		assert.equal(all.waitS('somebody else'), 0);
-		all.begin('d39');
-		assert.ok(all.waitS('somebody else') > 0);
+		tries.begin('e');
+		assert.ok(tries.waitS('e') > 0, 'the five before count still');
+		for (let k = 0; k < 500; k++) tries.begin(`d${k}`);
+		assert.equal(tries.waitS('somebody else'), 0, 'never a refusal for all');
+	});
+	test('whose tries they are: an IPv4 address, the first 64 bits of an IPv6 one', () => {
+		assert.equal(addressKey('192.0.2.7'), '192.0.2.7');
+		assert.equal(addressKey('::ffff:192.0.2.7'), '192.0.2.7');
+		assert.equal(addressKey('2001:db8:0:1::7'), addressKey('2001:db8:0:1:ffff:ffff:ffff:ffff'));
+		assert.equal(addressKey('2001:0db8:0000:0001::7'), '2001:db8:0:1');
+		assert.notEqual(addressKey('2001:db8:0:1::7'), addressKey('2001:db8:0:2::7'));
+		assert.equal(addressKey('fe80::1%eth0'), 'fe80:0:0:0');
+		assert.equal(addressKey('::1'), '0:0:0:0');
+	});
+	test('hashes are made one at a time, ten a second, of each address in turn, known devices first', async () => {
+		const paused: number[] = [];
+		let atOnce = 0;
+		let most = 0;
+		const turns = new Turns(async (ms) => void paused.push(ms));
+		const done: string[] = [];
+		const hash = (who: string) => async () => {
+			most = Math.max(most, ++atOnce);
+			await new Promise((r) => setImmediate(r));
+			atOnce--;
+			done.push(who);
+		};
+		const all = ['a', 'a', 'a', 'b', 'b', 'c'].map((who) => turns.take(who, false, hash(who)));
+		all.push(turns.take('phone', true, hash('phone')));
+		await Promise.all(all);
+		assert.deepEqual(done, ['a', 'phone', 'a', 'b', 'c', 'a', 'b']);
+		assert.equal(most, 1);
+		assert.deepEqual([...new Set(paused)], [100]);
+		assert.equal(paused.length, 7);
+		await assert.rejects(
+			turns.take('a', false, async () => Promise.reject(new Error('no hash'))),
+			/no hash/
+		);
+		assert.equal(await turns.take('a', false, async () => 'goes on'), 'goes on');
 	});
 	test('only a path of our own is gone on to', () => {
 		assert.equal(ownPath('/packs/1?x=2&y=3'), '/packs/1?x=2&y=3');
@@ -155,14 +239,17 @@ describe('the door', () => {
 	let clients = 0;
 	before(async () => {
 		await setPassphrase(file, WORDS);
-		const door = new Door(file, () => now);
+		const door = new Door(file, new Devices(null, '', () => now), () => now);
 		server = createServer((request, response) => {
-			void door.answers(request, response, false).then((answered) => {
-				if (answered) return;
-				reached.push(request.url!);
-				request.resume();
-				response.end('inside');
-			});
+			door.answers(request, response, false).then(
+				(answered) => {
+					if (answered) return;
+					reached.push(request.url!);
+					request.resume();
+					response.end('inside');
+				},
+				() => response.destroy()
+			);
 		});
 		await new Promise<void>((r) => server.listen(0, '127.0.0.1', r));
 	});
@@ -233,7 +320,14 @@ describe('the door', () => {
 			body: `passphrase=${encodeURIComponent(WORDS)}`
 		});
 		assert.deepEqual([entered.status, entered.headers.location], [303, '/packs/7']);
-		const cookie = String(entered.headers['set-cookie']).split(';')[0];
+		const [cookie, device] = (entered.headers['set-cookie'] as string[]).map((line) => line.split(';')[0]);
+		assert.match(device, /^stack-tender-device=/);
+		assert.equal((await send('/api/v1/packs', { cookie: device })).status, 303, 'known is not in');
+		assert.equal(
+			(await send('/api/v1/packs', { cookie: `stack-tender-session=stray; ${cookie}` })).text,
+			'inside'
+		);
+		reached = [];
 		assert.equal((await send('/api/v1/packs', { cookie })).text, 'inside');
 		assert.deepEqual(reached, ['/api/v1/packs']);
 		const left = await send('/leave', { method: 'POST', cookie });
@@ -261,6 +355,39 @@ describe('the door', () => {
 			303
 		);
 	});
+	test('a device that has been in has tries of its own, whatever its address has done', async () => {
+		const from = own();
+		const right = `passphrase=${encodeURIComponent(WORDS)}`;
+		const entered = await send('/enter', { method: 'POST', body: right, from });
+		const cookie = (entered.headers['set-cookie'] as string[])[1].split(';')[0];
+		for (let k = 0; k < 6; k++) await send('/enter', { method: 'POST', body: 'passphrase=nope', from });
+		assert.equal((await send('/enter', { method: 'POST', body: right, from })).status, 429);
+		const again = await send('/enter', { method: 'POST', body: right, from, cookie });
+		assert.equal(again.status, 303);
+		const next = (again.headers['set-cookie'] as string[])[1].split(';')[0];
+		for (let k = 0; k < 6; k++)
+			await send('/enter', { method: 'POST', body: 'passphrase=nope', from, cookie: next });
+		assert.equal((await send('/enter', { method: 'POST', body: right, from, cookie: next })).status, 429);
+	});
+
+	test('what never comes to its end is no try', async () => {
+		const from = own();
+		const { port } = server.address() as AddressInfo;
+		const unfinished = Array.from({ length: 40 }, () => {
+			const one = ask({
+				...{ port, path: '/enter', host: '127.0.0.1', localAddress: from, agent: false, method: 'POST' },
+				headers: { 'content-length': '100', 'content-type': 'application/x-www-form-urlencoded' }
+			});
+			one.on('error', () => undefined);
+			one.write('passphrase=');
+			return one;
+		});
+		await new Promise((r) => setTimeout(r, 200));
+		const body = `passphrase=${encodeURIComponent(WORDS)}`;
+		assert.equal((await send('/enter', { method: 'POST', body, from })).status, 303);
+		for (const one of unfinished) one.destroy();
+	});
+
 	test('who has it right may come in as often as they like', async () => {
 		const from = own();
 		for (let k = 0; k < 8; k++) {

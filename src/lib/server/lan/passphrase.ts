@@ -19,7 +19,7 @@ interface Kept {
 const COST = { n: 2 ** 15, r: 8, p: 1 } as const;
 const BYTES = 32;
 /** Shorter ones are guessed. */
-export const LEAST_CHARS = 10;
+export const LEAST_CHARS = 12;
 
 const derive = (
 	passphrase: string,

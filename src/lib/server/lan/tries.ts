@@ -1,41 +1,58 @@
 /**
- * How often a passphrase may be tried: so many times an address, and so many times at all, in a
- * while.
+ * How often a passphrase may be tried, by who tries: so many times in a while. Nobody's tries count
+ * against anybody else.
  */
 
 const WHILE_MS = 15 * 60e3;
 const OF_ONE = 6;
-const OF_ALL = 40;
+
+/**
+ * Whose tries count as one's: an IPv4 address, or the network of an IPv6 one (its first 64 bits, RFC
+ * 4291: a host gives itself as many addresses in it as it likes).
+ */
+export function addressKey(address: string): string {
+	const mapped = /^::ffff:(\d+\.\d+\.\d+\.\d+)$/i.exec(address);
+	if (mapped) return mapped[1];
+	if (!address.includes(':')) return address;
+	const [head, tail] = address.split('%')[0].toLowerCase().split('::');
+	const groups = head ? head.split(':') : [];
+	const after = tail === undefined || tail === '' ? [] : tail.split(':');
+	const zeros = tail === undefined ? 0 : Math.max(0, 8 - groups.length - after.length);
+	const all = [...groups, ...new Array<string>(zeros).fill('0'), ...after];
+	return all
+		.slice(0, 4)
+		.map((group) => group.replace(/^0+(?=.)/, ''))
+		.join(':');
+}
 
 export class Tries {
-	private readonly failed: { from: string; at: number }[] = [];
+	private readonly failed = new Map<string, number[]>();
 
 	constructor(private readonly clock: () => number = Date.now) {}
 
-	private recent(): { from: string; at: number }[] {
+	private recent(who: string): number[] {
 		const since = this.clock() - WHILE_MS;
-		while (this.failed.length && this.failed[0].at <= since) this.failed.shift();
-		return this.failed;
+		return (this.failed.get(who) ?? []).filter((at) => at > since);
 	}
 
-	/** Seconds until this address may try again; 0 where it may now. */
-	waitS(from: string): number {
-		const all = this.recent();
-		const own = all.filter((f) => f.from === from);
-		const until = (list: typeof all, most: number): number =>
-			list.length < most ? 0 : list[list.length - most].at + WHILE_MS;
-		const end = Math.max(until(own, OF_ONE), until(all, OF_ALL));
-		return end === 0 ? 0 : Math.max(1, Math.ceil((end - this.clock()) / 1000));
+	/** Seconds until this one may try again; 0 where it may now. */
+	waitS(who: string): number {
+		const own = this.recent(who);
+		if (own.length < OF_ONE) return 0;
+		return Math.max(1, Math.ceil((own[own.length - OF_ONE] + WHILE_MS - this.clock()) / 1000));
 	}
 
 	/** Notes a try. It counts from before it is known to be wrong: many at once are many. */
-	begin(from: string): () => void {
-		const one = { from, at: this.clock() };
-		this.recent().push(one);
+	begin(who: string): () => void {
+		const at = this.clock();
+		// Who has not tried for a while is forgotten.
+		for (const other of this.failed.keys()) if (this.recent(other).length === 0) this.failed.delete(other);
+		this.failed.set(who, [...this.recent(who), at]);
 		// The right one takes itself back.
 		return () => {
-			const at = this.failed.indexOf(one);
-			if (at >= 0) this.failed.splice(at, 1);
+			const own = this.recent(who);
+			const k = own.indexOf(at);
+			this.failed.set(who, k < 0 ? own : own.toSpliced(k, 1));
 		};
 	}
 }

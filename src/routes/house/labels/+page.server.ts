@@ -1,5 +1,6 @@
 import { app } from '$lib/server/app';
 import { codeOf } from '$lib/server/lan/code';
+import { openDevices } from '$lib/server/lan/devices';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { allPacks } from '$lib/server/services/packs/packs';
 import { chemistryOf } from '$core/chemistry/catalogue';
@@ -9,7 +10,8 @@ import type { PageServerLoad } from './$types';
 /** `http://192.0.2.7:5280`: a scheme, a host, a port; nothing after it. */
 const ADDRESS = /^https?:\/\/[\w.-]+(:\d{1,5})?$/;
 
-export const load: PageServerLoad = async ({ url }) => {
+export const load: PageServerLoad = async ({ url, depends }) => {
+	depends('app:devices');
 	const { db } = await app();
 	const [packs, chargers] = await Promise.all([allPacks(db), listChargers(db)]);
 	const secure = Boolean(process.env.STACK_TENDER_CERT);
@@ -43,6 +45,8 @@ export const load: PageServerLoad = async ({ url }) => {
 		lan,
 		wrong: typed !== '' && !ADDRESS.test(typed),
 		code: codeOf(at),
+		/** Devices that have entered, the last seen first. */
+		devices: openDevices()?.list() ?? [],
 		/** Who looks at this came over the local network. */
 		away: lan.some((address) => address === url.origin),
 		secure: url.protocol === 'https:' || url.hostname === 'localhost' || url.hostname === '127.0.0.1'

@@ -1,9 +1,12 @@
 <!-- The phone at the bench: its address as a code, and a sheet of labels that open a pack or a charger by pointing at them. -->
 <script lang="ts">
-	import { goto } from '$app/navigation';
+	import { goto, invalidate } from '$app/navigation';
+	import { toast } from 'svelte-sonner';
 	import { SvelteSet } from 'svelte/reactivity';
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import ToggleGroup from '$lib/ui/control/ToggleGroup.svelte';
+	import { send } from '$lib/ui/server/api';
+	import { moment } from '$lib/ui/words';
 
 	let { data } = $props();
 	const KINDS = [
@@ -16,6 +19,11 @@
 	const shown = $derived(
 		data.labels.filter((l) => (kind === 'all' || l.kind === kind) && !left.has(`${l.kind} ${l.id}`))
 	);
+	async function forget(id: string) {
+		const sent = await send('DELETE', `/devices/${id}`);
+		if (!sent.ok) toast.error(sent.message);
+		await invalidate('app:devices');
+	}
 	const local = $derived(/^https?:\/\/(127\.|localhost)/.test(data.at));
 </script>
 
@@ -88,6 +96,27 @@
 				{/if}
 			</div>
 		</div>
+		{#if data.devices.length}
+			<section class="mt-4" aria-label="Devices that have entered" data-devices>
+				<h2>Devices that have entered <span class="quiet font-normal">{data.devices.length}</span></h2>
+				<ul class="max-w-[38rem]">
+					{#each data.devices as d (d.id)}
+						<li class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b py-1.5">
+							<span class="min-w-[14rem] flex-1"
+								><b>{d.name}</b>
+								<span class="quiet"
+									>{d.open ? 'is in' : 'has to enter anew'}, last seen {moment(d.seenAt)}</span
+								></span
+							>
+							<button class="btn" onclick={() => void forget(d.id)}>Forget it</button>
+						</li>
+					{/each}
+				</ul>
+				<p class="quiet mt-1 text-[12.5px]">
+					One that is forgotten has to enter anew. With a new passphrase all of them have to.
+				</p>
+			</section>
+		{/if}
 		<div class="mt-4 flex flex-wrap items-center gap-3">
 			<h2>Labels <span class="quiet font-normal">{shown.length}</span></h2>
 			<ToggleGroup
