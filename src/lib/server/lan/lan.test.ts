@@ -175,7 +175,7 @@ describe('sessions and tries', () => {
 		assert.equal(addressKey('fe80::1%eth0'), 'fe80:0:0:0');
 		assert.equal(addressKey('::1'), '0:0:0:0');
 	});
-	test('hashes are made one at a time, ten a second, of each address in turn, known devices first', async () => {
+	test('hashes are made ten a second, two at once, of each address in turn, known devices first', async () => {
 		const paused: number[] = [];
 		let atOnce = 0;
 		let most = 0;
@@ -183,7 +183,7 @@ describe('sessions and tries', () => {
 		const done: string[] = [];
 		const hash = (who: string) => async () => {
 			most = Math.max(most, ++atOnce);
-			await new Promise((r) => setImmediate(r));
+			for (let k = 0; k < 3; k++) await new Promise((r) => setImmediate(r));
 			atOnce--;
 			done.push(who);
 		};
@@ -191,7 +191,7 @@ describe('sessions and tries', () => {
 		all.push(turns.take('phone', true, hash('phone')));
 		await Promise.all(all);
 		assert.deepEqual(done, ['a', 'phone', 'a', 'b', 'c', 'a', 'b']);
-		assert.equal(most, 1);
+		assert.equal(most, 2);
 		assert.deepEqual([...new Set(paused)], [100]);
 		assert.equal(paused.length, 7);
 		await assert.rejects(
