@@ -7,8 +7,10 @@
 	import { refresh } from '$lib/ui/server/refresh';
 	import { page } from '$app/state';
 	import { readySound } from '$lib/ui/frame/alarm-sound';
+	import ClockNote from '$lib/ui/frame/ClockNote.svelte';
 	import Dock from '$lib/ui/frame/Dock.svelte';
 	import { undoList } from '$lib/ui/frame/undo.svelte';
+	import { heardBookTime } from '$lib/ui/server/book-time';
 	import { feed } from '$lib/ui/server/live.svelte';
 	import { PLACES } from '$lib/ui/frame/places';
 	import Rail from '$lib/ui/frame/Rail.svelte';
@@ -16,6 +18,7 @@
 
 	let { data, children } = $props();
 	let helpOpen = $state(false);
+	$effect.pre(() => heardBookTime(data.clock.now));
 
 	/** Keys are for the page, not for a field that is being typed in. */
 	function outsideFields(act: () => void) {
@@ -135,6 +138,7 @@
 	<div class="rail-cell"><Rail onfind={() => void find()} onhelp={() => void help()} /></div>
 	<main id="main" tabindex="-1">{@render children()}</main>
 	<div class="dock-cell">
+		{#if data.clock.aheadMin > 0}<ClockNote {...data.clock} />{/if}
 		{#if data.alarms.length}{#await alarmBar() then { default: AlarmBar }}<AlarmBar
 					alarms={data.alarms}
 				/>{/await}{/if}<Dock channels={data.channels} />

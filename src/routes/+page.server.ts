@@ -1,5 +1,6 @@
 import type { Readiness } from '$core/care/readiness';
 import { placesOf } from '$core/charger/charger';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { listPacks } from '$lib/server/services/packs/packs';
 import { getPreferences } from '$lib/server/services/house/preferences';
@@ -17,7 +18,7 @@ export const load: PageServerLoad = async ({ depends }) => {
 	depends('app:channels');
 	depends('app:plan');
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const [packs, runs, preferences, putBack, chargers, measure, plan] = await Promise.all([
 		listPacks(db, now),
 		lastEnded(db, 5),

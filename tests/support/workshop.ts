@@ -7,6 +7,7 @@ import pino from 'pino';
 import type { Charger } from '../../core/charger/charger';
 import type { Pack } from '../../core/pack/pack';
 import { Follower } from '../../src/lib/server/services/runs/follow';
+import { now } from '../../src/lib/server/clock';
 import type { Result } from '../../src/lib/server/result';
 import type { Database } from '../../src/lib/server/db/connect';
 import { createCharger } from '../../src/lib/server/services/chargers/chargers';
@@ -18,7 +19,7 @@ import { aCharger, aPack } from './bench-chargers';
 import { aDatabase } from './database';
 import { DirectLink } from './direct-link';
 
-export const now = (): string => new Date().toISOString();
+export { now };
 const quiet = pino({ level: 'silent' });
 
 export function ok<T>(result: Result<T>): T {

@@ -5,8 +5,10 @@
 import { join } from 'node:path';
 import pino from 'pino';
 import { DEFAULT_PORT } from '../../../stand-in/spec';
+import { nowMs } from './clock';
 import { openDatabase, type Database } from './db/connect';
 import { StartError } from './db/start-error';
+import { openClock } from './services/house/clock-steps';
 import { AlarmClock } from './services/runs/alarms';
 import { StandInKeeper } from './link/stand-in-keeper';
 import { makeLinks, type Links } from './link/links';
@@ -30,8 +32,9 @@ async function open(): Promise<App> {
 	const dataFile = process.env.STACK_TENDER_DATA ?? join(process.cwd(), 'data', 'stack-tender.sqlite');
 	const db = await openDatabase(dataFile);
 	for (const remark of db.remarks) console.log(remark);
+	await openClock(db, (error) => log.error({ err: error }, 'a step of the clock was not kept'));
 	const links = makeLinks(Number(process.env.STAND_IN_PORT ?? DEFAULT_PORT));
-	const follower = new Follower(db, links, log);
+	const follower = new Follower(db, links, log, nowMs);
 	const keeper = new StandInKeeper(db, links.standIn, log);
 	keeper.start();
 	follower.start();

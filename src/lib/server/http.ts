@@ -114,4 +114,4 @@ export async function withBody<T>(
 	return body.ok ? answer(await use(body.value, key.value), status) : answer(body);
 }
 
-export const now = (): string => new Date().toISOString();
+export { now } from './clock';

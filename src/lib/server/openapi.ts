@@ -371,6 +371,11 @@ const OPERATIONS: Operation[] = [
 		summary: 'Upload a backup; it is put in place by a second act',
 		status: 201
 	},
+	{
+		path: '/clock/settle',
+		method: 'post',
+		summary: 'This machine’s clock is right: what was dated ahead of it is dated back'
+	},
 	{ path: '/devices', method: 'get', summary: 'Devices that have entered from the local network' },
 	{ path: '/devices/{id}', method: 'delete', summary: 'Forget a device: it has to enter anew' },
 	{

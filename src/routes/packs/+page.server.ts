@@ -1,9 +1,10 @@
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { listPacks } from '$lib/server/services/packs/packs';
 import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ depends }) => {
 	depends('app:channels');
-	const now = new Date().toISOString();
+	const now = bookNow();
 	return { packs: await listPacks((await app()).db, now), now };
 };

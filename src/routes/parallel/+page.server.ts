@@ -1,3 +1,4 @@
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { getPreferences } from '$lib/server/services/house/preferences';
 import { kindsOf, pileOf, placesOf } from '$lib/server/services/packs/pile';
@@ -6,7 +7,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ url, depends }) => {
 	depends('app:channels');
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const kinds = await kindsOf(db);
 	const kind = kinds.find((k) => k.id === url.searchParams.get('kind')) ?? kinds[0] ?? null;
 	const pile = kind ? await pileOf(db, kind.id, now) : [];

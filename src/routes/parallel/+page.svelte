@@ -1,5 +1,6 @@
 <!-- Which packs may charge together: volts typed once, the fewest batches on the channels there are, and what each batch does. -->
 <script lang="ts">
+	import { bookNow } from '$lib/ui/server/book-time';
 	import { onMount, untrack } from 'svelte';
 	import { toast } from 'svelte-sonner';
 	import { goto } from '$app/navigation';
@@ -37,7 +38,7 @@
 	// Time passes while the page is open, and readings with it.
 	let now = $derived(data.now);
 	onMount(() => {
-		const tick = setInterval(() => (now = new Date().toISOString()), 15_000);
+		const tick = setInterval(() => (now = bookNow()), 15_000);
 		return () => clearInterval(tick);
 	});
 

@@ -1,4 +1,5 @@
 import { redirect } from '@sveltejs/kit';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { listPacks } from '$lib/server/services/packs/packs';
 import { currentPlan, listPlans } from '$lib/server/services/plan/plans';
@@ -12,7 +13,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ url, depends }) => {
 	depends('app:plan');
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const current = await currentPlan(db, now);
 	if (current && !url.searchParams.has('all')) redirect(307, `/plan/${current.id}`);
 	const [plans, shelf, chargers] = await Promise.all([listPlans(db), listPacks(db, now), listChargers(db)]);

@@ -1,5 +1,6 @@
 import { error, redirect } from '@sveltejs/kit';
 import { purposeOf, taskIdOf } from '$core/request/task';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { listChargers, listSupplies } from '$lib/server/services/chargers/chargers';
 import { listPacks } from '$lib/server/services/packs/packs';
@@ -15,7 +16,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ url, depends }) => {
 	depends('app:channels');
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const q = url.searchParams;
 	const [shelf, chargers, supplies] = await Promise.all([
 		listPacks(db, now),

@@ -1,3 +1,4 @@
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { listPacks } from '$lib/server/services/packs/packs';
 import { lastEnded } from '$lib/server/services/runs/logbook';
@@ -6,7 +7,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ depends }) => {
 	depends('app:channels');
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const [ended, shelf] = await Promise.all([lastEnded(db, 6), listPacks(db, now)]);
 	return {
 		ended,

@@ -1,5 +1,6 @@
 <!-- Taking a reading: each cell, or tap volts from the bottom up, or only the pack. -->
 <script lang="ts">
+	import { bookNow } from '$lib/ui/server/book-time';
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import RadioGroup from '$lib/ui/control/RadioGroup.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
@@ -141,7 +142,7 @@
 		if (!values || slip) return;
 		busy = true;
 		const sent = await send('POST', `/packs/${pack.id}/readings`, {
-			takenAt: new Date().toISOString(),
+			takenAt: bookNow(),
 			cellVoltagesV: values.cells,
 			packVoltageV: values.pack,
 			state: state_,

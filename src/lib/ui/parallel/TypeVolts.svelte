@@ -1,5 +1,6 @@
 <!-- Volts typed one pack after another, cells or the whole pack, Enter goes to the next. -->
 <script lang="ts">
+	import { bookNow } from '$lib/ui/server/book-time';
 	import { onMount } from 'svelte';
 	import { SvelteMap } from 'svelte/reactivity';
 	import { readCellsLine } from '$core/pack/cells-line';
@@ -56,7 +57,7 @@
 	async function save(pack: Pack, line: string, what: Partial<Reading>) {
 		sending[pack.id] = line;
 		const sent = await send<Reading>('POST', `/packs/${pack.id}/readings`, {
-			takenAt: new Date().toISOString(),
+			takenAt: bookNow(),
 			state: 'rest',
 			...what
 		});

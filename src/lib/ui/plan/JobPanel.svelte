@@ -1,5 +1,6 @@
 <!-- One job of a plan: where it is, how sure, and everything that a person may say of it. -->
 <script lang="ts">
+	import { bookNow } from '$lib/ui/server/book-time';
 	import X from '@lucide/svelte/icons/x';
 	import { GOALS, PACES, WEIGHT_WORDS, type Job, type PlannedRun } from '$core/plan/plan';
 	import type { Progress } from '$core/plan/reality';
@@ -177,7 +178,7 @@
 				class="btn"
 				onclick={() =>
 					job.doneAt === null
-						? onchange({ doneAt: new Date().toISOString() }, `${name} ticked off.`)
+						? onchange({ doneAt: bookNow() }, `${name} ticked off.`)
 						: onchange({ doneAt: null }, `${name} is to be done.`)}
 				>{job.doneAt === null ? 'Tick off' : 'Not done yet'}</button
 			>

@@ -3,6 +3,7 @@
  * minute.
  */
 import dayjs from 'dayjs';
+import { bookNow } from '$lib/ui/server/book-time';
 
 /** `2026-11-28T09:00`. */
 export const toInput = (at: string | null): string =>
@@ -19,4 +20,4 @@ export const clockBeside = (at: string, now: string): string =>
 	dayjs(at).format(dayjs(at).isSame(dayjs(now), 'day') ? 'HH:mm' : 'ddd HH:mm');
 
 /** The moment it is, ISO 8601. */
-export const present = (): string => new Date().toISOString();
+export const present = bookNow;

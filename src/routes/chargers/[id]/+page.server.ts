@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { getCharger, getSupply } from '$lib/server/services/chargers/chargers';
 import { listPacks } from '$lib/server/services/packs/packs';
@@ -11,7 +12,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	const { db } = await app();
 	const charger = await getCharger(db, params.id);
 	if (!charger.ok) error(404, charger.message);
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const [supply, packs, slots, { runs, total }] = await Promise.all([
 		getSupply(db, charger.value.supplyId),
 		listPacks(db, now),

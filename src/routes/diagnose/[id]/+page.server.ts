@@ -2,6 +2,7 @@ import { error } from '@sveltejs/kit';
 import { wouldShow } from '$core/diagnose/explain';
 import { thinned } from '$core/simulate/telemetry';
 import { channelNameOf } from '$core/charger/charger';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { getCharger } from '$lib/server/services/chargers/chargers';
 import { onRecord } from '$lib/server/services/diagnose/known';
@@ -17,7 +18,7 @@ const DRAWN = 2;
 export const load: PageServerLoad = async ({ params, depends }) => {
 	depends('app:channels');
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const report = await reportOf(db, params.id, now);
 	if (!report.ok) error(404, 'There is no such case.');
 	const { case: c } = report.value;

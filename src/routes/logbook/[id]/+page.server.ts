@@ -1,3 +1,4 @@
+import { now as bookNow } from '$lib/server/clock';
 import { judgedRun } from '$lib/server/services/packs/care';
 import { packStateOf } from '$lib/server/services/packs/pack-states';
 import { getPreferences } from '$lib/server/services/house/preferences';
@@ -28,7 +29,7 @@ export const load: PageServerLoad = async ({ params }) => {
 	const found = await getRun(db, params.id);
 	if (!found.ok) error(404, found.message);
 	const { run } = found.value;
-	const now = new Date().toISOString();
+	const now = bookNow();
 	// None of them waits for another: the page stands as soon as the slowest is there.
 	const [
 		packRow,

@@ -1,5 +1,6 @@
 <!-- The hours after a charge: when its cells are measured again, typed in one line, and what they say. -->
 <script lang="ts">
+	import { bookNow } from '$lib/ui/server/book-time';
 	import { toast } from 'svelte-sonner';
 	import type { After } from '$core/log/after';
 	import type { Pack } from '$core/pack/pack';
@@ -29,7 +30,7 @@
 		if (cellsV === null) return;
 		busy = true;
 		const sent = await send('POST', `/packs/${pack.id}/readings`, {
-			takenAt: new Date().toISOString(),
+			takenAt: bookNow(),
 			cellVoltagesV: cellsV,
 			state: 'rest',
 			usedSince: 'not used'

@@ -1,3 +1,4 @@
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { packAgeing } from '$lib/server/services/packs/ageing';
 import { allPacks } from '$lib/server/services/packs/packs';
@@ -26,7 +27,7 @@ interface Row {
 
 export const load: PageServerLoad = async () => {
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const packs = (await allPacks(db)).filter((p) => p.condition !== 'retired');
 	const rows: Row[] = [];
 	// One after another: each reads the whole past of a pack, and others wait for the same readers.

@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { drawAfter, lastUseOf } from '$lib/server/services/packs/uses';
@@ -39,7 +40,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	const { db } = await app();
 	const found = await getPack(db, params.id);
 	if (!found.ok) error(404, found.message);
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const [readings, kept, { practice }, histories, partner, { runs, total }, chargers] = await Promise.all([
 		readingsOf(db, params.id, 12),
 		programsOf(db, params.id),

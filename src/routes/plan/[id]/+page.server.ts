@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { channelPlaceOf } from '$core/charger/charger';
 import { isWork } from '$core/plan/due-care';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { allPacks } from '$lib/server/services/packs/packs';
@@ -13,7 +14,7 @@ export const load: PageServerLoad = async ({ params, depends }) => {
 	depends('app:plan');
 	depends('app:channels');
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const plan = await getPlan(db, params.id);
 	if (!plan.ok) error(404, 'There is no such plan.');
 	const [standing, chargers, packs, plans, care] = await Promise.all([

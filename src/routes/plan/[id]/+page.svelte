@@ -1,5 +1,6 @@
 <!-- A plan: the day drawn, the next acts for one's hands, what does not fit, what holds it up, and what became of it. -->
 <script lang="ts">
+	import { bookNow } from '$lib/ui/server/book-time';
 	import dayjs from 'dayjs';
 	import { onMount, untrack } from 'svelte';
 	import { toast } from 'svelte-sonner';
@@ -59,9 +60,9 @@
 	const CLOCK_MS = 30_000;
 	onMount(() => {
 		const close = desk.open();
-		now = new Date().toISOString();
+		now = bookNow();
 		const every = setInterval(() => {
-			now = new Date().toISOString();
+			now = bookNow();
 			// A start that is missed tells nobody: the page asks.
 			if (desk.progress === null) void refresh('app:plan');
 		}, CLOCK_MS);

@@ -1,3 +1,4 @@
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { isWork } from '$core/plan/due-care';
 import { careUntil } from '$lib/server/services/plan/care';
@@ -10,8 +11,8 @@ const AHEAD_MS = 3 * 86400e3;
 
 export const load: PageServerLoad = async ({ url }) => {
 	const { db } = await app();
-	const now = new Date().toISOString();
-	const until = new Date(Date.now() + AHEAD_MS).toISOString();
+	const now = bookNow();
+	const until = new Date(Date.parse(now) + AHEAD_MS).toISOString();
 	const [shelf, care, current] = await Promise.all([
 		listPacks(db, now),
 		careUntil(db, now, until),

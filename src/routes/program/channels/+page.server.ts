@@ -2,6 +2,7 @@ import { error, redirect } from '@sveltejs/kit';
 import { chemistryOf } from '$core/chemistry/catalogue';
 import { usualPurpose } from '$core/practice/practice';
 import { ordinaryTask, purposeOf, taskIdOf } from '$core/request/task';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { getPreferences } from '$lib/server/services/house/preferences';
 import { getPack } from '$lib/server/services/packs/packs';
@@ -20,7 +21,7 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 	const { practice } = await getPreferences(db);
 	const task = taskIdOf(q.get('task')) ?? ordinaryTask(chemistryOf(pack.chemistry), pack.cells);
 	const purpose = purposeOf(q.get('purpose')) ?? usualPurpose(practice, pack.practice);
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const offers = await channelOffers(db, { packId, task, purpose }, now);
 	if (!offers.ok) error(offers.status, offers.message);
 	return { pack, task, purpose, offers: offers.value, chosen: q.get('channel'), now };

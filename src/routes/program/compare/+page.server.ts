@@ -1,5 +1,6 @@
 import { error } from '@sveltejs/kit';
 import { purposeOf, taskIdOf } from '$core/request/task';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { programContext } from '$lib/server/services/programs/programs';
@@ -11,7 +12,7 @@ import type { PageServerLoad } from './$types';
  */
 export const load: PageServerLoad = async ({ url }) => {
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const q = url.searchParams;
 	const packId = q.get('pack');
 	if (!packId) error(404, 'Choose a pack first.');

@@ -1,6 +1,7 @@
 import { error } from '@sveltejs/kit';
 import { chemistryOf } from '$core/chemistry/catalogue';
 import { ordinaryTask, purposeOf, taskIdOf } from '$core/request/task';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { listPacks } from '$lib/server/services/packs/packs';
@@ -9,7 +10,7 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ url }) => {
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const q = url.searchParams;
 	const [shelf, chargers] = await Promise.all([listPacks(db, now), listChargers(db)]);
 	const packs = shelf.map((p) => p.pack);

@@ -1,5 +1,6 @@
 <!-- Writing down what the charger's screen showed at the end. -->
 <script lang="ts">
+	import { bookNowMs } from '$lib/ui/server/book-time';
 	import Choice from '$lib/ui/form/Choice.svelte';
 	import { goto } from '$app/navigation';
 	import { refresh } from '$lib/ui/server/refresh';
@@ -38,7 +39,7 @@
 	/**
 	 * Minutes by this clock since it was noted as begun; asked anew with every figure that is typed.
 	 */
-	const elapsedMin = $derived(minutes === '' ? 0 : (Date.now() - Date.parse(run.startedAt)) / 60e3);
+	const elapsedMin = $derived(minutes === '' ? 0 : (bookNowMs() - Date.parse(run.startedAt)) / 60e3);
 	const tooLong = $derived.by(() => {
 		const read = readFigure(RUN_RESULT.durationMin, minutes);
 		return read.ok && read.value !== null && read.value > elapsedMin + CLOCK_MIN;

@@ -19,6 +19,7 @@
 	import ShouldRead from '$lib/ui/run/ShouldRead.svelte';
 	import { refresh } from '$lib/ui/server/refresh';
 	import { send } from '$lib/ui/server/api';
+	import { bookNowMs } from '$lib/ui/server/book-time';
 	import { clock, endOf } from '$lib/ui/words';
 
 	interface Props {
@@ -30,12 +31,12 @@
 
 	const client = new FollowClient();
 	const { pack } = $derived(context);
-	let now = $state(Date.now());
+	let now = $state(bookNowMs());
 	const minute = $derived(Math.max(0, (now - Date.parse(run.startedAt)) / 60e3));
 	onMount(() => {
 		const close = client.open(context, run.settings);
 		const clockwork = setInterval(() => {
-			now = Date.now();
+			now = bookNowMs();
 			void client.at(minute);
 		}, 5000);
 		return () => {
@@ -44,7 +45,7 @@
 		};
 	});
 	$effect(() => {
-		void client.tell(looks, Math.max(0, (Date.now() - Date.parse(run.startedAt)) / 60e3));
+		void client.tell(looks, Math.max(0, (bookNowMs() - Date.parse(run.startedAt)) / 60e3));
 	});
 
 	const known = $derived(client.known);

@@ -3,6 +3,8 @@
  * it in one transaction or none. The data as it was before is kept beside the data file, so that it
  * can be put back.
  */
+import { now as bookNow } from '../../clock';
+import { CLOCK_KEY } from '../house/clock-steps';
 import { settleConditions } from '../packs/observations';
 import { isDeepStrictEqual } from 'node:util';
 import Papa from 'papaparse';
@@ -329,7 +331,7 @@ export async function bringIn(db: Database, checked: Checked, replace: boolean):
 					count.replaced++;
 				}
 			}
-			await settleConditions(tx, new Date().toISOString());
+			await settleConditions(tx, bookNow());
 			for (const [id, samples] of checked.samples) {
 				const telemetry = samplesFrom(samples);
 				if (!telemetry || telemetry.timeS.length === 0 || (await storedSamples(tx, id)) > 0) continue;
@@ -339,15 +341,20 @@ export async function bringIn(db: Database, checked: Checked, replace: boolean):
 				count.samples++;
 			}
 			for (const [key, value] of Object.entries(checked.preferences)) {
+				// Another machine's clock is none of this one's.
+				if (key === CLOCK_KEY) continue;
 				const old = await tx.models.Preference.findByPk(key);
 				if (!old || replace) await tx.models.Preference.upsert({ key, value });
 			}
+			const now = bookNow();
 			// The record of acts is only added to: what is there already, to the moment, is not written
 			// twice.
 			for (const one of checked.events) {
 				const event = Event.safeParse(one);
 				if (!event.success) continue;
 				const { at, kind, subject } = event.data;
+				// What has not happened yet is no record.
+				if (at > now) continue;
 				if ((await tx.models.Event.count({ where: { at, kind, subject } })) === 0)
 					await tx.models.Event.create(event.data);
 			}

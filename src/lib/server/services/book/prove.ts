@@ -3,6 +3,7 @@
  * opened as the application does, its schema, references, rows and samples are compared with what
  * this release writes, and every place is read from it. Works on a copy.
  */
+import { now as bookNow } from '../../clock';
 import { QueryTypes } from 'sequelize';
 import type { z } from 'zod';
 import { openDatabase, type Database } from '../../db/connect';
@@ -87,7 +88,7 @@ async function proveRecord(db: Database): Promise<void> {
  * and kept beside them is emptied: it is computed anew, not believed.
  */
 export async function proveDataFile(file: string, tell: Tell = () => undefined): Promise<void> {
-	const now = new Date().toISOString();
+	const now = bookNow();
 	let db: Database;
 	try {
 		db = await openDatabase(file, { unlooked: true });

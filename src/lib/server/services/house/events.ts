@@ -2,6 +2,7 @@
  * The record of deliberate acts: overrides, deletes, changes to what a charger holds. Written,
  * never rewritten.
  */
+import { now as bookNow } from '../../clock';
 import type { Store } from '../../db/connect';
 
 export type EventKind =
@@ -20,6 +21,8 @@ export type EventKind =
 	| 'observed'
 	| 'observation taken back'
 	| 'observation cleared'
+	| 'clock stepped'
+	| 'clock settled'
 	| 'log brought in'
 	| 'mended at upgrade';
 
@@ -36,7 +39,7 @@ export async function writeEvent(
 	subject: string,
 	detail: Record<string, unknown>
 ): Promise<void> {
-	await tx.models.Event.create({ at: new Date().toISOString(), kind, subject, detail });
+	await tx.models.Event.create({ at: bookNow(), kind, subject, detail });
 }
 
 /** Events about one subject, oldest first. */

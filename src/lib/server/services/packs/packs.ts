@@ -1,4 +1,5 @@
 /** The shelf: packs and their readings. */
+import { now as bookNow } from '../../clock';
 import { randomUUID } from 'node:crypto';
 import { Op, QueryTypes } from 'sequelize';
 import type { CheckHistory, Maintenance } from '$core/care/maintenance';
@@ -194,7 +195,7 @@ export async function createPack(
 		if (valid.value.condition === 'swollen')
 			await observeWithin(tx, row, {
 				what: 'swollen',
-				at: new Date().toISOString(),
+				at: bookNow(),
 				notes: 'set on its page'
 			});
 		return done(toPack(row));
@@ -212,7 +213,7 @@ export async function updatePack(db: Database, id: string, input: unknown): Prom
 		if (meanwhile) return meanwhile;
 		const pair = await pairOf(tx, id, valid.value.pairId);
 		if (!pair.ok) return pair;
-		const changed = await changeCondition(tx, row, valid.value.condition, new Date().toISOString());
+		const changed = await changeCondition(tx, row, valid.value.condition, bookNow());
 		if (!changed.ok) return changed;
 		await row.update(valid.value);
 		// Ends are judged by what the pack is: with another capacity they may be judged otherwise.

@@ -2,6 +2,7 @@
  * Who is called to which run now: computed from the open runs, those just ended, and what was
  * answered. Pages only show it.
  */
+import { now as bookNow } from '../../clock';
 import { randomUUID } from 'node:crypto';
 import { Op } from 'sequelize';
 import { z } from 'zod';
@@ -122,7 +123,7 @@ export class AlarmClock {
 	}
 
 	/** Tells of a change since the last look. */
-	async look(now = new Date().toISOString()): Promise<void> {
+	async look(now = bookNow()): Promise<void> {
 		const alarms = await alarmsNow(this.db, now);
 		const known = alarms.map((a) => `${a.runId} ${a.kind} ${a.since}`).join('\n');
 		if (known === this.known) return;

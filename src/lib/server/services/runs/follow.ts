@@ -32,6 +32,8 @@ interface Followed {
 	status: Run['status'];
 	/** When it was written, ms since 1970. */
 	writtenMs: number;
+	/** When it began, ms since 1970. */
+	startedMs: number;
 	stored: number;
 }
 
@@ -105,7 +107,7 @@ export class Follower {
 		const { Run: Runs, Charger } = this.db.models;
 		const rows = await Runs.findAll({
 			where: { ...where, status: OPEN_STATUSES, mode: 'link' },
-			attributes: ['id', 'chargerId', 'channelId', 'status', 'createdAt']
+			attributes: ['id', 'chargerId', 'channelId', 'status', 'createdAt', 'startedAt']
 		});
 		if (rows.length === 0) return [];
 		const chargers = await Charger.findAll({
@@ -124,6 +126,7 @@ export class Follower {
 					kind: kindOf.get(chargerId) ?? 'none',
 					status: row.get('status'),
 					writtenMs: row.get('createdAt').getTime(),
+					startedMs: Date.parse(row.get('startedAt')),
 					stored: this.stored.get(id) ?? (await storedSamples(this.db, id))
 				};
 			})
@@ -224,7 +227,8 @@ export class Follower {
 	 * since.
 	 */
 	private async unknown(run: Followed, link: ChargerLink, status: StatusAnswer): Promise<Look> {
-		const sinceMs = this.clock() - run.writtenMs;
+		// The machine's clock may have been set since: either way it was a while ago.
+		const sinceMs = Math.abs(this.clock() - run.writtenMs);
 		if (run.status === 'starting') {
 			if (this.starting.has(run.id) || sinceMs < ON_ITS_WAY_MS) return 'unknown';
 			if (status.upS * 1000 >= sinceMs) {
@@ -241,7 +245,9 @@ export class Follower {
 
 	private async finish(run: Followed, endReason: Run['endReason'], message: string | null): Promise<void> {
 		const end = { ...(await summaryOf(this.db, run.id)), endReason, message };
-		await endRun(this.db, run.id, end, new Date(this.clock()).toISOString());
+		// By the charger's own time, which went on while nobody followed it.
+		const endedMs = Math.min(this.clock(), run.startedMs + end.durationS * 1000);
+		await endRun(this.db, run.id, end, new Date(endedMs).toISOString());
 		this.forget(run.id);
 		this.log.info({ run: run.id, endReason }, 'run ended');
 	}

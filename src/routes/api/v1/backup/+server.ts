@@ -1,3 +1,4 @@
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { backup } from '$lib/server/services/house/backup';
 import type { RequestHandler } from './$types';
@@ -5,7 +6,7 @@ import type { RequestHandler } from './$types';
 /** Everything, as one SQLite file. */
 export const GET: RequestHandler = async () => {
 	const { stream, bytes } = await backup((await app()).db);
-	const day = new Date().toISOString().slice(0, 10);
+	const day = bookNow().slice(0, 10);
 	return new Response(stream, {
 		headers: {
 			'content-type': 'application/vnd.sqlite3',

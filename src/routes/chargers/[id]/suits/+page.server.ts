@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { getCharger, getSupply } from '$lib/server/services/chargers/chargers';
 import { listPacks } from '$lib/server/services/packs/packs';
@@ -6,7 +7,7 @@ import type { PageServerLoad } from './$types';
 
 export const load: PageServerLoad = async ({ params }) => {
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const charger = await getCharger(db, params.id);
 	if (!charger.ok) error(404, charger.message);
 	const [supply, shelf] = await Promise.all([getSupply(db, charger.value.supplyId), listPacks(db, now)]);

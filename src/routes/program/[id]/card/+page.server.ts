@@ -5,6 +5,7 @@ import { byCell, leadsInOrder } from '$core/card/connect';
 import { keyInCard } from '$core/card/key-in';
 import { joiningOf } from '$core/parallel/joining';
 import { kindOf } from '$core/parallel/pile';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { keyedFor } from '$lib/server/services/chargers/keyed';
 import { getProgram, solveSaved } from '$lib/server/services/programs/programs';
@@ -21,7 +22,7 @@ export const load: PageServerLoad = async ({ params }) => {
 	const { db } = await app();
 	const program = await getProgram(db, params.id);
 	if (!program.ok) error(404, program.message);
-	const solution = await solveSaved(db, program.value, new Date().toISOString());
+	const solution = await solveSaved(db, program.value, bookNow());
 	if (!solution.ok) error(solution.status, solution.message);
 	const { resolved: r, forecast, findings, settings } = solution.value;
 	const joining = joiningOf(r);

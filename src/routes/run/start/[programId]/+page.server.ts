@@ -1,4 +1,5 @@
 import { error } from '@sveltejs/kit';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { connectSteps } from '$core/card/connect';
 import { keyInCard } from '$core/card/key-in';
@@ -11,7 +12,7 @@ import type { PageServerLoad } from './$types';
 export const load: PageServerLoad = async ({ params, depends }) => {
 	depends('app:channels');
 	const { db } = await app();
-	const now = new Date().toISOString();
+	const now = bookNow();
 	const program = await getProgram(db, params.programId);
 	if (!program.ok) error(404, program.message);
 	const solution = await solveSaved(db, program.value, now);

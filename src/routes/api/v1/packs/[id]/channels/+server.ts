@@ -1,4 +1,5 @@
 import { purposeOf, taskIdOf } from '$core/request/task';
+import { now as bookNow } from '$lib/server/clock';
 import { app } from '$lib/server/app';
 import { answer } from '$lib/server/http';
 import { refuse } from '$lib/server/result';
@@ -12,5 +13,5 @@ export const GET: RequestHandler = async ({ params, url }) => {
 	if (!purpose)
 		return answer(refuse(422, 'There is no such purpose.', { purpose: 'There is no such purpose.' }));
 	const { db } = await app();
-	return answer(await channelOffers(db, { packId: params.id, task, purpose }, new Date().toISOString()));
+	return answer(await channelOffers(db, { packId: params.id, task, purpose }, bookNow()));
 };
