@@ -33,6 +33,11 @@ function failureOf(
 			message: 'The data file cannot be opened: the reason stands where it was started.'
 		};
 	const code = sqliteCode(error);
+	if (code === 'SQLITE_BUSY' || code === 'SQLITE_LOCKED')
+		return {
+			status: 503,
+			message: 'The data file is held by something else for a moment: nothing of this was saved. Try again.'
+		};
 	if (code === 'SQLITE_FULL')
 		return {
 			status: 507,

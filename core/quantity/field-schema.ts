@@ -13,6 +13,22 @@ function figureSchema(field: Figure): z.ZodType<number> {
 const oneOf = (label: string, options: readonly string[]) =>
 	`${label} must be one of: ${options.join(', ')}.`;
 
+/**
+ * Characters that nobody sees: controls but tab and the end of a line, and those that turn the direction of
+ * writing (Unicode 15, 23.2), behind which one name can look like another.
+ */
+// eslint-disable-next-line no-control-regex -- they are what is looked for
+const UNSEEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/g;
+
+/** Text as it was typed, without what nobody sees. */
+const legible = (text: string): string => text.replace(UNSEEN, '');
+
+/** The same on one line. */
+const oneLine = (text: string): string =>
+	legible(text)
+		.replace(/\s*[\t\n\r]\s*/g, ' ')
+		.trim();
+
 /** The schema of a value without regard to what may be left out. */
 function valueSchema(field: Field): z.ZodType {
 	switch (field.kind) {
@@ -20,7 +36,7 @@ function valueSchema(field: Field): z.ZodType {
 			return figureSchema(field);
 		case 'text': {
 			const most = `${field.label}: at most ${field.most} characters.`;
-			const written = field.lines ? z.string() : z.string().trim();
+			const written = field.lines ? z.string().overwrite(legible) : z.string().overwrite(oneLine);
 			return written.min(field.least, field.missing ?? `${field.label} is missing.`).max(field.most, most);
 		}
 		case 'choice':

@@ -506,3 +506,12 @@ test('options are written in their words, or as they are', () => {
 	assert.equal(wordsOf(WHOLE.kind, 'b'), 'the second');
 	assert.equal(wordsOf({}, 'left'), 'left');
 });
+
+test('a text loses what nobody sees: controls, and marks that turn the direction of writing', () => {
+	const name = fieldSchema(text({ label: 'Name', least: 1, most: 80 }));
+	assert.equal(name.parse(' Tern\u0000\u0007 \u202eboat\u2069\u009f\n two '), 'Tern boat two');
+	assert.equal(name.safeParse('\u0001\u0002').success, false, 'nothing is left of it');
+	const notes = fieldSchema(text({ label: 'Notes', least: 0, most: 80, lines: true }));
+	assert.equal(notes.parse('one\n\ttwo\u001b[31m'), 'one\n\ttwo[31m');
+	assert.equal(name.parse('Möwe 鷗 🔋'), 'Möwe 鷗 🔋');
+});

@@ -62,6 +62,9 @@ const ODD_TEXT = [
 	'__proto__',
 	'constructor',
 	'toString',
+	'hasOwnProperty',
+	'valueOf',
+	'__defineGetter__',
 	'<script>alert(1)</script>',
 	'{{7*7}}',
 	'\ud800',
@@ -91,6 +94,7 @@ const ODD_VALUES: unknown[] = [
 	[null],
 	[[[[]]]],
 	{ __proto__: null, constructor: 1 },
+	JSON.parse('{"__proto__":{"ok":true},"hasOwnProperty":1,"toString":"x"}'),
 	Array.from({ length: 2000 }, (_, i) => i),
 	'x'.repeat(200_000),
 	...ODD_TEXT

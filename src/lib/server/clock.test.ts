@@ -37,7 +37,10 @@ test('it goes with the machine’s clock, asleep too, and small corrections are 
 	const before = clock.nowMs();
 	m.pass(1000);
 	assert.equal(clock.nowMs() - before, 900, 'never back: it waits for the machine');
-	for (let k = 0; k < 20; k++) (m.pass(1000), clock.nowMs());
+	for (let k = 0; k < 20; k++) {
+		m.pass(1000);
+		clock.nowMs();
+	}
 	assert.equal(clock.nowMs(), m.wall());
 	assert.deepEqual([m.steps, clock.aheadMs], [[], 0]);
 });

@@ -12,6 +12,7 @@ import { pipeline } from 'node:stream/promises';
 import { app, exchangeApp } from './app';
 import { beginsAsDatabase } from './db/companions';
 import { stamp } from './db/connect';
+import { copyKind, dropOldCopies, type CopyKind } from './db/kept-copies';
 import { prepareBackup, putInPlace, takeBack, type Prove } from './db/restore';
 import { OPEN_READONLY, withHandle } from './db/sqlite';
 import { StartError } from './db/start-error';
@@ -23,7 +24,7 @@ export interface Contents {
 	/** Its name beside the data file. */
 	name: string;
 	/** Uploaded, kept as it was replaced, before an import, or before an upgrade. */
-	kind: 'uploaded' | 'replaced' | 'before an import' | 'before an upgrade';
+	kind: CopyKind;
 	bytes: number;
 	/** When the file was written, ISO 8601. */
 	at: string;
@@ -37,18 +38,7 @@ export interface Contents {
 /** A backup is this large at most, bytes; sixty runs a day for a hundred years are smaller. */
 const LARGEST = 4e9;
 
-const KINDS: readonly (readonly [RegExp, Contents['kind']])[] = [
-	[/\.uploaded-[\w-]+$/, 'uploaded'],
-	[/\.replaced-[\w-]+$/, 'replaced'],
-	[/\.before-import-[\w-]+$/, 'before an import'],
-	[/\.before-[\w-]+$/, 'before an upgrade']
-];
-
-/** Files that belong to the data file `file` and may be put in its place. */
-const kindOf = (file: string, name: string): Contents['kind'] | null =>
-	name.startsWith(`${basename(file)}.`) ? (KINDS.find(([what]) => what.test(name))?.[1] ?? null) : null;
-
-async function contentsOf(folder: string, name: string, kind: Contents['kind']): Promise<Contents | null> {
+async function contentsOf(folder: string, name: string, kind: CopyKind): Promise<Contents | null> {
 	const path = join(folder, name);
 	try {
 		if (!beginsAsDatabase(path)) return null;
@@ -78,7 +68,7 @@ export async function keptAside(): Promise<Contents[]> {
 	const folder = dirname(db.file);
 	const found = await Promise.all(
 		readdirSync(folder).map((name) => {
-			const kind = kindOf(db.file, name);
+			const kind = copyKind(db.file, name);
 			return kind ? contentsOf(folder, name, kind) : null;
 		})
 	);
@@ -129,7 +119,10 @@ export async function takeUpload(request: Request): Promise<Result<Contents>> {
 		return refuse(400, 'The upload broke off before its end: nothing was kept.');
 	}
 	const contents = await contentsOf(folder, name, 'uploaded');
-	if (contents) return done(contents);
+	if (contents) {
+		dropOldCopies(db.file);
+		return done(contents);
+	}
 	rmSync(path, { force: true });
 	return refuse(422, 'This file is a database, but not one of Stack Tender, or it is damaged.');
 }
@@ -176,7 +169,7 @@ async function exchangeOne(name: string, prove: Prove): Promise<Result<Exchanged
 	const { db } = await app();
 	const folder = dirname(db.file);
 	const path = join(folder, name);
-	if (name !== basename(name) || !kindOf(db.file, name) || !existsSync(path)) return missing('file');
+	if (name !== basename(name) || !copyKind(db.file, name) || !existsSync(path)) return missing('file');
 	const runsGoOn = async () =>
 		(await db.models.Run.count({ where: { status: ['starting', 'running'] } })) > 0
 			? refuse(409, 'A run is going on: with other data in place nobody would follow it. End it first.')
@@ -194,7 +187,8 @@ async function exchangeOne(name: string, prove: Prove): Promise<Result<Exchanged
 				takeBack: (file, put) => takeBack(file, put.keptAs)
 			});
 			// What was uploaded is in place now; what was kept aside stays until a person removes it.
-			if (kindOf(db.file, name) === 'uploaded') rmSync(path, { force: true });
+			if (copyKind(db.file, name) === 'uploaded') rmSync(path, { force: true });
+			dropOldCopies(db.file);
 			return done({ keptAs: keptAs && basename(keptAs) });
 		} finally {
 			prepared.drop();

@@ -9,7 +9,7 @@ import { basename, dirname, join } from 'node:path';
 import { Sequelize, QueryTypes } from 'sequelize';
 import { mustLookLikeDatabase, removeDatabase, rollBackHalfDone, setForeignLogAside } from './companions';
 import { Keeper } from './keeper';
-import { takeLock, type Lock } from './lock';
+import { realFile, takeLock, type Lock } from './lock';
 import { migrate, type Migration } from './migrate';
 import { defineModels, type Models } from './models';
 import { PackKeeper, type Stamps } from './pack-keeper';
@@ -265,9 +265,10 @@ async function open(file: string, lock: Lock, options: OpenOptions): Promise<Dat
 export async function openDatabase(file: string, options: OpenOptions = {}): Promise<Database> {
 	try {
 		mkdirSync(dirname(file), { recursive: true });
-		const lock = await takeLock(file);
+		const own = realFile(file);
+		const lock = await takeLock(own);
 		try {
-			return await open(file, lock, options);
+			return await open(own, lock, options);
 		} catch (error) {
 			await lock.release();
 			throw error;

@@ -4,7 +4,8 @@
  * number that was given out again cannot be taken for it. Who holds it is written beside it in
  * plain text, for the sentence that the second one gets.
  */
-import { readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, realpathSync, writeFileSync } from 'node:fs';
+import { basename, dirname, join } from 'node:path';
 import { Handle, OPEN_CREATE, OPEN_READWRITE } from './sqlite';
 import { sqliteCode, StartError } from './start-error';
 
@@ -18,6 +19,12 @@ export interface Lock {
 	/** Writes down who holds the file now. */
 	own(owner: Owner): void;
 	release(): Promise<void>;
+}
+
+/** The data file by its own name, through whatever links it was named: one file has one lock. */
+export function realFile(file: string): string {
+	const inFolder = join(realpathSync(dirname(file)), basename(file));
+	return existsSync(inFolder) ? realpathSync(inFolder) : inFolder;
 }
 
 const ownerFile = (file: string) => `${file}.owner`;

@@ -75,7 +75,7 @@ export async function applied(sequelize: Sequelize): Promise<string[]> {
  * this one would not keep.
  */
 export function mustKnowAll(names: readonly string[], file: string, known = MIGRATIONS): void {
-	const later = names.filter((name) => !(name in known));
+	const later = names.filter((name) => !Object.hasOwn(known, name));
 	if (later.length > 0)
 		throw new StartError(
 			`${file} was written by a later release of Stack Tender (${later.at(-1)}). It is left as it is: start that release.`

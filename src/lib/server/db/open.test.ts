@@ -11,6 +11,7 @@ import {
 	readdirSync,
 	readFileSync,
 	statSync,
+	symlinkSync,
 	truncateSync,
 	writeFileSync
 } from 'node:fs';
@@ -85,6 +86,19 @@ describe('opening a data file', () => {
 		await assert.rejects(restoreDatabase(await fileWith(), file, asItIs), /is open in another Stack Tender/);
 		await owner.kill();
 		assert.deepEqual(await keysIn(file), ['theirs'], 'what was confirmed before the kill is there');
+	});
+
+	test('nor through a link to it or to its folder', async () => {
+		const file = await fileWith('a');
+		const db = await openDatabase(file);
+		const link = newFile();
+		symlinkSync(file, link);
+		await assert.rejects(openDatabase(link), /is open in another Stack Tender/);
+		const elsewhere = join(folder.dir, 'the same folder');
+		symlinkSync(folder.dir, elsewhere);
+		await assert.rejects(openDatabase(join(elsewhere, basename(file))), /is open in another Stack Tender/);
+		await db.close();
+		assert.deepEqual(await keysIn(link), ['a']);
 	});
 
 	test('the same process does not open it twice either, and a closed one can be opened again', async () => {

@@ -21,7 +21,7 @@ import {
 import { basename, dirname, join } from 'node:path';
 import { copyDatabase, stamp } from './connect';
 import { beginsAsDatabase, COMPANIONS, removeDatabase, setForeignLogAside } from './companions';
-import { takeLock } from './lock';
+import { realFile, takeLock } from './lock';
 import { MIGRATIONS, mustKnowAll } from './migrate';
 import { OPEN_READONLY, OPEN_READWRITE, withHandle } from './sqlite';
 import { asStartError, StartError } from './start-error';
@@ -158,7 +158,7 @@ export async function restoreDatabase(
 ): Promise<{ keptAs: string | null }> {
 	const prepared = await prepareBackup(backup, file, prove);
 	try {
-		return await putInPlace(prepared, file);
+		return await putInPlace(prepared, realFile(file));
 	} finally {
 		prepared.drop();
 	}

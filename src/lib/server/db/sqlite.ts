@@ -14,6 +14,10 @@ interface Copying {
 }
 type Copies = sqlite3.Database & { backup(file: string, begun: (error: Error | null) => void): Copying };
 
+/** A copy that meets somebody else's hold tries again, so often and so long after, ms. */
+const BUSY_TIMES = 50;
+const BUSY_MS = 100;
+
 export class Handle {
 	private constructor(private readonly database: sqlite3.Database) {}
 
@@ -44,14 +48,19 @@ export class Handle {
 				if (error) return reject(error);
 				// All pages in one step: within one read of the log, so that a write in between cannot start
 				// it anew.
-				copy.step(-1, (failed) => {
-					const { completed } = copy;
-					copy.finish((closing) => {
-						if (failed ?? closing) reject(failed ?? closing);
-						else if (!completed) reject(new Error('the copy was not completed'));
-						else resolve();
+				const step = (again: number) =>
+					copy.step(-1, (failed) => {
+						// Somebody may hold it for a moment, another copy or the log's own playing in.
+						if (failed && again > 0 && /SQLITE_(BUSY|LOCKED)/.test(String(failed)))
+							return void setTimeout(() => step(again - 1), BUSY_MS);
+						const { completed } = copy;
+						copy.finish((closing) => {
+							if (failed ?? closing) reject(failed ?? closing);
+							else if (!completed) reject(new Error('the copy was not completed'));
+							else resolve();
+						});
 					});
-				});
+				step(BUSY_TIMES);
 			});
 		});
 	}

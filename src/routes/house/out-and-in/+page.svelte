@@ -95,7 +95,7 @@
 		book = null;
 		coming = null;
 		await invalidateAll();
-		back = { said: `Brought in: ${said}`, name: keptAs.split(/[\\/]/).at(-1)! };
+		back = keptAs ? { said: `Brought in: ${said}`, name: keptAs } : null;
 		toast(said);
 	}
 	const KIND: Record<Contents['kind'], string> = {
@@ -267,6 +267,10 @@
 	{/if}
 	<section class="mt-6">
 		<h2>Kept aside</h2>
+		<p class="quiet mt-1 text-[12.5px]">
+			At most {data.mostKept} files and a gigabyte, or five times the data: the oldest go first, the two newest
+			stay.
+		</p>
 		{#if data.kept.length === 0}
 			<p class="quiet mt-1">
 				Nothing. What a restore replaces, and what was here before something was brought in, is kept and

@@ -4,7 +4,7 @@
  */
 import assert from 'node:assert/strict';
 import { readdirSync, readFileSync } from 'node:fs';
-import { basename, dirname } from 'node:path';
+import { dirname, join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import Papa from 'papaparse';
 import { aDatabase } from '../../../../../tests/support/database';
@@ -135,15 +135,17 @@ describe('the book', () => {
 		);
 		const kept = await bringIn(empty, checked, false);
 		assert.ok(kept.ok && kept.value.replaced === 0);
+		assert.equal(kept.value.keptAs, null, 'what changed nothing leaves no copy');
+		assert.ok(!readdirSync(dirname(empty.file)).some((name) => name.includes('before-import')));
 		assert.deepEqual(await book(empty), first);
 		const taken = await bringIn(empty, checked, true);
 		assert.ok(taken.ok && taken.value.replaced === 1);
 		assert.deepEqual(await book(empty), changed);
 		// What was there before stands beside the data, whole.
-		const beside = await openDatabase(taken.value.keptAs);
+		const beside = await openDatabase(join(dirname(empty.file), taken.value.keptAs!));
 		assert.deepEqual(await book(beside), first);
 		await beside.close();
-		assert.match(basename(taken.value.keptAs), /\.before-import-/);
+		assert.match(taken.value.keptAs!, /\.before-import-/);
 		await empty.close();
 	});
 

@@ -6,12 +6,15 @@
 import { now as bookNow } from '../../clock';
 import { CLOCK_KEY } from '../house/clock-steps';
 import { settleConditions } from '../packs/observations';
+import { rmSync } from 'node:fs';
+import { basename } from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
 import Papa from 'papaparse';
 import { z } from 'zod';
 import { isOpen, type RunStatus } from '$core/log/run';
 import type { Field } from '$core/quantity/field';
 import { copyDatabase, stamp, type Database, type Store } from '../../db/connect';
+import { dropOldCopies } from '../../db/kept-copies';
 import { TABLES, type TableName } from '../../db/tables';
 import { done, refuse, type Result } from '../../result';
 import { appendTelemetry, storedSamples } from '../runs/telemetry';
@@ -294,8 +297,8 @@ export interface BroughtIn {
 	fresh: number;
 	replaced: number;
 	samples: number;
-	/** The data of before, under this name beside the data file. */
-	keptAs: string;
+	/** The data of before, under this name beside the data file; null where nothing changed. */
+	keptAs: string | null;
 }
 
 /**
@@ -305,8 +308,12 @@ export async function bringIn(db: Database, checked: Checked, replace: boolean):
 	if (checked.problems.length) return refuse(422, checked.problems[0]);
 	const keptAs = `${db.file}.before-import-${stamp()}`;
 	await copyDatabase(db.file, keptAs);
+	/** What changed nothing leaves no copy of what it did not change. */
+	const unchanged = () => rmSync(keptAs, { force: true });
+	/** Standing choices and records of acts that came with it. */
+	let others = 0;
 	try {
-		return await db.write(async (tx) => {
+		const brought = await db.write(async (tx) => {
 			const count = { fresh: 0, replaced: 0, samples: 0 };
 			// Rows may come before what they refer to; all of it must stand when the transaction ends.
 			await tx.sequelize.query('PRAGMA defer_foreign_keys = ON');
@@ -344,7 +351,9 @@ export async function bringIn(db: Database, checked: Checked, replace: boolean):
 				// Another machine's clock is none of this one's.
 				if (key === CLOCK_KEY) continue;
 				const old = await tx.models.Preference.findByPk(key);
-				if (!old || replace) await tx.models.Preference.upsert({ key, value });
+				if (old && !replace) continue;
+				await tx.models.Preference.upsert({ key, value });
+				others++;
 			}
 			const now = bookNow();
 			// The record of acts is only added to: what is there already, to the moment, is not written
@@ -355,12 +364,22 @@ export async function bringIn(db: Database, checked: Checked, replace: boolean):
 				const { at, kind, subject } = event.data;
 				// What has not happened yet is no record.
 				if (at > now) continue;
-				if ((await tx.models.Event.count({ where: { at, kind, subject } })) === 0)
-					await tx.models.Event.create(event.data);
+				if ((await tx.models.Event.count({ where: { at, kind, subject } })) > 0) continue;
+				await tx.models.Event.create(event.data);
+				others++;
 			}
-			return done({ ...count, keptAs });
+			return done({ ...count, keptAs: basename(keptAs) as string | null });
 		});
+		if (!brought.ok) return brought;
+		const { fresh, replaced, samples } = brought.value;
+		if (fresh + replaced + samples + others === 0) {
+			unchanged();
+			return done({ ...brought.value, keptAs: null });
+		}
+		dropOldCopies(db.file);
+		return brought;
 	} catch (error) {
+		unchanged();
 		return refuse(422, `Nothing was brought in. ${meaning(error)}`);
 	}
 }

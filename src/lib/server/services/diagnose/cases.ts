@@ -22,8 +22,8 @@ import { checked, done, missing, refuse, type Result } from '../../result';
 import { getPack } from '../packs/packs';
 import { knownOfPack, onRecord } from './known';
 
-const isClue = (id: string): id is ClueId => id in CLUES;
-export const isSymptom = (id: string): id is SymptomId => id in SYMPTOMS;
+const isClue = (id: string): id is ClueId => Object.hasOwn(CLUES, id);
+export const isSymptom = (id: string): id is SymptomId => Object.hasOwn(SYMPTOMS, id);
 
 /** Messages that this charger was taught. */
 export async function taughtOf(db: Store, chargerId: string | null): Promise<Taught[]> {
