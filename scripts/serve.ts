@@ -82,7 +82,7 @@ function lanListeners(port: number): Listener[] {
 	return addresses.map((address) => ({ address, port, hosts, door, tls }));
 }
 
-/** So many connections of one address at once; a phone that shows pages uses a dozen. */
+/** Most simultaneous connections from one address; a phone that shows pages uses a dozen. */
 const CONNECTIONS = 64;
 
 /** Keeps one address from using up what this process may have open. */

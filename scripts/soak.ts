@@ -7,7 +7,7 @@
 import { parseArgs } from 'node:util';
 import { answers } from './soak/answers';
 import { disk } from './soak/disk';
-import { door } from './soak/door';
+import { networkAccess } from './soak/network-access';
 import { hostile } from './soak/hostile';
 import { kills } from './soak/kills';
 import { readers } from './soak/readers';
@@ -28,7 +28,7 @@ const PARTS: Record<string, () => Promise<Figure[]>> = {
 	answers: () => answers({ seed, starts: 40 }),
 	tabs: () => tabs({ seed, rounds: 30, tabs: 8 }),
 	disk: () => disk({ times: 6 }),
-	door: () => door({ tries: 10_000, addresses: 50, unfinished: 400, entries: 20, judged: true }),
+	door: () => networkAccess({ tries: 10_000, addresses: 50, unfinished: 400, entries: 20, judged: true }),
 	hostile: () => hostile({ seed, requests: 12_000, wide: 8 }),
 	readers: () => readers({ packs: 200, runs: 20_000, readers: 20, seconds: 30, times: 20, judged: true })
 };

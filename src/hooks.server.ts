@@ -26,7 +26,7 @@ function failureOf(
 			status: 503,
 			message: 'Another data file was put in place meanwhile: nothing of this was done. Try again.'
 		};
-	// Its sentence names a folder of this machine, which is for whoever sits at it.
+	// Its message contains a path of this machine: it belongs in the server's log, not in an answer.
 	if (error instanceof StartError)
 		return {
 			status: 503,

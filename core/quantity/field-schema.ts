@@ -14,14 +14,14 @@ const oneOf = (label: string, options: readonly string[]) =>
 	`${label} must be one of: ${options.join(', ')}.`;
 
 /**
- * Characters that nobody sees: controls but tab and the end of a line, and those that turn the direction of
- * writing (Unicode 15, 23.2), behind which one name can look like another.
+ * Invisible characters: controls except tab and line end, and bidirectional controls (Unicode 15,
+ * 23.2), with which one name can look like another.
  */
-// eslint-disable-next-line no-control-regex -- they are what is looked for
-const UNSEEN = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/g;
+// eslint-disable-next-line no-control-regex -- the pattern matches them
+const INVISIBLE = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\u202a-\u202e\u2066-\u2069]/g;
 
-/** Text as it was typed, without what nobody sees. */
-const legible = (text: string): string => text.replace(UNSEEN, '');
+/** The text without invisible characters. */
+const legible = (text: string): string => text.replace(INVISIBLE, '');
 
 /** The same on one line. */
 const oneLine = (text: string): string =>

@@ -94,8 +94,8 @@ export function packSteps(t: Telemetry): Uint8Array {
 }
 
 /**
- * The inverse of {@link packSteps} for `n` samples of `cells` cells; throws where `bytes` end before
- * them.
+ * The inverse of {@link packSteps} for `n` samples of `cells` cells; throws where `bytes` end
+ * before them. /
  */
 export function unpackSteps(bytes: Uint8Array, n: number, cells: number): Telemetry {
 	const out = emptyTelemetry(cells);

@@ -6,7 +6,7 @@ import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
 import { answers } from '../../scripts/soak/answers';
 import { disk } from '../../scripts/soak/disk';
-import { door } from '../../scripts/soak/door';
+import { networkAccess } from '../../scripts/soak/network-access';
 import { hostile } from '../../scripts/soak/hostile';
 import { kills } from '../../scripts/soak/kills';
 import { readers } from '../../scripts/soak/readers';
@@ -21,7 +21,8 @@ const PARTS: Record<string, () => Promise<Figure[]>> = {
 	'windows at once': () => tabs({ seed: 13, rounds: 2, tabs: 6 }),
 	'a disk that fills up': () => disk({ times: 1 }),
 	'hostile requests': () => hostile({ seed: 14, requests: 300, wide: 4 }),
-	'the network door': () => door({ tries: 60, addresses: 6, unfinished: 30, entries: 2, judged: false }),
+	'the network door': () =>
+		networkAccess({ tries: 60, addresses: 6, unfinished: 30, entries: 2, judged: false }),
 	'readers on much data': () =>
 		readers({ packs: 40, runs: 800, readers: 6, seconds: 2, times: 1, judged: false })
 };

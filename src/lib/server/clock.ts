@@ -1,7 +1,7 @@
 /**
- * The book's own time. It follows this machine's clock while that moves on evenly; where that is set
- * back, the book goes on by the time that has passed since, so that nothing ends before it began;
- * where it is set forward, the book follows. Every step is said to whoever keeps the book.
+ * The book's own time. It follows this machine's clock while that advances evenly. When the clock
+ * is set back, the book's time continues by elapsed time, so that no run ends before its start;
+ * when it is set forward, the book's time follows. Each step is reported to the callback. /
  */
 import { uptime } from 'node:os';
 
@@ -62,7 +62,7 @@ export class BookClock {
 		const awake = sources.awakeMs() - own.awakeMs;
 		if (awake < COMPARE_MS) return own.ms + awake;
 		const boot = sources.bootMs() - own.bootMs;
-		// Asleep, only the time since the start of the machine goes on.
+		// During sleep only the time since boot advances.
 		const passed = boot - awake > STEP_MS ? boot : awake;
 		const due = own.ms + passed;
 		const byMs = sources.wallMs() - due;
@@ -83,8 +83,8 @@ export class BookClock {
 	}
 
 	/**
-	 * Goes on from what is in the book already: `lastMs` is its last live moment, `aheadMs` how far it
-	 * was ahead when it was closed.
+	 * Continues from the stored records: `lastMs` is the time of the last live record, `aheadMs` the
+	 * lead over the machine's clock at closing.
 	 */
 	goOnFrom(lastMs: number, aheadMs: number): void {
 		const wall = this.sources.wallMs();
@@ -95,7 +95,7 @@ export class BookClock {
 			this.onStep({ atMs: this.own.ms, byMs: aheadMs - this.ahead });
 	}
 
-	/** Takes this machine's clock as it is, because a person has said that it is right. */
+	/** Adopts the machine's clock after a person has confirmed that it is right. */
 	followMachine(): void {
 		this.own = this.anchor(this.sources.wallMs());
 		this.ahead = 0;
@@ -118,5 +118,5 @@ export const now = (): string => new Date(nowMs()).toISOString();
 /** How far the book is ahead of this machine's clock, ms. */
 export const aheadMs = (): number => clock().aheadMs;
 
-/** Takes this machine's clock as it is. */
+/** Adopts the machine's clock. */
 export const followMachine = (): void => clock().followMachine();

@@ -1,8 +1,8 @@
 /**
  * Another data file in the place of the one in use, while the application goes on: a backup that
  * was uploaded, or what an earlier exchange has kept aside. A copy of it is proved while the
- * application goes on; then who follows runs is stopped, the database closed, the files exchanged by
- * one rename, everything opened anew.
+ * application stays available; then the followers are stopped, the database closed, the files
+ * exchanged by one rename, and everything opened again. /
  */
 import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { open } from 'node:fs/promises';
@@ -132,16 +132,16 @@ export interface Exchanged {
 	keptAs: string | null;
 }
 
-/** What is said of a file, without the folder that it is in: a browser may be anybody's. */
+/** A message without the path of the data folder. */
 const withoutFolder = (message: string, folder: string): string => message.replaceAll(`${folder}${sep}`, '');
 
-/** The exchange that goes on: how much of its file has been looked at, and how to leave it. */
+/** The exchange in progress: the share of its file that is proved, and its cancellation. */
 let going: { share: number; stop: AbortController } | null = null;
 
-/** How far the exchange that goes on is, 0 to 1; null while none does. */
+/** Progress of the exchange, 0 to 1; null without one. */
 export const exchangeProgress = (): { share: number | null } => ({ share: going && going.share });
 
-/** Leaves an exchange whose file is still being looked at; what has begun to change goes on to its end. */
+/** Cancels an exchange during its proof; the exchange of files itself is not interrupted. */
 export function cancelExchange(): Result<{ share: number | null }> {
 	if (!going) return refuse(404, 'Nothing is being put in place.');
 	going.stop.abort();

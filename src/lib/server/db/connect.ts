@@ -29,9 +29,9 @@ export interface Store {
 	 */
 	kept<T>(what: string, find: () => Promise<T>, asOf?: string): Promise<T>;
 	/**
-	 * What `find` finds of each pack on the shelf, in order of name; it is asked for those alone of which
-	 * something was written since, or whose answer no longer `holds`. Inside a write all are found
-	 * anew.
+	 * What `find` finds of each pack on the shelf, in order of name; it is asked for those alone of
+	 * which something was written since, or whose answer no longer `holds`. Inside a write all are
+	 * found anew. /
 	 */
 	keptByPack<T>(
 		what: string,
@@ -68,7 +68,7 @@ export interface OpenOptions {
 	/** Called with every statement of the writing connection before it is run. */
 	trace?: (sql: string) => void;
 	migrations?: Record<string, Migration>;
-	/** Triggers and views are looked at afterwards, by whoever opens it. */
+	/** Skips the check of triggers and views; the caller compares the whole schema. */
 	unlooked?: boolean;
 }
 

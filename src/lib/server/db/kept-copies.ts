@@ -1,6 +1,6 @@
 /**
- * Whole copies that are kept beside the data file: what was uploaded, and what a restore, an import or an
- * upgrade found in place. So many of them, and so large together; the oldest go first.
+ * Whole copies kept beside the data file: uploads, and the data before a restore, an import or an
+ * upgrade. Their number and total size are limited; the oldest are removed first.
  */
 import { readdirSync, rmSync, statSync } from 'node:fs';
 import { basename, dirname, join } from 'node:path';
@@ -14,11 +14,11 @@ const KINDS: readonly (readonly [RegExp, CopyKind])[] = [
 	[/\.before-[\w-]+$/, 'before an upgrade']
 ];
 
-/** So many are kept, and so much of them together, bytes; of a large data file five times its size. */
+/** Limits: number of copies, and total size in bytes, or five times that of the data file. */
 export const MOST_COPIES = 12;
 const MOST_BYTES = 1e9;
 const TIMES_THE_DATA = 5;
-/** The newest of them stay, however large. */
+/** The newest are never removed. */
 const NEWEST = 2;
 
 /** What a file beside the data file `file` is; null for what is no copy of it. */

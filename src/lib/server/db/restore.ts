@@ -95,8 +95,8 @@ export interface Prepared {
 }
 
 /**
- * Copies `backup` beside the data file `file`, which goes on being used, and proves the copy; throws a
- * {@link StartError} and leaves nothing behind where it is not whole.
+ * Copies `backup` beside the data file `file`, which stays in use, and proves the copy; throws a
+ * {@link StartError} and leaves nothing behind where the proof fails.
  */
 export async function prepareBackup(backup: string, file: string, prove: Prove): Promise<Prepared> {
 	try {
@@ -122,9 +122,8 @@ export async function prepareBackup(backup: string, file: string, prove: Prove):
 }
 
 /**
- * Puts a prepared file in the place of `file`, which nobody has open; throws a {@link StartError} and
- * changes nothing where it is in use. Answers with the name under which the data of before is kept,
- * null where there was none.
+ * Replaces `file` by a prepared file; throws a {@link StartError} and changes nothing where `file`
+ * is in use. Returns the name under which the previous data is kept, null where there was none. /
  */
 export async function putInPlace(prepared: Prepared, file: string): Promise<{ keptAs: string | null }> {
 	try {
@@ -142,15 +141,17 @@ export async function putInPlace(prepared: Prepared, file: string): Promise<{ ke
 }
 
 /**
- * Takes a {@link putInPlace} back after it turned out that the file in place cannot be opened: what was
- * kept aside stands there again.
+ * Reverts {@link putInPlace} where the new file cannot be opened: the previous data takes its place
+ * again.
  */
 export function takeBack(file: string, keptAs: string | null): void {
 	removeDatabase(file);
 	if (keptAs !== null) renameSync(keptAs, file);
 }
 
-/** Restores `backup` into `file`, proved by `prove`: {@link prepareBackup} and {@link putInPlace}. */
+/**
+ * Restores `backup` into `file`, proved by `prove`: {@link prepareBackup} and {@link putInPlace}.
+ */
 export async function restoreDatabase(
 	backup: string,
 	file: string,

@@ -12,9 +12,11 @@ interface SchemaObject {
 	name: string;
 	sql: string;
 }
-type Schema = ReadonlyMap<string, string>;
+type SchemaObjects = ReadonlyMap<string, string>;
 
-/** A definition without what SQLite rewrites when a table is renamed: quotes, blanks, letter case. */
+/**
+ * A definition without what SQLite rewrites when a table is renamed: quotes, blanks, letter case.
+ */
 const plain = (sql: string): string =>
 	sql
 		.replace(/["`[\]]/g, '')
@@ -23,10 +25,10 @@ const plain = (sql: string): string =>
 		.toLowerCase();
 
 /**
- * What stands in a data file, by kind and name; tables by their columns and references, in any order, as
- * files of the first releases were upgraded in more than one way.
+ * What stands in a data file, by kind and name; tables by their columns and references, in any
+ * order, as files of the first releases were upgraded in more than one way. /
  */
-async function schemaOf(sequelize: Sequelize): Promise<Schema> {
+async function schemaOf(sequelize: Sequelize): Promise<SchemaObjects> {
 	const select = <T extends object>(sql: string, replacements: Record<string, unknown> = {}) =>
 		sequelize.query<T>(sql, { type: QueryTypes.SELECT, replacements });
 	const objects = await select<SchemaObject>(
@@ -53,10 +55,10 @@ async function schemaOf(sequelize: Sequelize): Promise<Schema> {
 	return found;
 }
 
-let made: Promise<Schema> | null = null;
+let made: Promise<SchemaObjects> | null = null;
 
 /** The schema that the migrations make, in memory. */
-async function ownSchema(): Promise<Schema> {
+async function ownSchema(): Promise<SchemaObjects> {
 	const sequelize = new Sequelize({ dialect: 'sqlite', storage: ':memory:', logging: false });
 	try {
 		await migrate(sequelize);
@@ -91,7 +93,10 @@ export async function activeHash(sequelize: Sequelize): Promise<string> {
 	return createHash('sha256').update(text).digest('hex');
 }
 
-/** Throws a {@link StartError} where triggers or views of somebody else stand in the data file `file`. */
+/**
+ * Throws a {@link StartError} where triggers or views of somebody else stand in the data file
+ * `file`.
+ */
 export async function mustBeOurs(sequelize: Sequelize, file: string): Promise<void> {
 	if ((await activeHash(sequelize)) === OWN_ACTIVE) return;
 	throw new StartError(

@@ -31,7 +31,7 @@ const DEVICE = z.object({
 	seenAt: z.number()
 });
 type Device = z.infer<typeof DEVICE>;
-/** `passphrase` sums up the one that they entered with: with another one nobody has entered. */
+/** `passphrase` is a hash of the one in force: a new passphrase ends every session. */
 const FILE = z.object({ v: z.literal(1), passphrase: z.string(), devices: z.array(DEVICE) });
 
 /** A device as its owner is shown it. */
@@ -161,7 +161,9 @@ export class Devices {
 
 const held = globalThis as typeof globalThis & { stackTenderDevices?: Devices };
 
-/** The devices of the server that runs, for the application behind its door; null where it has none. */
+/**
+ * The devices of the server that runs, for the application behind its door; null where it has none.
+ */
 export const openDevices = (): Devices | null => held.stackTenderDevices ?? null;
 
 /** Says which those are: the server and the built application are bundled apart. */

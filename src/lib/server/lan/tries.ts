@@ -1,14 +1,14 @@
 /**
- * How often a passphrase may be tried, by who tries: so many times in a while. Nobody's tries count
- * against anybody else.
+ * Limits wrong passphrases by address or device, in a sliding window. There is no limit over all of
+ * them.
  */
 
 const WHILE_MS = 15 * 60e3;
 const OF_ONE = 6;
 
 /**
- * Whose tries count as one's: an IPv4 address, or the network of an IPv6 one (its first 64 bits, RFC
- * 4291: a host gives itself as many addresses in it as it likes).
+ * Whose tries count as one's: an IPv4 address, or the network of an IPv6 one (its first 64 bits,
+ * RFC 4291: a host gives itself as many addresses in it as it likes). /
  */
 export function addressKey(address: string): string {
 	const mapped = /^::ffff:(\d+\.\d+\.\d+\.\d+)$/i.exec(address);

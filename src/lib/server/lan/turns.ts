@@ -1,6 +1,7 @@
 /**
- * Passphrases are hashed at most ten a second, two at once where one takes longer, and those who wait take turns: one of
- * each, however many somebody else has sent. Who has been in before goes first.
+ * Passphrases are hashed at most ten a second, two at once where one takes longer, and those who
+ * wait take turns: one of each, however many somebody else has sent. Who has been in before goes
+ * first. /
  */
 
 /** Between the beginnings of two hashes, ms. */
@@ -8,13 +9,13 @@ const APART_MS = 100;
 /** Each takes 32 MB while it lasts. */
 const AT_ONCE = 2;
 
-interface Waiting {
+interface WaitingHash {
 	work: () => Promise<void>;
 }
 
 export class Turns {
-	private readonly queues = new Map<string, Waiting[]>();
-	private readonly first: Waiting[] = [];
+	private readonly queues = new Map<string, WaitingHash[]>();
+	private readonly first: WaitingHash[] = [];
 	private going = false;
 
 	constructor(private readonly pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))) {}
@@ -29,7 +30,7 @@ export class Turns {
 		});
 	}
 
-	private next(): Waiting | undefined {
+	private next(): WaitingHash | undefined {
 		if (this.first.length > 0) return this.first.shift();
 		const [turn] = this.queues;
 		if (!turn) return undefined;

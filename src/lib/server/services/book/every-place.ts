@@ -22,10 +22,10 @@ import { programsOf } from '../programs/programs';
 const MONTHS = 3;
 const PAGE = 40;
 
-/** The past of so many packs is summed up: what may be wrong with a row was looked at before. */
+/** Ageing is computed for this many packs; their rows were checked before. */
 const AGED = 12;
 
-/** Throws what reading throws; `now`: ISO 8601; `tell` is told how much has been read, 0 to 1. */
+/** Throws what a read throws. `now`: ISO 8601; `tell` receives the progress, 0 to 1. */
 export async function readEveryPlace(
 	db: Database,
 	now: string,

@@ -1,7 +1,7 @@
 /**
- * Whether a data file that is to be put in the place of the data can be: it is brought up to date and
- * opened as the application does, its schema, references, rows and samples are compared with what
- * this release writes, and every place is read from it. Works on a copy.
+ * Whether a data file that is to be put in the place of the data can be: it is brought up to date
+ * and opened as the application does, its schema, references, rows and samples are compared with
+ * what this release writes, and every place is read from it. Works on a copy. /
  */
 import { now as bookNow } from '../../clock';
 import { QueryTypes } from 'sequelize';
@@ -21,8 +21,8 @@ const refuse = (why: string, cause?: unknown): never => {
 };
 
 /**
- * A figure out of the range of its field, or a rule between fields, may be of an earlier release, which
- * allowed it; what has another shape was written by nobody.
+ * A figure outside the range of its field may come from an earlier release, which allowed it; a
+ * value of another shape comes from no release. /
  */
 const OF_ANOTHER_SHAPE: ReadonlySet<z.core.$ZodIssue['code']> = new Set([
 	'invalid_type',
@@ -83,9 +83,9 @@ async function proveRecord(db: Database): Promise<void> {
 }
 
 /**
- * Proves the data file `file` and leaves it up to date and without mark
- * or log; throws a {@link StartError} that says why it cannot be used. What was computed from the rows
- * and kept beside them is emptied: it is computed anew, not believed.
+ * Proves the data file `file` and leaves it up to date and without mark or log; throws a {@link
+ * StartError} that says why it cannot be used. What was computed from the rows and kept beside them
+ * is emptied: it is computed anew, not believed. /
  */
 export async function proveDataFile(file: string, tell: Tell = () => undefined): Promise<void> {
 	const now = bookNow();

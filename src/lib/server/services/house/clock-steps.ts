@@ -17,17 +17,17 @@ import { live } from '../runs/live';
 import { writeEvent } from './events';
 
 export const CLOCK_KEY = 'clock';
-const Kept = z.object({
+const KeptClock = z.object({
 	/** How far the book was ahead of the machine's clock, ms. */
 	aheadMs: z.number().min(0),
 	/** The book's time when the clock was set forward last, ms since 1970, and by how much. */
 	forward: z.object({ atMs: z.number(), byMs: z.number() }).nullable()
 });
-type Kept = z.infer<typeof Kept>;
+type KeptClock = z.infer<typeof KeptClock>;
 
-async function keptOf(db: Store): Promise<Kept> {
+async function keptOf(db: Store): Promise<KeptClock> {
 	const row = await db.models.Preference.findByPk(CLOCK_KEY);
-	const parsed = Kept.safeParse(row?.get('value'));
+	const parsed = KeptClock.safeParse(row?.get('value'));
 	return parsed.success ? parsed.data : { aheadMs: 0, forward: null };
 }
 
@@ -84,8 +84,8 @@ export const clockNote = (): ClockNote => ({
 });
 
 /**
- * Moments of what happened, by table. A run that has ended since, or not at all, is moved as a whole:
- * it lasted as long as it did.
+ * Moments of what happened, by table. A run that has ended since, or not at all, is moved as a
+ * whole: it lasted as long as it did. /
  */
 const MOMENTS: readonly (readonly [table: string, column: string, since?: string])[] = [
 	['readings', 'takenAt'],
@@ -105,8 +105,8 @@ const MOMENTS: readonly (readonly [table: string, column: string, since?: string
 const ALIKE_MS = 120e3;
 
 /**
- * A person has said that the machine's clock is right: what was dated ahead of it is dated back by as
- * much, and the book follows the clock again. One transaction.
+ * A person has said that the machine's clock is right: what was dated ahead of it is dated back by
+ * as much, and the book follows the clock again. One transaction. /
  */
 export async function settleClock(db: Database): Promise<Result<{ moved: number }>> {
 	const byMs = aheadMs();

@@ -245,7 +245,7 @@ export class Follower {
 
 	private async finish(run: Followed, endReason: Run['endReason'], message: string | null): Promise<void> {
 		const end = { ...(await summaryOf(this.db, run.id)), endReason, message };
-		// By the charger's own time, which went on while nobody followed it.
+		// By the charger's elapsed time, which advances while the application is closed.
 		const endedMs = Math.min(this.clock(), run.startedMs + end.durationS * 1000);
 		await endRun(this.db, run.id, end, new Date(endedMs).toISOString());
 		this.forget(run.id);

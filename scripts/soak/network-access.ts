@@ -1,6 +1,6 @@
 /**
- * The network door under siege: wrong passphrases from many addresses and requests that never come to
- * their end, while the owner enters from a new device and from one that has been in.
+ * The network door under siege: wrong passphrases from many addresses and requests that never come
+ * to their end, while the owner enters from a new device and from one that has been in. /
  */
 import { mkdtempSync, rmSync } from 'node:fs';
 import { request as ask } from 'node:http';
@@ -12,7 +12,7 @@ import { quantile, sleep } from './client';
 import { Report, type Figure } from './report';
 
 export interface DoorOptions {
-	/** Wrong tries in all, from so many addresses, and requests that stay unfinished. */
+	/** Wrong tries in all, the addresses they come from, and requests left unfinished. */
 	tries: number;
 	addresses: number;
 	unfinished: number;
@@ -22,7 +22,9 @@ export interface DoorOptions {
 	judged: boolean;
 }
 
-/** All of 127/8 is this machine's own: an address each for the bench and for those before its door. */
+/**
+ * All of 127/8 is this machine's own: an address each for the bench and for those before its door.
+ */
 const BENCH = '127.0.0.2';
 const WORDS = 'the right passphrase of the bench';
 const NEW_MS = 10_000;
@@ -30,12 +32,12 @@ const KNOWN_MS = 1000;
 /** Requests under way at once, from each address. */
 const WIDE = 4;
 
-interface Answer {
+interface DoorAnswer {
 	status: number;
 	cookies: string[];
 }
 
-export async function door(options: DoorOptions): Promise<Figure[]> {
+export async function networkAccess(options: DoorOptions): Promise<Figure[]> {
 	const report = new Report('network door');
 	const most = (what: string, value: number, limit: number, unit: string) =>
 		options.judged ? report.most(what, value, limit, unit) : report.tell(what, `${value}${unit}`);
@@ -47,7 +49,7 @@ export async function door(options: DoorOptions): Promise<Figure[]> {
 		env: { STACK_TENDER_LAN: BENCH, STACK_TENDER_PASSPHRASE_FILE: passphraseFile }
 	});
 	const send = (from: string, path: string, o: { passphrase?: string; cookie?: string } = {}) =>
-		new Promise<Answer>((resolve, reject) => {
+		new Promise<DoorAnswer>((resolve, reject) => {
 			const one = ask(
 				{
 					...{ host: BENCH, port: app.port, path, localAddress: from, agent: false },
