@@ -147,7 +147,7 @@ function sustainedDischargeA(r: Resolved, settings: LimitedProgram): number {
 /**
  * Time that the fall of the current at the held volts takes longer than the current would at its
  * full height, min: the charge that may be missing, step by step, at what the 99 % bound of the
- * resistance lets through.
+ * resistance lets through, as cold as the pack is or the room that it cools in.
  */
 function taperMin(r: Resolved, settings: LimitedProgram, missing: number): number {
 	const { chemistry } = r;
@@ -156,7 +156,7 @@ function taperMin(r: Resolved, settings: LimitedProgram, missing: number): numbe
 	const model = packModel(r);
 	const ohm =
 		(Math.max(...model.seriesOhm) + Math.max(...model.relaxOhm)) *
-		resistanceFactor(r.coldestDegC, model.resistanceDoublesPerK) *
+		resistanceFactor(Math.min(r.coldestDegC, r.ambientDegC), model.resistanceDoublesPerK) *
 		Math.exp(P99 * uncertaintyOf(r).resistance);
 	const end = Math.min(1, socAt(chemistry.curve, settings.endVoltageV));
 	const [most, least] = [sustainedChargeA(r, settings), taperEndA(r, settings.currentA)];
