@@ -20,7 +20,7 @@ const SEEN_MS = 3600e3;
 
 const DEVICE = z.object({
 	id: z.string(),
-	/** What its browser calls itself. */
+	/** Its kind, by what its browser says. */
 	name: z.string(),
 	/** Hash of the device's token. */
 	device: z.string(),
@@ -50,12 +50,8 @@ export interface Tokens {
 	device: string;
 }
 
-/** The system of a browser, in a word or two, from its `User-Agent`. */
-function nameOf(userAgent: string): string {
-	const system = /Android|iPhone|iPad|Windows|Macintosh|CrOS|Linux/.exec(userAgent)?.[0];
-	const known: Record<string, string> = { Macintosh: 'Mac', CrOS: 'Chromebook' };
-	return system ? (known[system] ?? system) : 'a device';
-}
+/** What kind of device a browser says it runs on, from its `User-Agent`. */
+const nameOf = (userAgent: string): string => (/Mobi/.test(userAgent) ? 'A phone' : 'A computer or tablet');
 
 export class Devices {
 	private devices: Device[] = [];
