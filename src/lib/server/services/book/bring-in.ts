@@ -209,17 +209,17 @@ export function checkCsv(text: string): Result<Checked> {
 	const broken = parsed.errors.find((e) => e.type === 'Quotes');
 	if (broken) checked.problems.push(`line ${(broken.row ?? 0) + 1}: a quotation mark is not closed.`);
 	const fields = TABLES[name].fields as Record<string, Field>;
-	const rows = lines.map((line, k) => {
+	const rows: Record<string, unknown>[] = [];
+	for (const [k, line] of lines.entries()) {
+		if (checked.problems.length >= MOST_PROBLEMS) break;
 		if (line.length !== header.length)
 			checked.problems.push(`line ${k + 2}: ${line.length} cells, the header has ${header.length}.`);
-		return Object.fromEntries(
-			header.map((column, i) => [
-				column,
-				column === 'deletedAt' ? line[i] || null : valueOf(line[i] ?? '', fields[column])
-			])
-		);
-	});
-	if (checked.problems.length > MOST_PROBLEMS) checked.problems.length = MOST_PROBLEMS;
+		const cells = header.map((column, i) => [
+			column,
+			column === 'deletedAt' ? line[i] || null : valueOf(line[i] ?? '', fields[column])
+		]);
+		rows.push(Object.fromEntries(cells) as Record<string, unknown>);
+	}
 	checkRows(name, rows, (k) => `line ${k + 2}`, checked);
 	leaveOpenRunsOut(checked);
 	return done(checked);
