@@ -1,9 +1,11 @@
 /** A clock that is set while runs go on: nothing ends before it began, and it can be settled. */
 import assert from 'node:assert/strict';
 import { afterEach, beforeEach, describe, test } from 'node:test';
+import pino from 'pino';
 import { ok, refused, Workshop } from '../../../../../tests/support/workshop';
 import type { Run } from '../../../../../core/log/run';
-import { BookClock, now, useClock } from '../../clock';
+import { BookClock, now, nowMs, useClock } from '../../clock';
+import { Follower } from '../runs/follow';
 import { lastReading } from '../packs/packs';
 import { packStateOf } from '../packs/pack-states';
 import { endByHand } from '../runs/by-hand';
@@ -68,6 +70,28 @@ describe('the clock is set', () => {
 			const told = (await eventsOf(shop.db, CLOCK_KEY)).map((e) => [e.kind, e.detail.byS]);
 			assert.deepEqual(told, [['clock stepped', hours * 3600]]);
 			assert.equal(clockNote().aheadMin, Math.max(0, -hours * 60));
+		});
+
+	for (const hours of [-72, -1, 1, 72])
+		test(`by ${hours} h in the midst of a run over a link: it ends after it began, and its end is read last`, async () => {
+			const { link } = shop;
+			const follower = new Follower(shop.db, link.asLinks(), pino({ level: 'silent' }), nowMs);
+			shop.follower = follower;
+			const run = await shop.started(await shop.pack(), await shop.charger());
+			for (let k = 0; k < 200; k++) {
+				link.bench.tick(1);
+				pass(600e3 / 10);
+				if (k === 3) set(hours * HOUR);
+				await follower.round();
+				await settled();
+				if ((await shop.db.models.Run.findByPk(run.id))!.get('status') === 'ended') break;
+			}
+			const row = (await shop.db.models.Run.findByPk(run.id))!.get();
+			assert.equal(row.endReason, 'full');
+			assert.ok(row.endedAt! > row.startedAt && row.endedAt! <= now(), `${row.startedAt} ${row.endedAt}`);
+			const last = (await lastReading(shop.db, run.packId, now()))!;
+			assert.deepEqual(last.cellVoltagesV, row.endCellVoltagesV);
+			assert.equal(last.takenAt, row.endedAt);
 		});
 
 	for (const hours of [-72, -1])
