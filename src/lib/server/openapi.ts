@@ -374,7 +374,7 @@ const OPERATIONS: Operation[] = [
 	{
 		path: '/clock/settle',
 		method: 'post',
-		summary: 'This machine’s clock is right: what was dated ahead of it is dated back'
+		summary: 'This machine’s clock is right: what the book dated by its own time is dated back'
 	},
 	{ path: '/devices', method: 'get', summary: 'Devices that have entered from the local network' },
 	{ path: '/devices/{id}', method: 'delete', summary: 'Forget a device: it has to enter anew' },

@@ -23,7 +23,7 @@
 			toast(
 				sent.value.moved === 0
 					? 'The book follows this machine’s clock again.'
-					: `The book follows this machine’s clock again: ${sent.value.moved} moments dated ahead of it are dated back.`
+					: `The book follows this machine’s clock again: ${sent.value.moved} moments in the book are dated back by ${long}.`
 			);
 		await refresh();
 	}

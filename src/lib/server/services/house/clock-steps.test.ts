@@ -112,6 +112,19 @@ describe('the clock is set', () => {
 			refused(await settleClock(shop.db), 409, /agree/);
 		});
 
+	test('settled, a reading is as old as before: none of hours ago counts as fresh', async () => {
+		const { id } = await shop.pack();
+		const ageH = async () =>
+			(Date.parse(now()) - Date.parse((await lastReading(shop.db, id, now()))!.takenAt)) / HOUR;
+		pass(3.5 * HOUR);
+		set(-3 * HOUR);
+		await settled();
+		const before = await ageH();
+		assert.ok(before > 3.49, `${before}`);
+		ok(await settleClock(shop.db));
+		assert.ok(Math.abs((await ageH()) - before) < 0.01, `${await ageH()} h`);
+	});
+
 	test('set wrong by three days, and right again four days later: what was written in between is dated back', async () => {
 		await charge(() => undefined);
 		set(72 * HOUR);

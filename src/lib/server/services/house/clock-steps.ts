@@ -103,6 +103,11 @@ const MOMENTS: readonly (readonly [table: string, column: string, since?: string
 ];
 /** A correction as large as the step before it takes that back, ms. */
 const ALIKE_MS = 120e3;
+/**
+ * Where it is not known since when the clock was ahead, all of this time is dated back, ms: a record
+ * left where it is would look younger than it is, and an old reading would count as fresh.
+ */
+const AGES_COUNT_MS = 90 * 86400e3;
 
 /**
  * A person has said that the machine's clock is right: what was dated ahead of it is dated back by
@@ -115,7 +120,8 @@ export async function settleClock(db: Database): Promise<Result<{ moved: number 
 		const { forward } = await keptOf(tx);
 		const wallMs = nowMs() - byMs;
 		// Set wrong and then right again: all that was written in between.
-		const sinceMs = forward && Math.abs(forward.byMs - byMs) < ALIKE_MS ? forward.atMs - 1 : wallMs;
+		const sinceMs =
+			forward && Math.abs(forward.byMs - byMs) < ALIKE_MS ? forward.atMs - 1 : wallMs - AGES_COUNT_MS;
 		let moved = 0;
 		for (const [table, column, since = column] of MOMENTS)
 			moved += await tx.sequelize.query(
