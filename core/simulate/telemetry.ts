@@ -95,7 +95,7 @@ export function packSteps(t: Telemetry): Uint8Array {
 
 /**
  * The inverse of {@link packSteps} for `n` samples of `cells` cells; throws where `bytes` end
- * before them. /
+ * before them.
  */
 export function unpackSteps(bytes: Uint8Array, n: number, cells: number): Telemetry {
 	const out = emptyTelemetry(cells);

@@ -21,7 +21,7 @@ interface Worse {
 
 /**
  * What stops or asks because of how much charge goes in, how warm that makes it, or what the pack
- * is for its channel: with less missing or a smaller pack there is no need. /
+ * is for its channel: with less missing or a smaller pack there is no need.
  */
 const BY_NEED: ReadonlySet<string> = new Set([
 	'capacity-limit-too-low',

@@ -1,6 +1,6 @@
 /**
  * The network door under siege: wrong passphrases from many addresses and requests that never come
- * to their end, while the owner enters from a new device and from one that has been in. /
+ * to their end, while the owner enters from a new device and from one that has been in.
  */
 import { mkdtempSync, rmSync } from 'node:fs';
 import { request as ask } from 'node:http';

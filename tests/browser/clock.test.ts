@@ -1,6 +1,6 @@
 /**
  * A book that is ahead of this machine's clock: it says so in every place, what is read now is read
- * now, and one press settles it. /
+ * now, and one press settles it.
  */
 import assert from 'node:assert/strict';
 import { after, before, describe, test } from 'node:test';

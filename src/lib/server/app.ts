@@ -84,7 +84,7 @@ export interface Exchange<T> {
 /**
  * Closes everything, exchanges the data file, and opens everything again, whatever came of it: a
  * file that cannot be opened is taken back. Requests that come meanwhile wait for it; those that
- * are under way are answered from the old data or fail. Throws what `put` or the opening threw. /
+ * are under way are answered from the old data or fail. Throws what `put` or the opening threw.
  */
 export async function exchangeApp<T>({ put, takeBack }: Exchange<T>): Promise<T> {
 	const before = await app();

@@ -1,7 +1,7 @@
 /**
  * The book's own time. It follows this machine's clock while that advances evenly. When the clock
  * is set back, the book's time continues by elapsed time, so that no run ends before its start;
- * when it is set forward, the book's time follows. Each step is reported to the callback. /
+ * when it is set forward, the book's time follows. Each step is reported to the callback.
  */
 import { uptime } from 'node:os';
 

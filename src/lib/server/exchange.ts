@@ -2,7 +2,7 @@
  * Another data file in the place of the one in use, while the application goes on: a backup that
  * was uploaded, or what an earlier exchange has kept aside. A copy of it is proved while the
  * application stays available; then the followers are stopped, the database closed, the files
- * exchanged by one rename, and everything opened again. /
+ * exchanged by one rename, and everything opened again.
  */
 import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import { open } from 'node:fs/promises';

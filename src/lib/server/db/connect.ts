@@ -31,7 +31,7 @@ export interface Store {
 	/**
 	 * What `find` finds of each pack on the shelf, in order of name; it is asked for those alone of
 	 * which something was written since, or whose answer no longer `holds`. Inside a write all are
-	 * found anew. /
+	 * found anew.
 	 */
 	keptByPack<T>(
 		what: string,

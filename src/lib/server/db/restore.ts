@@ -123,7 +123,7 @@ export async function prepareBackup(backup: string, file: string, prove: Prove):
 
 /**
  * Replaces `file` by a prepared file; throws a {@link StartError} and changes nothing where `file`
- * is in use. Returns the name under which the previous data is kept, null where there was none. /
+ * is in use. Returns the name under which the previous data is kept, null where there was none.
  */
 export async function putInPlace(prepared: Prepared, file: string): Promise<{ keptAs: string | null }> {
 	try {

@@ -26,7 +26,7 @@ const plain = (sql: string): string =>
 
 /**
  * What stands in a data file, by kind and name; tables by their columns and references, in any
- * order, as files of the first releases were upgraded in more than one way. /
+ * order, as files of the first releases were upgraded in more than one way.
  */
 async function schemaOf(sequelize: Sequelize): Promise<SchemaObjects> {
 	const select = <T extends object>(sql: string, replacements: Record<string, unknown> = {}) =>

@@ -8,7 +8,7 @@ const LASTS_S: Record<string, number> = { [SESSION_COOKIE]: 14 * 86400, [DEVICE_
 
 /**
  * Every value that a `Cookie` header gives a name: another page of the same host may have set one
- * of the same name, and which comes first is the browser's choice. /
+ * of the same name, and which comes first is the browser's choice.
  */
 export const tokensIn = (header: string | undefined, name: string): string[] =>
 	(header ?? '').split(';').flatMap((part) => {

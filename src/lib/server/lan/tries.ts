@@ -8,7 +8,7 @@ const OF_ONE = 6;
 
 /**
  * Whose tries count as one's: an IPv4 address, or the network of an IPv6 one (its first 64 bits,
- * RFC 4291: a host gives itself as many addresses in it as it likes). /
+ * RFC 4291: a host gives itself as many addresses in it as it likes).
  */
 export function addressKey(address: string): string {
 	const mapped = /^::ffff:(\d+\.\d+\.\d+\.\d+)$/i.exec(address);

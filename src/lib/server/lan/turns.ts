@@ -1,7 +1,7 @@
 /**
  * Passphrases are hashed at most ten a second, two at once where one takes longer, and those who
  * wait take turns: one of each, however many somebody else has sent. Who has been in before goes
- * first. /
+ * first.
  */
 
 /** Between the beginnings of two hashes, ms. */

@@ -1,6 +1,6 @@
 /**
  * The book's time on this page: what is measured and dated here goes by the clock of the machine
- * that keeps the book, not by that of the phone in hand. /
+ * that keeps the book, not by that of the phone in hand.
  */
 
 let aheadMs = 0;

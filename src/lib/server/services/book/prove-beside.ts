@@ -11,7 +11,7 @@ const MOST_MS = 300_000;
 
 /**
  * Throws a {@link StartError} where `file` cannot take the place of the data, or when `stop` says
- * so first. /
+ * so first.
  */
 export async function proveBeside(file: string, tell?: Tell, stop?: AbortSignal): Promise<void> {
 	const worker = startThread('prove-worker', 'services/book/prove-worker.ts', { file });

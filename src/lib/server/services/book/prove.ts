@@ -1,7 +1,7 @@
 /**
  * Whether a data file that is to be put in the place of the data can be: it is brought up to date
  * and opened as the application does, its schema, references, rows and samples are compared with
- * what this release writes, and every place is read from it. Works on a copy. /
+ * what this release writes, and every place is read from it. Works on a copy.
  */
 import { now as bookNow } from '../../clock';
 import { QueryTypes } from 'sequelize';
@@ -22,7 +22,7 @@ const refuse = (why: string, cause?: unknown): never => {
 
 /**
  * A figure outside the range of its field may come from an earlier release, which allowed it; a
- * value of another shape comes from no release. /
+ * value of another shape comes from no release.
  */
 const OF_ANOTHER_SHAPE: ReadonlySet<z.core.$ZodIssue['code']> = new Set([
 	'invalid_type',
@@ -85,7 +85,7 @@ async function proveRecord(db: Database): Promise<void> {
 /**
  * Proves the data file `file` and leaves it up to date and without mark or log; throws a {@link
  * StartError} that says why it cannot be used. What was computed from the rows and kept beside them
- * is emptied: it is computed anew, not believed. /
+ * is emptied: it is computed anew, not believed.
  */
 export async function proveDataFile(file: string, tell: Tell = () => undefined): Promise<void> {
 	const now = bookNow();

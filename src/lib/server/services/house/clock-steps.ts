@@ -85,7 +85,7 @@ export const clockNote = (): ClockNote => ({
 
 /**
  * Moments of what happened, by table. A run that has ended since, or not at all, is moved as a
- * whole: it lasted as long as it did. /
+ * whole: it lasted as long as it did.
  */
 const MOMENTS: readonly (readonly [table: string, column: string, since?: string])[] = [
 	['readings', 'takenAt'],
@@ -110,8 +110,8 @@ const ALIKE_MS = 120e3;
 const AGES_COUNT_MS = 90 * 86400e3;
 
 /**
- * A person has said that the machine's clock is right: what was dated ahead of it is dated back by
- * as much, and the book follows the clock again. One transaction. /
+ * Adopts the machine's clock after a person has confirmed it: records since it was set forward, or of
+ * the last 90 days, are dated back by the lead of the book's time. One transaction.
  */
 export async function settleClock(db: Database): Promise<Result<{ moved: number }>> {
 	const byMs = aheadMs();
