@@ -104,14 +104,14 @@ const MOMENTS: readonly (readonly [table: string, column: string, since?: string
 /** A correction as large as the step before it takes that back, ms. */
 const ALIKE_MS = 120e3;
 /**
- * Where it is not known since when the clock was ahead, all of this time is dated back, ms: a record
- * left where it is would look younger than it is, and an old reading would count as fresh.
+ * Where it is not known since when the clock was ahead, all of this time is dated back, ms: a
+ * record left as it is would look younger than it is, and an old reading would count as fresh.
  */
 const AGES_COUNT_MS = 90 * 86400e3;
 
 /**
- * Adopts the machine's clock after a person has confirmed it: records since it was set forward, or of
- * the last 90 days, are dated back by the lead of the book's time. One transaction.
+ * Adopts the machine's clock after a person has confirmed it: records since it was set forward, or
+ * of the last 90 days, are dated back by the lead of the book's time. One transaction.
  */
 export async function settleClock(db: Database): Promise<Result<{ moved: number }>> {
 	const byMs = aheadMs();
