@@ -1,6 +1,6 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { json } from '@sveltejs/kit';
-import { app, exchanges, log } from '$lib/server/app';
+import { app, eventLoop, exchanges, log } from '$lib/server/app';
 import { sqliteCode, StartError } from '$lib/server/db/start-error';
 
 /** The database is opened and runs are picked up before the first request, not at it. */
@@ -84,7 +84,13 @@ export const handle: Handle = async ({ event, resolve }) => {
 		return json({ error: { message: WORDS[400], fields: {} } }, { status: 400 });
 	}
 	event.locals.exchanges = exchanges().ended;
-	const response = await resolve(event);
+	const answered = eventLoop.begin(`${event.request.method} ${event.route.id ?? event.url.pathname}`);
+	let response: Response;
+	try {
+		response = await resolve(event);
+	} finally {
+		answered();
+	}
 	// What is true now is not kept by a browser; a file says for itself how long it is.
 	if (api && !response.headers.has('cache-control')) response.headers.set('cache-control', 'no-store');
 	drain(event.request);

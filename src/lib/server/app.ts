@@ -8,6 +8,7 @@ import { DEFAULT_PORT } from '../../../stand-in/spec';
 import { nowMs } from './clock';
 import { openDatabase, type Database } from './db/connect';
 import { StartError } from './db/start-error';
+import { EventLoopWatch } from './event-loop';
 import { openClock } from './services/house/clock-steps';
 import { AlarmClock } from './services/runs/alarms';
 import { StandInKeeper } from './link/stand-in-keeper';
@@ -26,7 +27,16 @@ export interface App {
 export const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
 // A development server reloads modules; the database and its follower must survive that.
-const held = globalThis as typeof globalThis & { stackTender?: Promise<App> };
+const held = globalThis as typeof globalThis & { stackTender?: Promise<App>; eventLoop?: EventLoopWatch };
+
+function watchEventLoop(): EventLoopWatch {
+	const watch = new EventLoopWatch((block) => log.info(block, 'the event loop was blocked'));
+	watch.start();
+	return watch;
+}
+
+/** Delay of this process's event loop, watched from the start. */
+export const eventLoop = (held.eventLoop ??= watchEventLoop());
 
 async function open(): Promise<App> {
 	const dataFile = process.env.STACK_TENDER_DATA ?? join(process.cwd(), 'data', 'stack-tender.sqlite');

@@ -376,6 +376,7 @@ const OPERATIONS: Operation[] = [
 		method: 'post',
 		summary: 'This machine’s clock is right: what the book dated by its own time is dated back'
 	},
+	{ path: '/process', method: 'get', summary: 'Delay of the event loop, memory and time since the start' },
 	{ path: '/devices', method: 'get', summary: 'Devices that have entered from the local network' },
 	{ path: '/devices/{id}', method: 'delete', summary: 'Forget a device: it has to enter anew' },
 	{

@@ -25,6 +25,7 @@ import * as packStates from './migrations/0019-pack-state';
 import * as packStamps from './migrations/0020-pack-stamps';
 import * as lowFor from './migrations/0021-low-for';
 import * as heldKnown from './migrations/0022-held-known';
+import * as results from './migrations/0023-results';
 import { StartError } from './start-error';
 
 export interface Migration {
@@ -54,7 +55,8 @@ export const MIGRATIONS: Record<string, Migration> = {
 	'0019-pack-state': packStates,
 	'0020-pack-stamps': packStamps,
 	'0021-low-for': lowFor,
-	'0022-held-known': heldKnown
+	'0022-held-known': heldKnown,
+	'0023-results': results
 };
 
 /** Names of the migrations that a database has had; none where there is no table of them. */

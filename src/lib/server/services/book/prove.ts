@@ -115,6 +115,7 @@ export async function proveDataFile(file: string, tell: Tell = () => undefined):
 		await proveRecord(db);
 		await db.write(async (tx) => {
 			await tx.sequelize.query('DELETE FROM run_judgements');
+			await tx.sequelize.query('DELETE FROM pack_results');
 		});
 		try {
 			await readEveryPlace(db, now, (share) => tell(SHARES.samples + (1 - SHARES.samples) * share));

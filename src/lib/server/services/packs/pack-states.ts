@@ -12,6 +12,7 @@ import type { DisplayReading, PackEvent } from '$core/pack-state/event';
 import { packState, passOver, stateAt, type EventPass, type PackState } from '$core/pack-state/pack-state';
 import type { Store } from '../../db/connect';
 import { toReading, toRun } from '../../db/map';
+import { LoopSlices } from '../../loop-slices';
 import { getPreferences } from '../house/preferences';
 
 /** Looked back over, of each kind and pack: the state needs no more (see `pack-state.ts`). */
@@ -156,7 +157,7 @@ interface EventsFor {
 }
 
 /** What happened to every pack on the shelf up to `now`, by pack, as its state needs it. */
-const eventsOfAll = (db: Store, now: string): Promise<ReadonlyMap<string, EventsFor>> =>
+export const eventsOfAll = (db: Store, now: string): Promise<ReadonlyMap<string, EventsFor>> =>
 	db.keptByPack(
 		'events',
 		async (packIds) => {
@@ -208,12 +209,14 @@ export async function packStates(
 	now: string
 ): Promise<Map<string, PackState>> {
 	const [events, { ambientDegC }] = await Promise.all([eventsOfAll(db, now), getPreferences(db)]);
-	return new Map(
-		packs.map((pack) => [
-			pack.id,
-			stateAt(passedOver(pack, events.get(pack.id)?.events ?? [], now), now, ambientDegC)
-		])
-	);
+	const slices = new LoopSlices();
+	const states = new Map<string, PackState>();
+	for (const pack of packs) {
+		const passed = passedOver(pack, events.get(pack.id)?.events ?? [], now);
+		states.set(pack.id, stateAt(passed, now, ambientDegC));
+		await slices.pause();
+	}
+	return states;
 }
 
 /** The state of one pack at `now` (ISO 8601). */

@@ -12,7 +12,7 @@ import { listChargers } from '../chargers/chargers';
 import { getPreferences } from '../house/preferences';
 import { openRuns } from '../runs/open-runs';
 import { allPacks } from './packs';
-import { joiningReading } from './joining';
+import { joiningReadings } from './joining';
 import { packStates } from './pack-states';
 
 export interface Kind {
@@ -55,14 +55,13 @@ export async function pileOf(db: Store, kind: string, now: string): Promise<Pile
 	const packs = (await allPacks(db)).filter((p) => kindOf(p) === kind);
 	const busy = new Set((await openRuns(db)).flatMap((r) => [r.packId, ...r.joined]));
 	const states = await packStates(db, packs, now);
-	return Promise.all(
-		packs.map(async (pack) => ({
-			pack,
-			reading: await joiningReading(db, pack, now),
-			busy: busy.has(pack.id),
-			state: joiningStateOf(states.get(pack.id)!)
-		}))
-	);
+	const readings = await joiningReadings(db, packs, states, now);
+	return packs.map((pack) => ({
+		pack,
+		reading: readings.get(pack.id) ?? null,
+		busy: busy.has(pack.id),
+		state: joiningStateOf(states.get(pack.id)!)
+	}));
 }
 
 /**

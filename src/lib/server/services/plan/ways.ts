@@ -11,6 +11,7 @@ import { packStop } from '$core/pack-state/stop';
 import { resolve, type ProgramContext } from '$core/request/context';
 import { taskOf, type Purpose, type TaskId } from '$core/request/task';
 import type { Store } from '../../db/connect';
+import { LoopSlices } from '../../loop-slices';
 import { listChargers } from '../chargers/chargers';
 import { historiesOf, NO_HISTORY } from '../packs/care';
 import { packStateOf } from '../packs/pack-states';
@@ -30,8 +31,6 @@ const USED_SOC = 0.25;
 const HOLDS_MS = 600e3;
 const MOST_KEPT = 4000;
 const kept = new Map<string, RunWay | string>();
-
-const breathe = () => new Promise<void>((go) => setImmediate(go));
 
 /** Solved once, as long as nothing of it changes. */
 function solvedWay(
@@ -86,6 +85,7 @@ async function waysOf(db: Store, job: Job, now: string): Promise<Ways> {
 	const out = tasks.every((t) => taskOf(t).moves === 'out');
 	const ways: RunWay[] = [];
 	const cannot: Ways['cannot'] = [];
+	const slices = new LoopSlices();
 	for (const charger of chargers)
 		for (const channelIds of alikeChannels(charger)) {
 			const found: RunWay[] = [];
@@ -127,8 +127,8 @@ async function waysOf(db: Store, job: Job, now: string): Promise<Ways> {
 					if (typeof way === 'string') why ??= way;
 					else if (!found.some((w) => Math.abs(w.currentA - way.currentA) <= ALIKE * w.currentA))
 						found.push(way);
+					await slices.pause();
 				}
-				await breathe();
 			}
 			ways.push(...found);
 			if (!found.length && why) cannot.push({ chargerId: charger.id, sentence: why });

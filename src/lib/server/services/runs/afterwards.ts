@@ -8,33 +8,59 @@ import type { Run } from '$core/log/run';
 import { taskOf } from '$core/request/task';
 import type { Store } from '../../db/connect';
 import { toReading, toRun } from '../../db/map';
-import { lastUseOf } from '../packs/uses';
 
 /** Charges that ended this long ago are asked about on Today at most, h. */
 const LOOKED_BACK_H = 30;
+
+/** A charge of one pack whose cells were seen at its end. */
+const isMeasuredAfter = (run: Run): run is Run & { endedAt: string; endCellVoltagesV: number[] } =>
+	run.endedAt !== null && run.endCellVoltagesV !== null && !run.joined.length && taskOf(run.task).fills;
+
+const iso = (at: string | Date): string => new Date(at).toISOString();
+
+/**
+ * What the readings since the end of each of these runs say, by run; runs of which nothing is to
+ * be said are left out: no cells, charged or used again since.
+ */
+async function afterwardsOf(db: Store, runs: readonly Run[], now: string): Promise<Map<string, After>> {
+	const charges = runs.filter(isMeasuredAfter);
+	if (charges.length === 0) return new Map();
+	const packId = [...new Set(charges.map((run) => run.packId))];
+	const after = { [Op.gt]: charges.map((run) => run.endedAt).sort()[0] };
+	const [begun, uses, readings] = await Promise.all([
+		db.models.RunPack.findAll({ where: { packId, deletedAt: null, startedAt: after } }),
+		db.models.Use.findAll({ where: { packId, at: after } }),
+		db.models.Reading.findAll({ where: { packId, takenAt: after } })
+	]);
+	const found = charges.flatMap((run): [string, After][] => {
+		const { endedAt, endCellVoltagesV } = run;
+		const ofPack = (row: { get(key: 'packId'): string }) => row.get('packId') === run.packId;
+		const moved = [
+			...begun
+				.filter((row) => ofPack(row) && row.get('runId') !== run.id)
+				.map((row) => iso(row.get('startedAt'))),
+			...uses
+				.filter(ofPack)
+				.map((row) => iso(row.get('at')))
+				.filter((at) => at <= now)
+		].filter((at) => at > endedAt);
+		const seen = readings
+			.filter(ofPack)
+			.map(toReading)
+			.filter((r) => iso(r.takenAt) > endedAt && moved.every((at) => iso(r.takenAt) <= at));
+		const judged = judgeAfter(endCellVoltagesV, endedAt, seen, now);
+		// Once it is charged or used again nothing more can be measured of that charge.
+		return judged && !(moved.length && judged.askFrom !== null) ? [[run.id, judged]] : [];
+	});
+	return new Map(found);
+}
 
 /**
  * What the readings since the end of a run say; null where nothing is to be said: no cells,
  * charged or used again since.
  */
-export async function afterwards(db: Store, run: Run, now: string): Promise<After | null> {
-	const { endedAt, endCellVoltagesV, packId } = run;
-	if (endedAt === null || !endCellVoltagesV || run.joined.length || !taskOf(run.task).fills) return null;
-	const next = await db.models.RunPack.findOne({
-		where: { packId, deletedAt: null, startedAt: { [Op.gt]: endedAt }, runId: { [Op.ne]: run.id } }
-	});
-	const use = await lastUseOf(db, packId, now);
-	const until = [next?.get('startedAt'), use && use.at > endedAt ? use.at : null]
-		.filter((t) => t != null)
-		.map((t) => new Date(t).toISOString());
-	const rows = await db.models.Reading.findAll({ where: { packId, takenAt: { [Op.gt]: endedAt } } });
-	const readings = rows
-		.map(toReading)
-		.filter((r) => until.every((t) => new Date(r.takenAt).toISOString() <= t));
-	const after = judgeAfter(endCellVoltagesV, endedAt, readings, now);
-	// Once it is charged or used again nothing more can be measured of that charge.
-	return after && until.length && after.askFrom !== null ? null : after;
-}
+export const afterwards = async (db: Store, run: Run, now: string): Promise<After | null> =>
+	(await afterwardsOf(db, [run], now)).get(run.id) ?? null;
 
 export interface ToMeasure {
 	runId: string;
@@ -42,17 +68,20 @@ export interface ToMeasure {
 	after: After;
 }
 
-/** Packs whose cells are to be measured again now, the longest wait first. */
-export async function toMeasureAgain(db: Store, now: string): Promise<ToMeasure[]> {
+/** Packs whose cells are to be measured again now, the longest wait first; to the minute. */
+export const toMeasureAgain = (db: Store, now: string): Promise<ToMeasure[]> =>
+	db.kept('to measure again', () => findToMeasure(db, now), now.slice(0, 16));
+
+async function findToMeasure(db: Store, now: string): Promise<ToMeasure[]> {
 	const since = new Date(Date.parse(now) - LOOKED_BACK_H * 3600e3).toISOString();
 	const rows = await db.models.Run.findAll({
 		where: { status: 'ended', endedAt: { [Op.gt]: since } },
 		order: [['endedAt', 'ASC']]
 	});
-	const out: ToMeasure[] = [];
-	for (const run of rows.map(toRun)) {
-		const after = await afterwards(db, run, now);
-		if (after?.askFrom && after.askFrom <= now) out.push({ runId: run.id, packId: run.packId, after });
-	}
-	return out;
+	const runs = rows.map(toRun);
+	const found = await afterwardsOf(db, runs, now);
+	return runs.flatMap(({ id: runId, packId }): ToMeasure[] => {
+		const after = found.get(runId);
+		return after?.askFrom && after.askFrom <= now ? [{ runId, packId, after }] : [];
+	});
 }

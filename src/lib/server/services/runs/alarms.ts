@@ -21,25 +21,36 @@ import { seenOn } from './watching';
 /** Runs that ended longer ago call nobody, h. */
 const LOOKED_BACK_H = 12;
 
+/** What alarms are made of, kept until the next write: they are asked for by every page. */
+const alarmInputs = (db: Store, now: string) =>
+	db.kept(
+		'alarm inputs',
+		async () => {
+			const since = new Date(Date.parse(now) - LOOKED_BACK_H * 3600e3).toISOString();
+			const rows = await db.models.Run.findAll({
+				where: { [Op.or]: [{ status: OPEN_STATUSES }, { endedAt: { [Op.gt]: since } }] }
+			});
+			const runs = rows.map(toRun);
+			const ids = runs.map((r) => r.id);
+			const [answers, seenThere, packs, chargers, preferences] = await Promise.all([
+				db.models.AlarmAnswer.findAll({ where: { runId: ids } }),
+				seenOn(db, ids),
+				db.models.Pack.findAll({ where: { id: runs.map((r) => r.packId) }, paranoid: false }),
+				listChargers(db),
+				getPreferences(db)
+			]);
+			return { runs, answers, seenThere, packs, chargers, preferences };
+		},
+		now.slice(0, 16)
+	);
+
 /**
  * Every alarm at the moment `now` (ISO 8601), those that wait longest last within a kind, the
  * most urgent kind first.
  */
 export async function alarmsNow(db: Store, now: string): Promise<Alarm[]> {
-	const since = new Date(Date.parse(now) - LOOKED_BACK_H * 3600e3).toISOString();
-	const rows = await db.models.Run.findAll({
-		where: { [Op.or]: [{ status: OPEN_STATUSES }, { endedAt: { [Op.gt]: since } }] }
-	});
-	if (rows.length === 0) return [];
-	const runs = rows.map(toRun);
-	const ids = runs.map((r) => r.id);
-	const [answers, seenThere, packs, chargers, { practice, presenceMin }] = await Promise.all([
-		db.models.AlarmAnswer.findAll({ where: { runId: ids } }),
-		seenOn(db, ids),
-		db.models.Pack.findAll({ where: { id: runs.map((r) => r.packId) }, paranoid: false }),
-		listChargers(db),
-		getPreferences(db)
-	]);
+	const { runs, answers, seenThere, packs, chargers, preferences } = await alarmInputs(db, now);
+	const { practice, presenceMin } = preferences;
 	const nameOf = new Map(packs.map((row) => [row.get('id'), row.get('name')]));
 	const iso = (at: string) => new Date(at).toISOString();
 	const habits = {
@@ -110,7 +121,7 @@ export class AlarmClock {
 
 	constructor(
 		private readonly db: Store,
-		private readonly everyMs = 5000
+		private readonly everyMs = 1000
 	) {}
 
 	start(): void {

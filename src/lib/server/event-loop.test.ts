@@ -1,0 +1,47 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { BLOCK_MS, EventLoopWatch, type EventLoopBlock } from './event-loop';
+
+const sleep = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
+
+function blockFor(ms: number): void {
+	const until = performance.now() + ms;
+	while (performance.now() < until);
+}
+
+test('a block is recorded with the requests under way, and with none that ended before', async () => {
+	const heard: EventLoopBlock[] = [];
+	const watch = new EventLoopWatch((block) => heard.push(block));
+	watch.start();
+	try {
+		const before = watch.begin('GET /before');
+		before();
+		await sleep(60);
+		const waiting = watch.begin('GET /waiting');
+		const heavy = watch.begin('POST /heavy');
+		blockFor(BLOCK_MS + 100);
+		heavy();
+		await sleep(60);
+		waiting();
+		assert.equal(heard.length, 1);
+		assert.deepEqual(heard[0].requests.sort(), ['GET /waiting', 'POST /heavy']);
+		assert.ok(heard[0].blockedMs >= BLOCK_MS, `${heard[0].blockedMs}`);
+		const { maxMs, p50Ms, blocks } = watch.figures();
+		assert.ok(maxMs >= BLOCK_MS, `${maxMs}`);
+		assert.ok(p50Ms < maxMs);
+		assert.deepEqual(blocks, heard);
+	} finally {
+		watch.stop();
+	}
+});
+
+test('ending a request twice counts once, and no more than fifty blocks are kept', async () => {
+	const watch = new EventLoopWatch();
+	const end = watch.begin('GET /');
+	end();
+	end();
+	const record = (watch as unknown as { record(a: number, b: number): void }).record.bind(watch);
+	for (let i = 0; i < 70; i++) record(performance.now() - 1000, performance.now());
+	assert.equal(watch.figures().blocks.length, 50);
+	assert.deepEqual(watch.figures().blocks[0].requests, ['GET /']);
+});
