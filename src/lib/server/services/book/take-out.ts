@@ -3,7 +3,7 @@
  * moment's copy of the data.
  */
 import Papa from 'papaparse';
-import type { ModelStatic } from 'sequelize';
+import { Op, type ModelStatic } from 'sequelize';
 import { shapeOf } from '../../db/map';
 import type { Store } from '../../db/connect';
 import { TABLES, type TableName } from '../../db/tables';
@@ -11,8 +11,8 @@ import type { RowOf } from '../../db/models';
 import { telemetryOfRuns } from '../runs/telemetry';
 import { fileName, FORMAT, ORDER, samplesTo, VERSION } from './book';
 
-/** Rows in memory at once. */
-const ROWS = 500;
+/** Rows read at once: what is made of them holds up nobody else for long. */
+const ROWS = 100;
 
 /** The models of all tables have these methods alike; their rows are told apart by `rowOf`. */
 export const modelOf = (db: Store, name: TableName): ModelStatic<RowOf<'Pack'>> =>
@@ -30,16 +30,37 @@ export function rowOf<Name extends TableName>(name: Name, row: RowOf<Name>): Row
 
 /** Every row of a table, those that were taken away too, page by page. */
 export async function* rowsOf(db: Store, name: TableName): AsyncGenerator<Row[]> {
-	for (let offset = 0; ; offset += ROWS) {
+	for (let after = ''; ;) {
+		// From the last id on: a page by its number is found by reading all before it.
 		const rows = await modelOf(db, name).findAll({
+			where: { id: { [Op.gt]: after } },
 			order: [['id', 'ASC']],
 			limit: ROWS,
-			offset,
 			paranoid: false
 		});
 		if (rows.length === 0) return;
 		yield rows.map((row) => rowOf(name, row as never));
 		if (rows.length < ROWS) return;
+		after = rows[rows.length - 1].get('id');
+	}
+}
+
+/** The record of acts, in its order, some at a time. */
+async function* eventsOf(db: Store): AsyncGenerator<Record<string, unknown>[]> {
+	for (let after = 0; ;) {
+		const rows = await db.models.Event.findAll({
+			where: { id: { [Op.gt]: after } },
+			order: [['id', 'ASC']],
+			limit: ROWS
+		});
+		if (rows.length === 0) return;
+		yield rows.map((e) => ({
+			at: e.get('at'),
+			kind: e.get('kind'),
+			subject: e.get('subject'),
+			detail: e.get('detail')
+		}));
+		after = rows[rows.length - 1].get('id');
 	}
 }
 
@@ -67,17 +88,11 @@ export async function* bookPieces(db: Store, writtenAt: string): AsyncGenerator<
 	yield `},\n"preferences":${JSON.stringify(
 		Object.fromEntries(preferences.map((row) => [row.get('key'), row.get('value')]))
 	)},\n"events":[`;
-	const events = await db.models.Event.findAll({ order: [['id', 'ASC']] });
-	yield events
-		.map((e) =>
-			JSON.stringify({
-				at: e.get('at'),
-				kind: e.get('kind'),
-				subject: e.get('subject'),
-				detail: e.get('detail')
-			})
-		)
-		.join(',\n');
+	first = true;
+	for await (const events of eventsOf(db)) {
+		yield (first ? '' : ',\n') + events.map((event) => JSON.stringify(event)).join(',\n');
+		first = false;
+	}
 	yield ']}\n';
 }
 
