@@ -14,6 +14,7 @@ await build({
 		serve: 'scripts/serve.ts',
 		'stand-in': 'stand-in/main.ts',
 		'hours-worker': 'src/lib/server/services/plan/hours-worker.ts',
+		'import-worker': 'src/lib/server/services/book/import-worker.ts',
 		'prove-worker': 'src/lib/server/services/book/prove-worker.ts'
 	},
 	outdir: 'build',

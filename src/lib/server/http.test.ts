@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { z } from 'zod';
-import { answer, readBytes, readJson, textOf, withBody } from './http';
+import { textOf } from './body-text';
+import { answer, readBytes, readJson, withBody } from './http';
 import { checked, done, fieldsOf, missing, refuse } from './result';
 
 const post = (body: string, headers: Record<string, string> = {}) =>

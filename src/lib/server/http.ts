@@ -1,34 +1,13 @@
 /** The edge of the JSON API: bodies in, results out. */
 import { json } from '@sveltejs/kit';
+import { parseJson, textOf } from './body-text';
 import { done, refuse, type Result } from './result';
 
 /** No request of this application needs more, bytes. */
 const LARGEST_BODY = 1_000_000;
 
-const NUL = '\u0000';
-
-/** Whether any text in `value`, however deep, holds a NUL, which SQLite ends a text at. */
-function holdsNul(value: unknown): boolean {
-	if (typeof value === 'string') return value.includes(NUL);
-	if (typeof value !== 'object' || value === null) return false;
-	return Object.entries(value).some(([key, part]) => key.includes(NUL) || holdsNul(part));
-}
-
 /** Of a body that is too large so much more is read before it is cut off, bytes. */
 const PATIENCE = 64_000_000;
-
-/**
- * Characters of a text: UTF-8, or UTF-16 where its first bytes say so; null where it is neither.
- */
-export function textOf(bytes: Uint8Array): string | null {
-	const [a, b] = bytes;
-	const coding = a === 0xff && b === 0xfe ? 'utf-16le' : a === 0xfe && b === 0xff ? 'utf-16be' : 'utf-8';
-	try {
-		return new TextDecoder(coding, { fatal: true }).decode(bytes);
-	} catch {
-		return null;
-	}
-}
 
 /**
  * The bytes of a body, or a refusal once there are more than `most`: no more than that is ever
@@ -51,19 +30,6 @@ export async function readBytes(request: Request, most: number): Promise<Result<
 		return refuse(400, 'The body broke off before its end.');
 	}
 	return length > most ? tooLarge : done(Buffer.concat(parts));
-}
-
-/** JSON from a text, or why there is none, in words. */
-export function parseJson(text: string): Result<unknown> {
-	try {
-		const body: unknown = JSON.parse(text);
-		return holdsNul(body) ? refuse(422, 'A text holds a character that cannot be kept (NUL).') : done(body);
-	} catch (error) {
-		// A body nested a hundred thousand deep is no JSON of this application either.
-		if (error instanceof SyntaxError || error instanceof RangeError)
-			return refuse(400, 'The body is not JSON.');
-		throw error;
-	}
 }
 
 /**

@@ -363,6 +363,12 @@ const OPERATIONS: Operation[] = [
 			'Bring a book (JSON) or a table (CSV) in, all of it or none: ?look says what would change, ?replace lets the file win'
 	},
 	{ path: '/book/schema.json', method: 'get', summary: 'JSON Schema of a book' },
+	{
+		path: '/book/import',
+		method: 'get',
+		summary: 'How much of the book that is being brought in has been read, 0 to 1; null without one'
+	},
+	{ path: '/book/import', method: 'delete', summary: 'Leave it while it is still being read' },
 	{ path: '/book/tables/{table}', method: 'get', summary: 'One table as CSV, such as packs.csv' },
 	{ path: '/kept', method: 'get', summary: 'Data files that may be put in the place of the data' },
 	{

@@ -16,7 +16,7 @@ import { PackKeeper, type Stamps } from './pack-keeper';
 import { mustBeOurs } from './schema';
 import { OPEN_CREATE, OPEN_READONLY, OPEN_READWRITE, withHandle } from './sqlite';
 import { asStartError, damaged, StartError } from './start-error';
-import { WriteQueue } from './write-queue';
+import { WriteQueue, type Attached } from './write-queue';
 
 /** What a query needs: the reading side of the database, or the inside of a write. */
 export interface Store {
@@ -57,6 +57,8 @@ export interface Database extends Store {
 	 * everything back.
 	 */
 	write<T>(work: (tx: Store) => Promise<T>, touches?: Touches): Promise<T>;
+	/** {@link Database.write} with another SQLite file attached, which `tx` reads under its name. */
+	writeWith<T>(attached: Attached, work: (tx: Store) => Promise<T>): Promise<T>;
 	/** A consistent copy of everything in a new file, made while others go on. */
 	copyTo(file: string): Promise<void>;
 	/** Everything as of one moment, to be read at leisure; `close` it once it has been. */
@@ -153,6 +155,17 @@ async function openReader(file: string): Promise<Sequelize> {
 	return sequelize;
 }
 
+/** A data file to be read beside the process or the thread that has it open; nothing is kept. */
+export async function openForReading(file: string): Promise<Store & { close(): Promise<void> }> {
+	const sequelize = await openReader(file);
+	return {
+		sequelize,
+		models: defineModels(sequelize),
+		...keepingNothing(sequelize),
+		close: () => sequelize.close()
+	};
+}
+
 /** The stamps of all packs on the shelf, by name: `pack_stamps` is kept by triggers. */
 async function stampsIn(sequelize: Sequelize): Promise<Stamps> {
 	const rows = await sequelize.query<{ id: string; stamp: number }>(
@@ -241,6 +254,7 @@ async function open(file: string, lock: Lock, options: OpenOptions): Promise<Dat
 			keptByPack: (what, find, holds) => byPack.keep(what, find, holds),
 			write: (work, touches = 'anything') =>
 				queue.run(() => work(tx)).finally(() => touches === 'anything' && keeper.forget()),
+			writeWith: (attached, work) => queue.run(() => work(tx), attached).finally(() => keeper.forget()),
 			copyTo: (to) => copyDatabase(file, to),
 			snapshot: async () => {
 				const folder = mkdtempSync(join(dirname(file), `.${basename(file)}-copy-`));
@@ -248,12 +262,8 @@ async function open(file: string, lock: Lock, options: OpenOptions): Promise<Dat
 				try {
 					const copy = join(folder, 'copy.sqlite');
 					await copyDatabase(file, copy);
-					const sequelize = await openReader(copy);
-					const close = async () => {
-						await sequelize.close();
-						remove();
-					};
-					return { sequelize, models: defineModels(sequelize), ...keepingNothing(sequelize), close };
+					const store = await openForReading(copy);
+					return { ...store, close: () => store.close().then(remove) };
 				} catch (error) {
 					remove();
 					throw error;

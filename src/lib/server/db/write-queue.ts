@@ -7,6 +7,12 @@ import { AsyncLocalStorage } from 'node:async_hooks';
 import type { Sequelize } from 'sequelize';
 import { sqliteCode } from './start-error';
 
+/** Another SQLite file, attached to the data under a name. */
+export interface Attached {
+	file: string;
+	as: string;
+}
+
 /** A write that answered `{ ok: false }` leaves nothing behind. */
 const isRefusal = (value: unknown): boolean =>
 	typeof value === 'object' && value !== null && (value as { ok?: unknown }).ok === false;
@@ -21,13 +27,13 @@ export class WriteQueue {
 	/**
 	 * Runs `work` in one IMMEDIATE transaction after every write that was asked for before. What it
 	 * returns is returned once it is on the disk; where it throws, or returns a refusal, the
-	 * transaction is taken back.
+	 * transaction is taken back. `attached` can be read under its name meanwhile.
 	 */
-	run<T>(work: () => Promise<T>): Promise<T> {
+	run<T>(work: () => Promise<T>, attached?: Attached): Promise<T> {
 		if (this.inside.getStore())
 			return Promise.reject(new Error('a write within a write would wait for itself'));
 		if (this.closed) return Promise.reject(new Error('the data file is closed'));
-		const turn = this.last.then(() => this.inside.run(true, () => this.transaction(work)));
+		const turn = this.last.then(() => this.inside.run(true, () => this.withFile(attached, work)));
 		this.last = turn.catch(() => undefined);
 		return turn;
 	}
@@ -36,6 +42,19 @@ export class WriteQueue {
 	async close(): Promise<void> {
 		this.closed = true;
 		await this.last;
+	}
+
+	/** Attached around the transaction: SQLite does neither within one. */
+	private async withFile<T>(attached: Attached | undefined, work: () => Promise<T>): Promise<T> {
+		if (!attached) return this.transaction(work);
+		await this.sequelize.query(`ATTACH DATABASE :file AS ${attached.as}`, {
+			replacements: { file: attached.file }
+		});
+		try {
+			return await this.transaction(work);
+		} finally {
+			await this.sequelize.query(`DETACH DATABASE ${attached.as}`);
+		}
 	}
 
 	private async transaction<T>(work: () => Promise<T>): Promise<T> {

@@ -10,7 +10,8 @@
 	import { upload, type Uploading } from '$lib/ui/server/upload.svelte';
 	import { moment, day } from '$lib/ui/words';
 	import type { Contents, Exchanged } from '$lib/server/exchange';
-	import type { BroughtIn, Coming } from '$lib/server/services/book/bring-in';
+	import type { BroughtIn } from '$lib/server/services/book/bring-in';
+	import type { Coming } from '$lib/server/services/book/compare-book';
 
 	let { data } = $props();
 

@@ -10,9 +10,11 @@ import Papa from 'papaparse';
 import { aDatabase } from '../../../../../tests/support/database';
 import { demoFile } from '../../../../../tests/support/demo-file';
 import { openDatabase, type Database } from '../../db/connect';
-import { parseJson } from '../../http';
+import { parseJson } from '../../body-text';
 import { deletePack } from '../packs/packs';
-import { bringIn, checkBook, checkCsv, compareBook, type Checked } from './bring-in';
+import { bringIn } from './bring-in';
+import { checkBook, checkCsv, type Checked } from './check-book';
+import { compareBook } from './compare-book';
 import { bookJsonSchema, BookSchema, fileName, ORDER } from './book';
 import { bookPieces, csvPieces, streamOf, unguarded } from './take-out';
 

@@ -1,5 +1,6 @@
 import { app } from '$lib/server/app';
-import { answer, readBytes, textOf } from '$lib/server/http';
+import { textOf } from '$lib/server/body-text';
+import { answer, readBytes } from '$lib/server/http';
 import { refuse } from '$lib/server/result';
 import { hoursFrom } from '$lib/server/services/plan/hours';
 import type { RequestHandler } from './$types';

@@ -1,5 +1,6 @@
 import { app } from '$lib/server/app';
-import { answer, keyOf, now, parseJson, readBytes, textOf } from '$lib/server/http';
+import { parseJson, textOf } from '$lib/server/body-text';
+import { answer, keyOf, now, readBytes } from '$lib/server/http';
 import { refuse } from '$lib/server/result';
 import { importLog } from '$lib/server/services/runs/import-log';
 import type { RequestHandler } from './$types';
