@@ -6,7 +6,7 @@
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import Progress from '$lib/ui/control/Progress.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
-	import { send } from '$lib/ui/server/api';
+	import { send, type Sent } from '$lib/ui/server/api';
 	import { upload, type Uploading } from '$lib/ui/server/upload.svelte';
 	import { moment, day } from '$lib/ui/words';
 	import type { Contents, Exchanged } from '$lib/server/exchange';
@@ -65,6 +65,21 @@
 		await invalidateAll();
 	}
 
+	/** How much of an uploaded book the server has read; null while none is read there. */
+	let bookRead = $state<number | null>(null);
+	async function sendBook<T>(path: string, file: File) {
+		under = upload<T>(path, file);
+		const looking = setInterval(async () => {
+			if (under?.share !== 1) return;
+			const told = await send<{ share: number | null }>('GET', '/book/import');
+			if (under && told.ok) bookRead = told.value.share;
+		}, LOOK_MS);
+		const sent = await under.result;
+		clearInterval(looking);
+		under = null;
+		bookRead = null;
+		return sent as Sent<T>;
+	}
 	let book = $state.raw<File | null>(null);
 	let coming = $state.raw<Coming | null>(null);
 	let replace = $state(false);
@@ -78,18 +93,14 @@
 		wrong = '';
 		replace = false;
 		if (!file) return;
-		under = upload<Coming>('/book?look=1', file);
-		const sent = await under.result;
-		under = null;
+		const sent = await sendBook<Coming>('/book?look=1', file);
 		if (!sent.ok) return void (wrong = `${file.name}: ${sent.message}`);
 		book = file;
 		coming = sent.value as Coming;
 	}
 	async function bringIn() {
 		if (!book) return;
-		under = upload<BroughtIn>(`/book${replace ? '?replace=1' : ''}`, book);
-		const sent = await under.result;
-		under = null;
+		const sent = await sendBook<BroughtIn>(`/book${replace ? '?replace=1' : ''}`, book);
 		if (!sent.ok) return void (wrong = sent.message);
 		const { fresh, replaced, samples, keptAs } = sent.value as BroughtIn;
 		const said = `${fresh} new, ${replaced} replaced, samples of ${samples} runs.`;
@@ -114,8 +125,10 @@
 	{#if wrong}<p class="mt-3 border-l-2 border-stop pl-3 text-stop" role="alert" data-wrong>{wrong}</p>{/if}
 	{#if under}
 		<div class="mt-3 flex items-center gap-3" data-under>
-			<Progress class="w-[14rem]" label="Reading {under.name}" done={under.share} />
-			<span class="quiet">{under.name}</span>
+			<Progress class="w-[14rem]" label="Reading {under.name}" done={bookRead ?? under.share} />
+			<span class="quiet"
+				>{under.name}{bookRead === null ? '' : ': its rows are read; the rest goes on meanwhile'}</span
+			>
 			<button class="link" onclick={() => under?.cancel()}>cancel</button>
 		</div>
 	{/if}
