@@ -6,6 +6,10 @@ declare global {
 			/** How often the data file had been exchanged when it came. */
 			exchanges?: number;
 		}
+		interface Platform {
+			/** The request as Node has it; absent where pages are developed. */
+			req?: import('node:http').IncomingMessage;
+		}
 		interface Error {
 			message: string;
 		}

@@ -21,7 +21,7 @@ interface ProcessFigures {
 	eventLoop: EventLoopFigures;
 }
 
-interface Shelf {
+interface PackInList {
 	pack: { id: string; name: string; notes: string };
 }
 
@@ -41,7 +41,7 @@ export async function pageRows(of?: string, only = ''): Promise<Row[]> {
 	try {
 		const client = new Client(app.base);
 		const figures = () => client.get<ProcessFigures>('/process');
-		const shelf = await client.get<Shelf[]>('/packs');
+		const shelf = await client.get<PackInList[]>('/packs');
 		const chargers = await client.get<{ id: string; channels: { id: string }[] }[]>('/chargers');
 		const { runs } = await client.get<{ runs: { run: { id: string } }[] }>('/runs?status=ended&limit=1');
 		const { pack } = shelf[0];

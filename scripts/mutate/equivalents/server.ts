@@ -53,9 +53,9 @@ export const IN_SERVER: readonly Equivalent[] = [
 	},
 	{
 		file: 'src/lib/server/services/book/take-out.ts',
-		line: 'const ROWS = 500;',
-		before: '500',
-		after: '501',
+		line: 'const ROWS = 100;',
+		before: '100',
+		after: '101',
 		why: 'Rows that are fetched at once, of one list.'
 	},
 	{

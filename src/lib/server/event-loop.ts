@@ -1,6 +1,6 @@
 /**
- * Delay of the server's event loop, and the blocks of it with the requests that were under way:
- * while it is blocked nobody is answered and no alarm is pushed.
+ * Delay of the server's event loop, and its blocks with the requests that were under way. A
+ * blocked loop answers no request and pushes no alarm.
  */
 import { monitorEventLoopDelay, performance, type IntervalHistogram } from 'node:perf_hooks';
 

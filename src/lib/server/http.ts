@@ -1,10 +1,20 @@
 /** The edge of the JSON API: bodies in, results out. */
-import { json } from '@sveltejs/kit';
+import { json, type RequestEvent } from '@sveltejs/kit';
 import { parseJson, textOf } from './body-text';
 import { done, refuse, type Result } from './result';
 
 /** No request of this application needs more, bytes. */
 const LARGEST_BODY = 1_000_000;
+
+/**
+ * Aborts when the client disconnects, also after the body was read, which `request.signal` alone
+ * does not.
+ */
+export function leftSignal({ request, platform }: Pick<RequestEvent, 'request' | 'platform'>): AbortSignal {
+	const left = new AbortController();
+	platform?.req?.socket.once('close', () => left.abort());
+	return AbortSignal.any([request.signal, left.signal]);
+}
 
 /** Of a body that is too large so much more is read before it is cut off, bytes. */
 const PATIENCE = 64_000_000;

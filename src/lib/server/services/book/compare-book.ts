@@ -29,7 +29,7 @@ export interface Coming {
 
 const EXAMPLES = 5;
 
-/** SQLite takes only so many names in one question. */
+/** SQLite takes a limited number of names in one query. */
 export const AT_ONCE = 400;
 
 export async function existing(

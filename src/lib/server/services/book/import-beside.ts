@@ -1,6 +1,6 @@
 /**
- * A book read, checked, compared and staged in a thread of its own, one at a time, so that nothing
- * else waits for it; with progress, and cancelled by whoever asked or by whoever looks on.
+ * A book read, checked, compared and staged in a thread of its own, one file at a time, with
+ * progress; cancelled by a request, or when its client disconnects.
  */
 import type { Database } from '../../db/connect';
 import { done, refuse, type Result } from '../../result';
@@ -62,7 +62,7 @@ async function inThread(request: ImportRequest, here: NonNullable<typeof going>)
 	}
 }
 
-/** Does `work` after the files that came before; `left` is whoever asked, going away. */
+/** Does `work` after the files that came before; `left` aborts when the client disconnects. */
 async function inTurn<T>(
 	left: AbortSignal,
 	work: (here: NonNullable<typeof going>) => Promise<Result<T>>

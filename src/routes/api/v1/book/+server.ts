@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { answer, now, readBytes } from '$lib/server/http';
+import { answer, leftSignal, now, readBytes } from '$lib/server/http';
 import { bringInBeside, compareBeside } from '$lib/server/services/book/import-beside';
 import { bookPieces, streamOf } from '$lib/server/services/book/take-out';
 import type { RequestHandler } from './$types';
@@ -29,10 +29,12 @@ export const GET: RequestHandler = async () => {
  * `look`: what would change. Without it: brings it in; `replace` lets the file win where a row is
  * here and differs.
  */
-export const POST: RequestHandler = async ({ request, url }) => {
+export const POST: RequestHandler = async (event) => {
+	const { request, url } = event;
 	const { db } = await app();
 	const read = await readBytes(request, LARGEST_BOOK);
 	if (!read.ok) return answer(read);
-	if (url.searchParams.has('look')) return answer(await compareBeside(db, read.value, request.signal));
-	return answer(await bringInBeside(db, read.value, url.searchParams.has('replace'), request.signal));
+	const left = leftSignal(event);
+	if (url.searchParams.has('look')) return answer(await compareBeside(db, read.value, left));
+	return answer(await bringInBeside(db, read.value, url.searchParams.has('replace'), left));
 };
