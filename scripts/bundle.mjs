@@ -15,6 +15,7 @@ await build({
 		'stand-in': 'stand-in/main.ts',
 		'hours-worker': 'src/lib/server/services/plan/hours-worker.ts',
 		'import-worker': 'src/lib/server/services/book/import-worker.ts',
+		'log-worker': 'src/lib/server/services/runs/log-worker.ts',
 		'prove-worker': 'src/lib/server/services/book/prove-worker.ts'
 	},
 	outdir: 'build',

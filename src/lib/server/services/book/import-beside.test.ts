@@ -24,7 +24,9 @@ async function bookOf(db: Database): Promise<Uint8Array> {
 const leftovers = ({ file }: Database): string[] =>
 	readdirSync(dirname(file)).filter(
 		(name) =>
-			name.includes(basename(file)) && name !== basename(file) && !/-(wal|shm|journal)$|owner$/.test(name)
+			name.includes(basename(file)) &&
+			name !== basename(file) &&
+			!/-(wal|shm|journal)$|(owner|lock)$/.test(name)
 	);
 
 test('a book read beside comes in whole while others write, and comes out the same', async () => {

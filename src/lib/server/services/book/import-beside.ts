@@ -3,8 +3,9 @@
  * progress; cancelled by a request, or when its client disconnects.
  */
 import type { Database } from '../../db/connect';
-import { done, refuse, type Result } from '../../result';
-import { startThread } from '../../thread';
+import { OneAtATime } from '../../one-at-a-time';
+import { done, refuse, type Refusal, type Result } from '../../result';
+import { resultOfThread, type Unfinished } from '../../thread';
 import { bringInStaged, type BroughtIn } from './bring-in';
 import type { Coming } from './compare-book';
 
@@ -15,19 +16,16 @@ export interface ImportRequest {
 	stageIn: { file: string; replace: boolean } | null;
 }
 type Staged = { preferences: Record<string, unknown> };
-/** What the thread says: how far it is, then what came of it. */
-export type ImportAnswer = { share: number } | { result: Result<Coming | Staged> };
+/** What the thread comes to. */
+export type ImportAnswer = Result<Coming | Staged>;
 
 /** A file that takes longer is refused, ms; one of 64 MB takes half a minute. */
 const MOST_MS = 300_000;
 /** Files that wait for the one that is read; each is held in memory. */
 const MOST_WAITING = 3;
 
-const CANCELLED = refuse(409, 'Cancelled: nothing was brought in.');
-
 let going: { share: number; stop: AbortController } | null = null;
-let waiting = 0;
-let last: Promise<unknown> = Promise.resolve();
+const turns = new OneAtATime(MOST_WAITING);
 
 /** Progress of the file that is read, 0 to 1; null without one. */
 export const importProgress = (): { share: number | null } => ({ share: going && going.share });
@@ -39,38 +37,28 @@ export function cancelImport(): Result<{ share: number | null }> {
 	return done(importProgress());
 }
 
-async function inThread(request: ImportRequest, here: NonNullable<typeof going>) {
-	const worker = startThread('import-worker', 'services/book/import-worker.ts', request);
-	const over = setTimeout(() => here.stop.abort('late'), MOST_MS);
-	try {
-		return await new Promise<Result<Coming | Staged>>((resolve, reject) => {
-			worker.on('message', (said: ImportAnswer) =>
-				'share' in said ? void (here.share = said.share) : resolve(said.result)
-			);
-			worker.on('error', reject);
-			worker.on('exit', () => resolve(refuse(422, 'This file could not be read to its end.')));
-			const leave = () =>
-				resolve(
-					here.stop.signal.reason === 'late' ? refuse(422, 'This file takes too long to read.') : CANCELLED
-				);
-			here.stop.signal.addEventListener('abort', leave);
-			if (here.stop.signal.aborted) leave();
-		});
-	} finally {
-		clearTimeout(over);
-		await worker.terminate();
-	}
+const UNFINISHED: Record<Unfinished, Refusal> = {
+	'too long': refuse(422, 'This file takes too long to read.'),
+	cancelled: refuse(409, 'Cancelled: nothing was brought in.'),
+	ended: refuse(422, 'This file could not be read to its end.')
+};
+
+async function inThread(request: ImportRequest, here: NonNullable<typeof going>): Promise<ImportAnswer> {
+	const read = await resultOfThread<ImportAnswer>({
+		...{ name: 'import-worker', source: 'services/book/import-worker.ts', workerData: request },
+		mostMs: MOST_MS,
+		tell: (share) => void (here.share = share),
+		stop: here.stop.signal
+	});
+	return 'result' in read ? read.result : UNFINISHED[read.unfinished];
 }
 
 /** Does `work` after the files that came before; `left` aborts when the client disconnects. */
-async function inTurn<T>(
+function inTurn<T>(
 	left: AbortSignal,
 	work: (here: NonNullable<typeof going>) => Promise<Result<T>>
 ): Promise<Result<T>> {
-	if (waiting >= MOST_WAITING) return refuse(503, 'Other files are being read: try again in a moment.');
-	waiting++;
-	const turn = last.then(async () => {
-		waiting--;
+	const turn = turns.run(async () => {
 		const here = (going = { share: 0, stop: new AbortController() });
 		const leave = () => here.stop.abort();
 		left.addEventListener('abort', leave);
@@ -82,8 +70,7 @@ async function inTurn<T>(
 			going = null;
 		}
 	});
-	last = turn.catch(() => undefined);
-	return turn;
+	return turn ?? Promise.resolve(refuse(503, 'Other files are being read: try again in a moment.'));
 }
 
 /** What a file would change here. */

@@ -8,7 +8,8 @@ import { after, before, describe, test } from 'node:test';
 import { aPack } from '../../../../../tests/support/bench-chargers';
 import { aDatabase, chargerIn } from '../../../../../tests/support/database';
 import type { Database } from '../../db/connect';
-import { importLog } from './import-log';
+import { importLog, putLog } from './import-log';
+import { readLogBeside } from './log-beside';
 import { readTelemetry } from './telemetry';
 
 const NOW = '2026-05-02T18:00:00.000Z';
@@ -106,6 +107,26 @@ describe('a log', () => {
 		const twin = await importLog(db, { ...body, startedAt: '2026-05-01T10:00:50.000Z' }, NOW);
 		assert.ok(!twin.ok && twin.status === 409);
 		assert.equal(await db.models.Run.count(), 1);
+	});
+	test('read in a thread it becomes the same samples, and what is wrong is said in the same words', async () => {
+		const bytes = (of: object) => Buffer.from(JSON.stringify(of));
+		const stays = new AbortController().signal;
+		const read = await readLogBeside(bytes({ ...body, startedAt: '2026-03-01T10:00:00.000Z' }), stays);
+		assert.ok(read.ok, read.ok ? '' : read.message);
+		const got = await putLog(db, read.value, NOW);
+		assert.ok(got.ok, got.ok ? '' : got.message);
+		const [first] = await db.models.Run.findAll({ where: { startedAt: '2026-05-01T10:00:00.000Z' } });
+		assert.deepEqual(await readTelemetry(db, got.value.id), await readTelemetry(db, first.get('id')));
+		for (const [of, words] of [
+			[bytes({ ...body, text: 'a,b' }), /no lines of figures/],
+			[Buffer.from('{'), /not JSON/],
+			[Buffer.from([0xc3, 0x28]), /not UTF-8/]
+		] as const) {
+			const no = await readLogBeside(of, stays);
+			assert.match(no.ok ? 'taken' : no.message, words);
+		}
+		const left = await readLogBeside(bytes(body), AbortSignal.abort());
+		assert.ok(!left.ok && left.status === 409);
 	});
 	test('a discharge keeps its current and the volts at which it ended, to the hundredth', async () => {
 		const out = lines(

@@ -5,7 +5,7 @@
 import { randomUUID } from 'node:crypto';
 import Papa from 'papaparse';
 import { z } from 'zod';
-import { endOfLog, guessLog, readLog, ROLES, wrongWith } from '$core/formats/foreign-log';
+import { endOfLog, guessLog, readLog, ROLES, wrongWith, type LogEnd } from '$core/formats/foreign-log';
 import type { Run } from '$core/log/run';
 import { END_REASONS } from '$core/pack/end-reason';
 import { chemistryOf } from '$core/chemistry/catalogue';
@@ -16,7 +16,7 @@ import type { Database } from '../../db/connect';
 import { toPack, toRun } from '../../db/map';
 import { checked, done, missing, refuse, type Result } from '../../result';
 import { writeEvent } from '../house/events';
-import { appendTelemetry } from './telemetry';
+import { chunksOf, type StoredChunk } from './telemetry';
 
 export const LogToImport = z.object({
 	packId: z.string().min(1).max(64),
@@ -42,18 +42,21 @@ export const LogToImport = z.object({
 const SAME_MS = 60_000;
 const Settings = schemaOf(SETTINGS);
 
-/**
- * Puts the log into the book; `id` is the run's, so that a repeated request makes nothing twice.
- */
-export async function importLog(
-	db: Database,
-	input: unknown,
-	now: string,
-	id: string = randomUUID()
-): Promise<Result<Run>> {
+/** A log that was read: what a person says of it, how it ended, and its samples as they are stored. */
+export interface LogRead {
+	request: Omit<z.infer<typeof LogToImport>, 'text' | 'meaning'>;
+	end: LogEnd;
+	cells: number;
+	samples: number;
+	leftOut: number;
+	chunks: StoredChunk[];
+}
+
+/** Reads a log; takes a second for each 100 000 lines. */
+export function readLogToImport(input: unknown): Result<LogRead> {
 	const valid = checked(LogToImport, input);
 	if (!valid.ok) return valid;
-	const { packId, channelId, task, endReason, startedAt, text, meaning } = valid.value;
+	const { text, meaning, ...request } = valid.value;
 	const log = guessLog(Papa.parse<string[]>(text.trimEnd()).data);
 	if (!log) return refuse(422, 'This file holds no lines of figures.');
 	const [wrong] = wrongWith(meaning);
@@ -61,6 +64,24 @@ export async function importLog(
 	const { samples, leftOut } = readLog(log, meaning);
 	const end = endOfLog(samples);
 	if (!end) return refuse(422, 'Fewer than two of its lines can be read.');
+	return done({
+		...{ request, end, leftOut, cells: samples.cellV.length, samples: samples.timeS.length },
+		chunks: [...chunksOf(samples)]
+	});
+}
+
+/**
+ * Puts a log that was read into the book; `id` is the run's, so that a repeated request makes
+ * nothing twice.
+ */
+export async function putLog(
+	db: Database,
+	read: LogRead,
+	now: string,
+	id: string = randomUUID()
+): Promise<Result<Run>> {
+	const { end, cells, samples, leftOut, chunks } = read;
+	const { packId, channelId, task, endReason, startedAt } = read.request;
 	const began = Date.parse(startedAt);
 	const endedAt = new Date(began + 1000 * end.durationS).toISOString();
 	if (endedAt > now)
@@ -75,8 +96,8 @@ export async function importLog(
 		if (!row) return missing('pack');
 		if (!channel) return missing('channel');
 		const pack = toPack(row);
-		if (samples.cellV.length > 0 && samples.cellV.length !== pack.cells)
-			return refuse(422, `The log has ${samples.cellV.length} cells, ${pack.name} has ${pack.cells}.`);
+		if (cells > 0 && cells !== pack.cells)
+			return refuse(422, `The log has ${cells} cells, ${pack.name} has ${pack.cells}.`);
 		const perCell = end.mostV / pack.cells;
 		const { cellMaxV } = chemistryOf(pack.chemistry).voltages;
 		// Far beyond what such cells can show it is another pack's log, or volts in another unit.
@@ -125,9 +146,12 @@ export async function importLog(
 			chargeAh: end.chargeAh,
 			peakTemperatureDegC: end.peakDegC,
 			endCellVoltagesV: end.endCellV,
-			notes: `From a log of ${samples.timeS.length} lines${leftOut ? `, ${leftOut} of them left out` : ''}.`
+			notes: `From a log of ${samples} lines${leftOut ? `, ${leftOut} of them left out` : ''}.`
 		});
-		await appendTelemetry(tx, id, 0, samples);
+		await tx.models.TelemetryChunk.bulkCreate(
+			// From a thread bytes come as a plain array.
+			chunks.map(({ data, ...chunk }) => ({ runId: id, ...chunk, data: Buffer.from(data) }))
+		);
 		await tx.models.Reading.create({
 			id: randomUUID(),
 			packId,
@@ -139,7 +163,18 @@ export async function importLog(
 			temperatureDegC: null,
 			cellResistancesOhm: null
 		});
-		await writeEvent(tx, 'log brought in', id, { samples: samples.timeS.length, leftOut });
+		await writeEvent(tx, 'log brought in', id, { samples, leftOut });
 		return done(toRun(run));
 	});
+}
+
+/** Reads a log within this thread and puts it into the book. */
+export async function importLog(
+	db: Database,
+	input: unknown,
+	now: string,
+	id: string = randomUUID()
+): Promise<Result<Run>> {
+	const read = readLogToImport(input);
+	return read.ok ? putLog(db, read.value, now, id) : read;
 }

@@ -54,6 +54,23 @@ function slice(t: Telemetry, from: number, to: number): Telemetry {
 	};
 }
 
+/** Samples as they are stored. */
+export interface StoredChunk {
+	firstSample: number;
+	samples: number;
+	cells: number;
+	data: Buffer;
+}
+
+/** Samples in chunks, the first of them with the number `first`. */
+export function* chunksOf(telemetry: Telemetry, first = 0): Generator<StoredChunk> {
+	for (let at = 0; at < telemetry.timeS.length; at += CHUNK_SAMPLES) {
+		const part = slice(telemetry, at, at + CHUNK_SAMPLES);
+		const [samples, cells] = [part.timeS.length, part.cellV.length];
+		yield { firstSample: first + at, samples, cells, data: encode(part) };
+	}
+}
+
 /** Where a run's next sample goes: after the last chunk, which may have room. */
 async function lastChunk(db: Store, runId: string, attributes?: string[]): Promise<ChunkRow | null> {
 	return db.models.TelemetryChunk.findOne({ where: { runId }, order: [['firstSample', 'DESC']], attributes });
@@ -89,16 +106,7 @@ export async function appendTelemetry(
 		rest = slice(whole, CHUNK_SAMPLES, whole.timeS.length);
 	}
 	const first = stored + fresh.timeS.length - rest.timeS.length;
-	for (let at = 0; at < rest.timeS.length; at += CHUNK_SAMPLES) {
-		const part = slice(rest, at, at + CHUNK_SAMPLES);
-		await tx.models.TelemetryChunk.create({
-			runId,
-			firstSample: first + at,
-			samples: part.timeS.length,
-			cells: part.cellV.length,
-			data: encode(part)
-		});
-	}
+	for (const chunk of chunksOf(rest, first)) await tx.models.TelemetryChunk.create({ runId, ...chunk });
 	return stored + fresh.timeS.length;
 }
 
