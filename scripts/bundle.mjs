@@ -13,6 +13,7 @@ await build({
 	entryPoints: {
 		serve: 'scripts/serve.ts',
 		'stand-in': 'stand-in/main.ts',
+		'ageing-worker': 'src/lib/server/services/packs/ageing-worker.ts',
 		'hours-worker': 'src/lib/server/services/plan/hours-worker.ts',
 		'import-worker': 'src/lib/server/services/book/import-worker.ts',
 		'log-worker': 'src/lib/server/services/runs/log-worker.ts',

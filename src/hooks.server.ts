@@ -1,6 +1,7 @@
 import type { Handle, HandleServerError, ServerInit } from '@sveltejs/kit';
 import { json } from '@sveltejs/kit';
-import { app, eventLoop, exchanges, log } from '$lib/server/app';
+import { app, eventLoop, exchanges } from '$lib/server/app';
+import { log } from '$lib/server/log';
 import { sqliteCode, StartError } from '$lib/server/db/start-error';
 
 /** The database is opened and runs are picked up before the first request, not at it. */

@@ -3,12 +3,12 @@
  * process.
  */
 import { join } from 'node:path';
-import pino from 'pino';
 import { DEFAULT_PORT } from '../../../stand-in/spec';
 import { nowMs } from './clock';
 import { openDatabase, type Database } from './db/connect';
 import { StartError } from './db/start-error';
 import { EventLoopWatch } from './event-loop';
+import { log } from './log';
 import { openClock } from './services/house/clock-steps';
 import { AlarmClock } from './services/runs/alarms';
 import { StandInKeeper } from './link/stand-in-keeper';
@@ -23,8 +23,6 @@ export interface App {
 	/** Ends everything in order: what was begun is finished, the database is closed last. */
 	close(): Promise<void>;
 }
-
-export const log = pino({ level: process.env.LOG_LEVEL ?? 'warn' });
 
 // A development server reloads modules; the database and its follower must survive that.
 const held = globalThis as typeof globalThis & { stackTender?: Promise<App>; eventLoop?: EventLoopWatch };

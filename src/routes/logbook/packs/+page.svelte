@@ -1,12 +1,21 @@
 <!-- The shelf over time: what each pack still holds, how it goes, and which are to be retired. -->
 <script lang="ts">
 	import dayjs from 'dayjs';
+	import { invalidate } from '$app/navigation';
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { cellsLabel } from '$core/pack/pack';
+	import Progress from '$lib/ui/control/Progress.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { lineThrough } from '$lib/ui/charts/plot';
 
 	let { data } = $props();
+	/** As long as some are computed, what has come meanwhile is fetched, ms. */
+	const FETCH_MS = 500;
+	$effect(() => {
+		if (data.share === null) return;
+		const again = setTimeout(() => void invalidate('app:ageing'), FETCH_MS);
+		return () => clearTimeout(again);
+	});
 	const WORD = { go: 'retire', soon: 'soon', look: 'look', keep: 'known' } as const;
 	/** A small line of capacity over time, as a share of the label from none to all. */
 	const WIDE = 90;
@@ -40,6 +49,12 @@
 		<h1>Packs over time</h1>
 		<a class="btn" href="/logbook">Logbook</a>
 	</header>
+	{#if data.share !== null}
+		<div class="mt-3 flex flex-wrap items-center gap-3" role="status" data-computing>
+			<Progress class="w-[14rem]" label="Packs computed" done={data.share} />
+			<span class="quiet">The past of the other packs is computed; the rest goes on meanwhile.</span>
+		</div>
+	{/if}
 	<div class="relative mt-3 overflow-x-auto" use:reachable>
 		<table class="ledger">
 			<thead>
@@ -110,7 +125,8 @@
 						</td>
 					</tr>
 				{:else}
-					<tr><td colspan="8" class="quiet py-6">No pack is on the shelf.</td></tr>
+					{#if data.share === null}<tr><td colspan="8" class="quiet py-6">No pack is on the shelf.</td></tr
+						>{/if}
 				{/each}
 			</tbody>
 		</table>

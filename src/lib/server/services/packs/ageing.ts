@@ -12,6 +12,7 @@ import type { Reading } from '$core/pack/reading';
 import type { Use } from '$core/pack/use';
 import type { PackEvent } from '$core/pack-state/event';
 import type { Store } from '../../db/connect';
+import { LoopSlices } from '../../loop-slices';
 import { endOfRow, type EndRow } from './end-row';
 import { keptPoints } from './kept-points';
 
@@ -153,5 +154,11 @@ export const packAgeing = (db: Store, pack: Pack, now: string): Promise<Ageing> 
 			if (settled && Date.parse(from.takenAt) - Date.parse(settled) < SETTLED_H * HOUR_MS) return [];
 			return [{ from, to }];
 		});
-		return ageingOf(pack, seen, readings, quiet, now, keptPoints(pack));
+		const pointOf = keptPoints(pack);
+		const slices = new LoopSlices();
+		for (const run of seen) {
+			pointOf(pack, run);
+			await slices.pause();
+		}
+		return ageingOf(pack, seen, readings, quiet, now, pointOf);
 	});
