@@ -62,7 +62,7 @@ export async function pageRows(of?: string, only = ''): Promise<Row[]> {
 			['Plan, new', '/plan/new', 250],
 			['Season', '/plan/season', 250],
 			['a pack', `/packs/${pack.id}`, 250],
-			//['packs over time', '/logbook/packs', 250],
+			['packs over time', '/logbook/packs', 250],
 			['a run', `/logbook/${runs[0].run.id}`, 250],
 			['Diagnose', '/diagnose', 250],
 			['Run', '/run', 250],

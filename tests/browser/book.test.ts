@@ -134,6 +134,11 @@ describe('the book', () => {
 		await person.undo();
 		await person.driver.wait(async () => (await held()) === null, 10_000, 'taken back');
 		await person.goTo('/logbook/packs');
+		await person.driver.wait(
+			async () => (await person.driver.findElements(By.css('[data-computing]'))).length === 0,
+			60_000,
+			'every pack is computed'
+		);
 		const first = await person.text('tbody tr');
 		assert.match(first, /Puffin spare[\s\S]*retire: It is marked swollen/);
 	});

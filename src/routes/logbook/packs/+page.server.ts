@@ -6,8 +6,8 @@ import type { Pack } from '$core/pack/pack';
 import type { PageServerLoad } from './$types';
 
 const GRAVITY: Record<AgeingLine['says'][number]['kind'], number> = { go: 0, soon: 1, look: 2, keep: 4 };
-/** A small shelf is there at once; of a large one the rest comes as it is computed, ms. */
-const WAIT_MS = 2500;
+/** Wait for a small shelf; a large one is shown while the rest is computed, ms. */
+const WAIT_MS = 1200;
 
 type Row = AgeingLine & { pack: Pack };
 

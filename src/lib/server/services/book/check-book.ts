@@ -69,7 +69,7 @@ const empty = (): Checked => ({
 	leftOut: []
 });
 
-/** A run that was going on when it was written cannot go on here: nobody follows it. */
+/** A run that was active when it was written cannot continue here: it has no follower. */
 function leaveOpenRunsOut(checked: Checked): void {
 	const runs = checked.rows.get('Run') ?? [];
 	const open = new Set(runs.filter((r) => isOpen({ status: r.status as RunStatus })).map((r) => r.id));
@@ -163,7 +163,7 @@ function tableOf(header: readonly string[]): TableName | undefined {
 const mayLack = (field: Field | undefined): boolean =>
 	field !== undefined && 'optional' in field && field.optional === true && 'start' in field;
 
-/** One table from CSV. Which it is, is told by its columns. */
+/** One table from CSV, recognised by its columns. */
 export function checkCsv(text: string): Result<Checked> {
 	const parsed = Papa.parse<string[]>(text, { skipEmptyLines: 'greedy', delimiter: ',' });
 	const [header, ...lines] = parsed.data;

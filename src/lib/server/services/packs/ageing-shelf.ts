@@ -74,7 +74,7 @@ function computing(db: Database, packIds: readonly string[], now: string): NonNu
 	if (going?.db === db) return going;
 	const here: NonNullable<typeof going> = { db, share: 0, ended: Promise.resolve() };
 	here.ended = compute(db, packIds, now, (share) => (here.share = share))
-		// The data file may have been closed or exchanged: whoever looks next begins anew.
+		// The data file may have been closed or exchanged: the next request begins anew.
 		.catch((error: unknown) => log.warn({ err: error }, 'ageing of the shelf'))
 		.finally(() => {
 			if (going === here) going = null;

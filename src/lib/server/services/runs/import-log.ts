@@ -42,7 +42,7 @@ export const LogToImport = z.object({
 const SAME_MS = 60_000;
 const Settings = schemaOf(SETTINGS);
 
-/** A log that was read: what a person says of it, how it ended, and its samples as they are stored. */
+/** A log that was read: what a person says of it, how it ended, and its samples to be stored. */
 export interface LogRead {
 	request: Omit<z.infer<typeof LogToImport>, 'text' | 'meaning'>;
 	end: LogEnd;
