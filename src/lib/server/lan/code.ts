@@ -1,42 +1,28 @@
-/**
- * A QR code as one SVG path, a unit a module, with the quiet zone of four that readers ask for
- * (ISO/IEC 18004).
- */
+/** QR codes (ISO/IEC 18004) of addresses, as their modules; the page draws them. */
 import QRCode from 'qrcode';
+import { LoopSlices } from '../loop-slices';
+import type { Code } from '$lib/ui/house/code-path';
 
-export interface Code {
-	/** Width and height in modules, quiet zone included. */
-	size: number;
-	path: string;
-}
-
-const QUIET = 4;
-
-/** Codes drawn before, by their text: a sheet of two hundred labels takes half a second to draw. */
-const drawn = new Map<string, Code>();
-const MOST_DRAWN = 2000;
+/** Codes made before, by their text: a sheet of two hundred labels takes a second to make. */
+const made = new Map<string, Code>();
+const MOST_MADE = 2000;
 
 /** Medium correction: a label that is scuffed in a toolbox is still read. */
-export function codeOf(text: string): Code {
-	const before = drawn.get(text);
-	if (before) return before;
-	const code = draw(text);
-	if (drawn.size >= MOST_DRAWN) drawn.clear();
-	drawn.set(text, code);
-	return code;
+function make(text: string): Code {
+	const { size, data } = QRCode.create(text, { errorCorrectionLevel: 'M' }).modules;
+	return { size, modules: Array.from(data, (dark) => (dark ? '1' : '0')).join('') };
 }
 
-function draw(text: string): Code {
-	const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
-	const { size, data } = modules;
-	let path = '';
-	for (let y = 0; y < size; y++)
-		for (let x = 0; x < size; x++) {
-			if (!data[y * size + x]) continue;
-			let wide = 1;
-			while (x + wide < size && data[y * size + x + wide]) wide++;
-			path += `M${x + QUIET} ${y + QUIET}h${wide}v1h${-wide}z`;
-			x += wide - 1;
-		}
-	return { size: size + 2 * QUIET, path };
+/** The codes of `texts`, in their order; other requests are answered meanwhile. */
+export async function codesOf(texts: string[]): Promise<Code[]> {
+	const slices = new LoopSlices();
+	const codes: Code[] = [];
+	for (const text of texts) {
+		const code = made.get(text) ?? make(text);
+		if (made.size >= MOST_MADE) made.clear();
+		made.set(text, code);
+		codes.push(code);
+		await slices.pause();
+	}
+	return codes;
 }

@@ -11,7 +11,8 @@ import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import jsQR from 'jsqr';
 import { turnedAway } from '../gate';
-import { codeOf } from './code';
+import { codePath, codeSide } from '$lib/ui/house/code-path';
+import { codesOf } from './code';
 import { Door } from './door';
 import { ownPath } from './enter-page';
 import { isPassphrase, readPassphrase, setPassphrase, unfit } from './passphrase';
@@ -406,9 +407,12 @@ describe('the door', () => {
 	});
 });
 
-test('a code is read back as what was written', () => {
+test('a code is read back as what was written', async () => {
 	const text = 'http://192.0.2.7:5280/packs/0b6f1c9e-3c1a-5e0a-8d2b-1f2e3d4c5b6a';
-	const { size, path } = codeOf(text);
+	const [code, other, again] = await codesOf([text, 'http://192.0.2.7:5280', text]);
+	assert.deepEqual(again, code);
+	assert.notDeepEqual(other, code);
+	const [size, path] = [codeSide(code), codePath(code)];
 	const bars = [...path.matchAll(/M(\d+) (\d+)h(\d+)/g)].map((m) => m.slice(1).map(Number));
 	// Four modules of nothing all around, neither less nor more (ISO/IEC 18004, from memory).
 	const edge = (values: number[]) => Math.min(...values);

@@ -1,5 +1,5 @@
 import { app } from '$lib/server/app';
-import { codeOf } from '$lib/server/lan/code';
+import { codesOf } from '$lib/server/lan/code';
 import { openDevices } from '$lib/server/lan/devices';
 import { listChargers } from '$lib/server/services/chargers/chargers';
 import { allPacks } from '$lib/server/services/packs/packs';
@@ -27,7 +27,7 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 			id: p.id,
 			name: p.name,
 			line: `${chemistryOf(p.chemistry).name} ${cellsLabel(p)} · ${Math.round(1000 * p.capacityAh)} mAh`,
-			code: codeOf(`${at}/packs/${p.id}`)
+			opens: `${at}/packs/${p.id}`
 		})),
 		...chargers.flatMap((c) =>
 			c.channels.map((channel) => ({
@@ -35,16 +35,17 @@ export const load: PageServerLoad = async ({ url, depends }) => {
 				id: channel.id,
 				name: `${c.name} ${c.channels.length > 1 ? channel.label : ''}`.trim(),
 				line: `${channel.powerW} W · ${channel.maxCurrentA} A`,
-				code: codeOf(`${at}/chargers/${c.id}`)
+				opens: `${at}/chargers/${c.id}`
 			}))
 		)
 	];
+	const [code, ...codes] = await codesOf([at, ...labels.map((l) => l.opens)]);
 	return {
-		labels,
+		labels: labels.map(({ opens: _, ...label }, k) => ({ ...label, code: codes[k] })),
 		at,
 		lan,
 		wrong: typed !== '' && !ADDRESS.test(typed),
-		code: codeOf(at),
+		code,
 		/** Devices that have entered, the last seen first. */
 		devices: openDevices()?.list() ?? [],
 		/** Who looks at this came over the local network. */

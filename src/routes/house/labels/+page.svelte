@@ -5,6 +5,8 @@
 	import { SvelteSet } from 'svelte/reactivity';
 	import Checkbox from '$lib/ui/control/Checkbox.svelte';
 	import ToggleGroup from '$lib/ui/control/ToggleGroup.svelte';
+	import { LongList } from '$lib/ui/frame/long-list.svelte';
+	import { codePath, codeSide } from '$lib/ui/house/code-path';
 	import { send } from '$lib/ui/server/api';
 	import { moment } from '$lib/ui/words';
 
@@ -14,6 +16,7 @@
 		['pack', 'packs'],
 		['channel', 'channels']
 	] as const;
+	const rows = new LongList();
 	const left = new SvelteSet<string>();
 	let kind = $state<'pack' | 'channel' | 'all'>('all');
 	const shown = $derived(
@@ -37,9 +40,9 @@
 					class="code"
 					width="150"
 					height="150"
-					viewBox="0 0 {data.code.size} {data.code.size}"
+					viewBox="0 0 {codeSide(data.code)} {codeSide(data.code)}"
 					role="img"
-					aria-label="Code of {data.at}"><path d={data.code.path} /></svg
+					aria-label="Code of {data.at}"><path d={codePath(data.code)} /></svg
 				>
 				<figcaption class="num mt-1 text-[12.5px]">{data.at}</figcaption>
 			</figure>
@@ -134,10 +137,13 @@
 		<p class="quiet mt-1 text-[12.5px]">56 by 25 mm each, three to a row on A4. Untick what needs none.</p>
 	</div>
 	<div class="sheet mt-3">
-		{#each shown as l (`${l.kind} ${l.id}`)}
+		{#each rows.drawn(shown) as l (`${l.kind} ${l.id}`)}
 			<div class="label" data-label={l.name}>
-				<svg class="code" viewBox="0 0 {l.code.size} {l.code.size}" role="img" aria-label="Code of {l.name}"
-					><path d={l.code.path} /></svg
+				<svg
+					class="code"
+					viewBox="0 0 {codeSide(l.code)} {codeSide(l.code)}"
+					role="img"
+					aria-label="Code of {l.name}"><path d={codePath(l.code)} /></svg
 				>
 				<div class="min-w-0">
 					<b>{l.name}</b>

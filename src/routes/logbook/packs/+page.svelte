@@ -5,10 +5,12 @@
 	import { chemistryOf } from '$core/chemistry/catalogue';
 	import { cellsLabel } from '$core/pack/pack';
 	import Progress from '$lib/ui/control/Progress.svelte';
+	import { LongList } from '$lib/ui/frame/long-list.svelte';
 	import { reachable } from '$lib/ui/frame/reachable';
 	import { lineThrough } from '$lib/ui/charts/plot';
 
 	let { data } = $props();
+	const rows = new LongList();
 	/** As long as some are computed, what has come meanwhile is fetched, ms. */
 	const FETCH_MS = 500;
 	$effect(() => {
@@ -67,7 +69,7 @@
 				>
 			</thead>
 			<tbody>
-				{#each data.rows as row (row.pack.id)}
+				{#each rows.drawn(data.rows) as row (row.pack.id)}
 					{@const { pack, capacity, resistance, says } = row}
 					<tr data-shelf={pack.name}>
 						<td

@@ -5,14 +5,20 @@
 	import { cellsLabel } from '$core/pack/pack';
 	import { GOALS, type Goal, type Hours, type Job, type Plan } from '$core/plan/plan';
 	import { GOAL_WORDS } from '$core/plan/words';
+	import { fit } from '$lib/ui/control/find';
 	import Moment from '$lib/ui/control/Moment.svelte';
 	import Choice from '$lib/ui/form/Choice.svelte';
 	import Select from '$lib/ui/control/Select.svelte';
+	import { LongList } from '$lib/ui/frame/long-list.svelte';
 	import StackGlyph from '$lib/ui/pack/StackGlyph.svelte';
 	import HoursEditor from '$lib/ui/plan/HoursEditor.svelte';
 	import { send } from '$lib/ui/server/api';
 
 	let { data } = $props();
+	const rows = new LongList();
+	/** With more packs than this one is found by typing. */
+	const MANY = 24;
+	let wanted = $state('');
 
 	const iso = (d: dayjs.Dayjs) => d.toISOString();
 	// svelte-ignore state_referenced_locally
@@ -63,8 +69,14 @@
 	const until = $derived([...hours.map((h) => h.to), ...(by ? [by] : [])].sort().at(-1) ?? data.now);
 	const count = $derived(Object.values(wishes).filter(Boolean).length + (data.joined.length > 1 ? 1 : 0));
 
+	const free = $derived(data.shelf.filter(({ pack }) => !data.joined.includes(pack.id)));
+	const shown = $derived(
+		free.filter(({ pack }) => fit(wanted, `${pack.name} ${pack.usedIn} ${cellsLabel(pack)}`) > 0)
+	);
+
+	/** All that are shown: what is found by typing alone, where something was typed. */
 	function setAll(wish: Wish) {
-		wishes = Object.fromEntries(data.shelf.map(({ pack }) => [pack.id, wish]));
+		wishes = { ...wishes, ...Object.fromEntries(shown.map(({ pack }) => [pack.id, wish])) };
 	}
 	function jobs(): Job[] {
 		const plain = (packId: string, goal: Goal, joined: string[]): Job => ({
@@ -190,8 +202,14 @@
 					<b>{joinedNames}</b>, joined on one channel: ready for use.
 				</p>
 			{/if}
+			{#if free.length > MANY}
+				<label class="mt-2 block">
+					<span class="sr-only">Find a pack</span>
+					<input class="field" data-find placeholder="Find by name, use, cells" bind:value={wanted} />
+				</label>
+			{/if}
 			<ul>
-				{#each data.shelf.filter((s) => !data.joined.includes(s.pack.id)) as { pack, reading, readiness } (pack.id)}
+				{#each rows.drawn(shown) as { pack, reading, readiness } (pack.id)}
 					<li class="flex items-center gap-3 border-b py-[3px]">
 						<StackGlyph
 							{pack}
@@ -219,7 +237,11 @@
 						</div>
 					</li>
 				{:else}
-					<li class="quiet py-2">The shelf is empty. <a class="link" href="/packs/new">Add a pack</a></li>
+					<li class="quiet py-2">
+						{#if free.length}No pack fits. <button type="button" class="link" onclick={() => (wanted = '')}
+								>Show all {free.length}</button
+							>{:else}The shelf is empty. <a class="link" href="/packs/new">Add a pack</a>{/if}
+					</li>
 				{/each}
 			</ul>
 		</section>
