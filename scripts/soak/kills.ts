@@ -12,6 +12,7 @@ import { StandInLink } from '../../src/lib/server/link/stand-in-link';
 import { startApp } from '../../tests/support/server';
 import { brokenAt, DemoBench } from './bench';
 import { Client, sleep } from './client';
+import { faultsIn } from './file-faults';
 import { Report, type Figure } from './report';
 
 export interface KillsOptions {
@@ -27,6 +28,8 @@ export interface KillsOptions {
 
 /** What goes wrong at the bench meanwhile, on every so many kills. */
 const EVERY = 4;
+/** On every so many the simulated charger loses its power too. */
+const POWER_EVERY = 10;
 const BENCH_FAULTS: readonly Fault[] = [
 	{ kind: 'weak cell', cell: 1, times: 5 },
 	{ kind: 'bad plug', ohm: 0.2 },
@@ -36,13 +39,25 @@ const BENCH_FAULTS: readonly Fault[] = [
 	{ kind: 'drifting reading', cell: 1, mvPerHour: 200 }
 ];
 
-/** Faults that SQLite finds in a file, and references that lead nowhere. */
-async function faultsIn(file: string): Promise<number> {
-	return withHandle(file, OPEN_READONLY, async (handle) => {
-		const whole = await handle.all<{ integrity_check: string }>('PRAGMA integrity_check');
-		const loose = await handle.all('PRAGMA foreign_key_check');
-		return whole.filter((row) => row.integrity_check !== 'ok').length + loose.length;
-	});
+/** A plan of an evening for one pack. */
+function planOf(name: string, packId: string): object {
+	const at = (hours: number) => new Date(Date.now() + hours * 3600e3).toISOString();
+	const job = { id: 'r', packId, joined: [], goal: 'ready', due: at(3), notBefore: null, usedByThen: false };
+	return {
+		...{ name, from: at(0), until: at(4), planned: [], madeAt: null, plannedAt: null },
+		hours: [{ from: at(0), to: at(4), who: 'you', hands: true }],
+		jobs: [
+			{
+				...job,
+				matters: 'wanted',
+				pace: 'as it needs',
+				channelId: null,
+				startsAt: null,
+				doneAt: null,
+				why: ''
+			}
+		]
+	};
 }
 
 export async function kills({ seed, kills: wanted, writes, writers }: KillsOptions): Promise<Figure[]> {
@@ -61,7 +76,8 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 		let minute = 0;
 		/** What was confirmed: the key of each, and the text that must be found under it. */
 		const confirmed: {
-			table: 'packs' | 'readings' | 'programs' | 'looks' | 'alarm_answers' | 'start_checks' | 'cases';
+			table:
+				'packs' | 'readings' | 'programs' | 'looks' | 'alarm_answers' | 'start_checks' | 'cases' | 'plans';
 			key: string;
 			mark: string;
 		}[] = [];
@@ -74,7 +90,7 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 			while (writing) {
 				const key = randomUUID();
 				const mark = `${n} ${confirmed.length}`;
-				const kind = Math.floor(next() * 7);
+				const kind = Math.floor(next() * 8);
 				const [table, path, body] = [
 					[
 						'packs',
@@ -104,7 +120,8 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 						`/programs/${handedProgram}/checks`,
 						{ mode: 'by hand', evidence: { answers: [], message: mark }, refused: 'Warm.' }
 					],
-					['cases', '/cases', { runId: handed.id, family: 'lithium', symptom: 'jumps', message: mark }]
+					['cases', '/cases', { runId: handed.id, family: 'lithium', symptom: 'jumps', message: mark }],
+					['plans', '/plans', planOf(mark, reader.id)]
 				][kind] as [(typeof confirmed)[number]['table'], string, object];
 				const answer = await own.until('POST', path, body, key);
 				again += answer.tries - 1;
@@ -120,11 +137,15 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 
 		let run = await bench.start(bench.packs[0], 0);
 		const runs = [run.id];
-		let unclean = 0;
+		let [unclean, powerLost] = [0, 0];
 		for (let k = 0; k < wanted; k++) {
 			await sleep(150 + random() * 900);
 			await app.kill();
 			unclean += await faultsIn(app.dataFile);
+			if (k % POWER_EVERY === POWER_EVERY - 1) {
+				powerLost++;
+				await app.restartStandIn();
+			}
 			await app.start();
 			if (k % EVERY === 0) await link.faults(at, [BENCH_FAULTS[put++ % BENCH_FAULTS.length]]);
 			if ((await bench.run(run.id))?.status === 'ended') {
@@ -176,6 +197,7 @@ export async function kills({ seed, kills: wanted, writes, writers }: KillsOptio
 		report.most('writes refused', refused, 0);
 		report.most('faults in the file after kills', unclean, 0);
 		report.tell('faults put into the charger', put);
+		report.tell('times that the charger lost its power', powerLost);
 		report.tell('runs followed', runs.length);
 		report.tell('how they ended', [...new Set(ends)].join(', '));
 		report.most('runs that ended without a reason', ends.filter((end) => end === null).length, 0);

@@ -4,10 +4,10 @@
  * is clean.
  */
 import { setTimeout as sleep } from 'node:timers/promises';
-import { OPEN_READONLY, withHandle } from '../../src/lib/server/db/sqlite';
 import { uniform } from '../../core/simulate/random';
 import { startApp } from '../../tests/support/server';
 import { within } from '../../tests/support/within';
+import { faultsIn } from './file-faults';
 import { Report, type Figure } from './report';
 
 export interface MovesOptions {
@@ -20,14 +20,6 @@ export interface MovesOptions {
 const PATIENCE_MS = 120_000;
 
 type Names = string;
-
-async function faultsIn(file: string): Promise<number> {
-	return withHandle(file, OPEN_READONLY, async (handle) => {
-		const whole = await handle.all<{ integrity_check: string }>('PRAGMA integrity_check');
-		const loose = await handle.all('PRAGMA foreign_key_check');
-		return whole.filter((row) => row.integrity_check !== 'ok').length + loose.length;
-	});
-}
 
 export async function moves({ seed, kills }: MovesOptions): Promise<Figure[]> {
 	const report = new Report('import, restore');

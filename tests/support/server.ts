@@ -20,6 +20,10 @@ export interface TestApp {
 	/** Ends the application the hard way, as a crash would; the simulated charger goes on. */
 	kill(): Promise<void>;
 	start(): Promise<void>;
+	/** Sends a signal to the application. */
+	signal(name: NodeJS.Signals): void;
+	/** The simulated charger loses its power and comes back: it knows of no run. */
+	restartStandIn(): Promise<void>;
 	close(): Promise<void>;
 	/** What the server has said on its standard error since it was started first. */
 	complaints(): string;
@@ -27,7 +31,8 @@ export interface TestApp {
 
 async function answers(url: string, child: ChildProcess, complaints: () => string): Promise<void> {
 	for (let i = 0; i < 400; i++) {
-		if (child.exitCode !== null) throw new Error(`the server ended by itself: ${complaints().slice(-2000)}`);
+		if (child.exitCode !== null || child.signalCode !== null)
+			throw new Error(`the server ended by itself: ${complaints().slice(-2000)}`);
 		try {
 			if (await within(5000, async (signal) => (await fetch(url, { signal })).ok)) return;
 		} catch {
@@ -66,14 +71,14 @@ export async function startApp(options: AppOptions = {}): Promise<TestApp> {
 		STAND_IN_PORT: String(standInPort),
 		STAND_IN_SPEED: String(options.speed ?? 600)
 	};
-	const standIn = spawn('node', ['build/stand-in.js'], { env, stdio: 'ignore' });
+	const simulated = () => spawn('node', ['build/stand-in.js'], { env, stdio: 'ignore' });
 	let server: ChildProcess | null = null;
 	let complaints = '';
 	const app: TestApp = {
 		base,
 		port,
 		dataFile,
-		standIn,
+		standIn: simulated(),
 		standInPort,
 		complaints: () => complaints,
 		async start() {
@@ -103,8 +108,15 @@ export async function startApp(options: AppOptions = {}): Promise<TestApp> {
 			server!.kill('SIGKILL');
 			await ended;
 		},
+		signal: (name) => void server!.kill(name),
+		async restartStandIn() {
+			const ended = new Promise((r) => app.standIn.once('exit', r));
+			app.standIn.kill('SIGKILL');
+			await ended;
+			app.standIn = simulated();
+		},
 		async close() {
-			standIn.kill('SIGKILL');
+			app.standIn.kill('SIGKILL');
 			if (server) await app.kill();
 			if (!options.folder) rmSync(dir, { recursive: true, force: true, maxRetries: 5 });
 		}

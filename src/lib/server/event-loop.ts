@@ -15,6 +15,8 @@ export interface EventLoopBlock {
 	/** Process time at its end, s since the start. */
 	uptimeS: number;
 	blockedMs: number;
+	/** Processor time of the whole process meanwhile, ms; a block with little is the machine's own. */
+	processorMs: number;
 	/** Requests under way during it, as "GET /packs". */
 	requests: string[];
 }
@@ -33,6 +35,11 @@ interface RequestSpan {
 	endedMs: number;
 }
 
+function processorTimeMs(): number {
+	const { user, system } = process.cpuUsage();
+	return (user + system) / 1000;
+}
+
 export class EventLoopWatch {
 	private readonly histogram: IntervalHistogram;
 	private readonly open = new Set<RequestSpan>();
@@ -48,10 +55,13 @@ export class EventLoopWatch {
 	start(): void {
 		this.histogram.enable();
 		let expectedMs = performance.now() + TICK_MS;
+		let processorMs = processorTimeMs();
 		this.timer = setInterval(() => {
 			const nowMs = performance.now();
-			if (nowMs - expectedMs >= BLOCK_MS) this.record(expectedMs, nowMs);
+			const usedMs = processorTimeMs();
+			if (nowMs - expectedMs >= BLOCK_MS) this.record(expectedMs, nowMs, usedMs - processorMs);
 			expectedMs = nowMs + TICK_MS;
+			processorMs = usedMs;
 		}, TICK_MS);
 		this.timer.unref();
 	}
@@ -82,11 +92,12 @@ export class EventLoopWatch {
 		};
 	}
 
-	private record(sinceMs: number, nowMs: number): void {
+	private record(sinceMs: number, nowMs: number, processorMs: number): void {
 		const during = [...this.ended.filter((span) => span.endedMs >= sinceMs), ...this.open];
 		const block = {
 			uptimeS: Math.round(nowMs / 100) / 10,
 			blockedMs: Math.round(nowMs - sinceMs),
+			processorMs: Math.round(processorMs),
 			requests: [...new Set(during.map((span) => span.name))]
 		};
 		this.blocks = [...this.blocks.slice(1 - MOST), block];

@@ -121,7 +121,7 @@ export class AlarmClock {
 
 	constructor(
 		private readonly db: Store,
-		private readonly everyMs = 1000
+		private readonly everyMs = 500
 	) {}
 
 	start(): void {
