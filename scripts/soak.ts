@@ -1,19 +1,23 @@
 /**
  * The soak: what must not break, tried for minutes. Prints a table of figures and ends non-zero
  * where one is not as it must be.
- *   npm run soak                       all of it, about a quarter of an hour
+ *   npm run soak                       all of it, three hours
  *   npm run soak -- --seed 7 kills     one part, with another seed
  */
 import { parseArgs } from 'node:util';
 import { answers } from './soak/answers';
+import { clock } from './soak/clock';
 import { disk } from './soak/disk';
 import { networkAccess } from './soak/network-access';
 import { hostile } from './soak/hostile';
 import { kills } from './soak/kills';
+import { long } from './soak/long';
 import { readers } from './soak/readers';
 import { moves } from './soak/moves';
+import { restores } from './soak/restores';
 import { table, type Figure } from './soak/report';
 import { tabs } from './soak/tabs';
+import { upgrades } from './soak/upgrades';
 import { build, install } from './steps.mjs';
 
 const { values, positionals } = parseArgs({
@@ -23,14 +27,18 @@ const { values, positionals } = parseArgs({
 const seed = Number(values.seed);
 
 const PARTS: Record<string, () => Promise<Figure[]>> = {
-	kills: () => kills({ seed, kills: 100, writes: 2000, writers: 6 }),
-	moves: () => moves({ seed, kills: 50 }),
+	kills: () => kills({ seed, kills: 200, writes: 3000, writers: 6 }),
+	moves: () => moves({ seed, kills: 100 }),
+	upgrades: () => upgrades({ seed, kills: 100 }),
+	restores: () => restores({ seed, rounds: 4 }),
+	clock: () => clock({ seed, rounds: 6 }),
 	answers: () => answers({ seed, starts: 40 }),
 	tabs: () => tabs({ seed, rounds: 30, tabs: 8 }),
 	disk: () => disk({ times: 6 }),
 	door: () => networkAccess({ tries: 10_000, addresses: 50, unfinished: 400, entries: 20, judged: true }),
-	hostile: () => hostile({ seed, requests: 12_000, wide: 8 }),
-	readers: () => readers({ packs: 200, runs: 20_000, readers: 20, seconds: 30, times: 20, judged: true })
+	hostile: () => hostile({ seed, requests: 60_000, wide: 8 }),
+	readers: () => readers({ packs: 200, runs: 20_000, readers: 20, seconds: 30, times: 20, judged: true }),
+	long: () => long({ packs: 200, runs: 20_000, minutes: 60, warmShare: 0.25, judged: true })
 };
 const unknown = positionals.find((p) => !(p in PARTS));
 if (unknown || !Number.isInteger(seed)) {

@@ -13,7 +13,7 @@ import type { Pack } from '../pack/pack';
 import { packVoltage, type ReadingInput } from '../pack/reading';
 import { chargeStateOf, type ChargeState } from '../pack-state/charge-state';
 import type { PackEvent } from '../pack-state/event';
-import { packState, type PackState } from '../pack-state/pack-state';
+import { passOver, stateAt, type EventPass, type PackState } from '../pack-state/pack-state';
 import { amps, cRate, degrees, text } from '../quantity/format';
 import { resolvePractice, whose, type ResolvedPractice } from '../practice/practice';
 import { boardFor, leadFor, type ParallelBoard } from '../charger/inventory';
@@ -143,6 +143,9 @@ function joinedRates(
 	];
 }
 
+/** The last pass over each list of events: a pack is tried on one channel after the other. */
+const lastPasses = new WeakMap<readonly PackEvent[], { key: string; passed: EventPass }>();
+
 /**
  * The state of a pack by its events and the reading that a program begins with, which need not be
  * one of them.
@@ -154,10 +157,15 @@ function stateOf(
 	now: string,
 	airDegC: number
 ): PackState {
+	const key = JSON.stringify([pack, reading, now]);
+	const before = lastPasses.get(events);
+	if (before?.key === key) return stateAt(before.passed, now, airDegC);
 	const known = reading && events.some((e) => e.kind === 'reading' && isSame(e.reading, reading));
 	const own: PackEvent[] =
 		reading && !known ? [{ kind: 'reading', id: 'begins with', at: reading.takenAt, reading }] : [];
-	return packState(pack, [...events, ...own], now, airDegC);
+	const passed = passOver(pack, [...events, ...own], now);
+	lastPasses.set(events, { key, passed });
+	return stateAt(passed, now, airDegC);
 }
 /**
  * How warm a load may be, °C, and how that is known: of joined packs the hottest counts, and the

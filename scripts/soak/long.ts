@@ -10,6 +10,7 @@ import { openDatabase } from '../../src/lib/server/db/connect';
 import type { EventLoopBlock, EventLoopFigures } from '../../src/lib/server/event-loop';
 import { DemoBench } from './bench';
 import { Client, quantile, sleep } from './client';
+import { idleProcess } from './idle-process';
 import { ProcessControl, type ProcessMemory } from './process-control';
 import { Report, type Figure } from './report';
 
@@ -31,6 +32,8 @@ const LOST_MS = 30_000;
 const PATIENCE_MS = 300_000;
 const PAGES = ['/', '/packs', '/logbook', '/run', '/parallel', '/plan/new', '/logbook/packs', '/diagnose'];
 const LOG_LINES = 60_000;
+/** With less processor time than this share of a block the machine did not let it run. */
+const RAN = 0.6;
 
 /** A calendar of a hundred daily events since years, and one that never happens. */
 function calendar(): string {
@@ -47,11 +50,11 @@ function calendar(): string {
 	].join('\n');
 }
 
-/** A charger's log of three cells at a constant current, a line each second. */
-function chargerLog(): string {
+/** A charger's log at a constant current, a line each second. */
+function chargerLog(cells: number): string {
 	const lines = ['Time (s),Voltage (V),Current (A),Capacity (mAh)'];
 	for (let s = 0; s < LOG_LINES; s++)
-		lines.push(`${s},${(11.2 + s / LOG_LINES).toFixed(3)},0.10,${(s / 36).toFixed(1)}`);
+		lines.push(`${s},${(cells * (3.75 + (0.3 * s) / LOG_LINES)).toFixed(3)},0.10,${(s / 36).toFixed(1)}`);
 	return lines.join('\n');
 }
 
@@ -74,6 +77,7 @@ export async function long(options: LongOptions): Promise<Figure[]> {
 			await db.close();
 		}
 	});
+	const idle = idleProcess();
 	try {
 		const bench = await DemoBench.at(app.base);
 		const client = new Client(app.base);
@@ -175,10 +179,10 @@ export async function long(options: LongOptions): Promise<Figure[]> {
 						asJson({
 							...{ packId: bench.packs[1].id, channelId: channel.id, task: 'charge', endReason: 'stopped' },
 							startedAt: new Date(Date.UTC(2015, 0, 1) + logs++ * 86400e3).toISOString(),
-							text: chargerLog(),
+							text: chargerLog(bench.packs[1].cells),
 							meaning: [
 								{ role: 'time', unit: 's' },
-								{ role: 'pack', unit: 'V' },
+								{ role: 'volts', unit: 'V' },
 								{ role: 'current', unit: 'A' },
 								{ role: 'charge', unit: 'mAh' }
 							]
@@ -256,10 +260,11 @@ export async function long(options: LongOptions): Promise<Figure[]> {
 			}
 			await stream.body?.cancel().catch(() => undefined);
 		};
-		let warm: ProcessMemory | null = null;
+		let [warm, collectedAtS]: [ProcessMemory | null, number] = [null, 0];
 		const weighing = async () => {
 			await sleep(options.warmShare * options.minutes * 60e3);
 			warm = await control.collected(app);
+			collectedAtS = (await client.get<{ uptimeS: number }>('/process')).uptimeS;
 		};
 		await Promise.all([followed(), reading(), writing(), working(), alarms(), weighing()]);
 		const { eventLoop } = await client.get<{ eventLoop: EventLoopFigures }>('/process');
@@ -274,10 +279,16 @@ export async function long(options: LongOptions): Promise<Figure[]> {
 			);
 		report.most('answers of 500, or none', failures.length, 0);
 		for (const failure of [...new Set(failures)].slice(0, 8)) report.tell('failure', failure);
-		most('event loop, 99.9 % within', eventLoop.p999Ms, 100, ' ms');
+		// A busy or shared machine delays an idle process too: that much is not the application's.
+		const idleMs = Math.round(await idle.p999Ms());
+		report.tell('event loop of an idle process, 99.9 % within, ms', idleMs);
+		most('event loop, 99.9 % within', Math.round(eventLoop.p999Ms), 100 + idleMs, ' ms');
 		report.tell('event loop, longest delay, ms', eventLoop.maxMs);
-		/** A request or a file held it up; the machine itself may stand still without one. */
-		const caused = eventLoop.blocks.filter((block: EventLoopBlock) => block.requests.length > 0);
+		/** The machine ran it meanwhile, and it was not held up by the collection that is part of this. */
+		const caused = eventLoop.blocks.filter(
+			({ processorMs, blockedMs, uptimeS, requests }: EventLoopBlock) =>
+				requests.length > 0 && processorMs > RAN * blockedMs && Math.abs(uptimeS - collectedAtS) > 3
+		);
 		most('blocks over 250 ms beside requests', caused.length, 0);
 		for (const { uptimeS, blockedMs, processorMs, requests } of eventLoop.blocks)
 			report.tell(
@@ -308,6 +319,7 @@ export async function long(options: LongOptions): Promise<Figure[]> {
 			' times'
 		);
 	} finally {
+		idle.close();
 		await app.close();
 		control.close();
 	}

@@ -5,7 +5,7 @@
  * exchanged by one rename, and everything opened again.
  */
 import { existsSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
-import { open } from 'node:fs/promises';
+import { open, rm } from 'node:fs/promises';
 import { basename, dirname, join, sep } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -123,7 +123,7 @@ export async function takeUpload(request: Request): Promise<Result<Contents>> {
 		dropOldCopies(db.file);
 		return done(contents);
 	}
-	rmSync(path, { force: true });
+	await rm(path, { force: true });
 	return refuse(422, 'This file is a database, but not one of Stack Tender, or it is damaged.');
 }
 
@@ -204,6 +204,6 @@ export async function dropKept(name: string): Promise<Result<Contents>> {
 	const one = (await keptAside()).find((c) => c.name === name);
 	if (!one) return missing('file');
 	const { db } = await app();
-	rmSync(join(dirname(db.file), name), { force: true });
+	await rm(join(dirname(db.file), name), { force: true });
 	return done(one);
 }

@@ -5,6 +5,7 @@
  */
 import { randomInt } from 'node:crypto';
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { Sequelize, QueryTypes } from 'sequelize';
 import { mustLookLikeDatabase, removeDatabase, rollBackHalfDone, setForeignLogAside } from './companions';
@@ -258,14 +259,14 @@ async function open(file: string, lock: Lock, options: OpenOptions): Promise<Dat
 			copyTo: (to) => copyDatabase(file, to),
 			snapshot: async () => {
 				const folder = mkdtempSync(join(dirname(file), `.${basename(file)}-copy-`));
-				const remove = () => rmSync(folder, { recursive: true, force: true });
+				const remove = () => rm(folder, { recursive: true, force: true });
 				try {
 					const copy = join(folder, 'copy.sqlite');
 					await copyDatabase(file, copy);
 					const store = await openForReading(copy);
 					return { ...store, close: () => store.close().then(remove) };
 				} catch (error) {
-					remove();
+					await remove();
 					throw error;
 				}
 			},

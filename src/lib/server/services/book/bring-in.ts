@@ -3,6 +3,7 @@
  * before is kept beside the data file, so that it can be put back.
  */
 import { mkdtempSync, rmSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import { QueryTypes } from 'sequelize';
 import { OPEN_STATUSES } from '$core/log/run';
@@ -196,7 +197,7 @@ export async function bringInStaged(
 		const written = await write(file);
 		return written.ok ? await putStaged(db, file, written.value.preferences, replace) : written;
 	} finally {
-		rmSync(folder, { recursive: true, force: true });
+		await rm(folder, { recursive: true, force: true });
 	}
 }
 

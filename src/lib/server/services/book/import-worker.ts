@@ -1,5 +1,6 @@
 /** Thin: the thread that reads, checks, compares or stages a book, and says how far it is. */
 import { parentPort, workerData } from 'node:worker_threads';
+import { runInBackground } from '../../background';
 import { openForReading } from '../../db/connect';
 import { done } from '../../result';
 import type { ThreadMessage } from '../../thread';
@@ -7,6 +8,8 @@ import { staged } from './bring-in';
 import { checkFile } from './check-book';
 import { compareBook } from './compare-book';
 import type { ImportAnswer, ImportRequest } from './import-beside';
+
+runInBackground();
 
 const { dataFile, bytes, stageIn } = workerData as ImportRequest;
 const say = (message: ThreadMessage<ImportAnswer>) => parentPort!.postMessage(message);

@@ -12,7 +12,7 @@ import { telemetryOfRuns } from '../runs/telemetry';
 import { fileName, FORMAT, ORDER, samplesTo, VERSION } from './book';
 
 /** Rows read at once: they take some 20 ms. */
-const ROWS = 100;
+const ROWS = 25;
 
 /** The models of all tables have these methods alike; their rows are told apart by `rowOf`. */
 export const modelOf = (db: Store, name: TableName): ModelStatic<RowOf<'Pack'>> =>

@@ -1,6 +1,7 @@
 /** Thin: the thread that computes how some packs age, and says how many are done. */
 import { parentPort, workerData } from 'node:worker_threads';
 import { QueryTypes } from 'sequelize';
+import { runInBackground } from '../../background';
 import { openForReading, type Store } from '../../db/connect';
 import { toPack } from '../../db/map';
 import type { ThreadMessage } from '../../thread';
@@ -8,6 +9,8 @@ import { packAgeing } from './ageing';
 import { ageingLine, type AgeingAnswer, type AgeingRequest } from './ageing-shelf';
 import { pointsToKeep, seedPoints } from './kept-points';
 import { lastResult } from './kept-results';
+
+runInBackground();
 
 const { dataFile, core, packIds, now } = workerData as AgeingRequest;
 const say = (message: ThreadMessage<AgeingAnswer>) => parentPort!.postMessage(message);

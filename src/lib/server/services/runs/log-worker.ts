@@ -1,9 +1,12 @@
 /** Thin: the thread that reads a charger's log from the bytes of a request. */
 import { parentPort, workerData } from 'node:worker_threads';
+import { runInBackground } from '../../background';
 import { parseJson, textOf } from '../../body-text';
 import { refuse, type Result } from '../../result';
 import type { ThreadMessage } from '../../thread';
 import { readLogToImport, type LogRead } from './import-log';
+
+runInBackground();
 
 function read(bytes: Uint8Array): Result<LogRead> {
 	const text = textOf(bytes);
