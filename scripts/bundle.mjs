@@ -1,6 +1,6 @@
 /**
  * Puts what runs beside the built pages into the build as plain JavaScript, one file each: the
- * server with its gate, the simulated charger, and the server's threads. Translated at every start they took twice as
+ * server with its gate, the simulated charger, and what works beside the server. Translated at every start they took twice as
  * long to be there.
  */
 import { join } from 'node:path';

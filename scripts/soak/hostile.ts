@@ -183,6 +183,53 @@ function bodyText(random: Random, fitting: unknown, samples: readonly unknown[])
 	return JSON.stringify(luck < 0.3 ? sample : spoilt(random, sample));
 }
 
+/** Files that the application reads, each by the end of the address that takes it. */
+interface Files {
+	hours: Buffer;
+	book: Buffer;
+	logs: Buffer;
+	kept: Buffer;
+}
+
+/** A file cut, doubled in part, with other bytes in it or other words; whole now and then. */
+function spoiltFile(random: Random, whole: Buffer): Buffer {
+	const at = () => Math.floor(random() * whole.length);
+	const luck = random();
+	if (luck < 0.1) return whole;
+	if (luck < 0.3) return whole.subarray(0, at());
+	if (luck < 0.45) {
+		const damaged = Buffer.from(whole);
+		for (let k = 0; k < 20; k++) damaged[at()] = Math.floor(random() * 256);
+		return damaged;
+	}
+	const [a, b] = [at(), at()].sort((x, y) => x - y);
+	if (luck < 0.6) return Buffer.concat([whole.subarray(0, b), whole.subarray(a)]);
+	return Buffer.concat([
+		whole.subarray(0, a),
+		Buffer.from(String(oneOf(random, ODD_TEXT))),
+		whole.subarray(a)
+	]);
+}
+
+const CALENDAR = `BEGIN:VCALENDAR
+VERSION:2.0
+BEGIN:VEVENT
+UID:a
+SUMMARY:There
+DTSTART;TZID=Europe/Berlin:20260101T180000
+DTEND;TZID=Europe/Berlin:20260101T220000
+RRULE:FREQ=DAILY;BYDAY=MO,TU,FR
+EXDATE;TZID=Europe/Berlin:20261201T180000
+END:VEVENT
+BEGIN:VEVENT
+UID:b
+SUMMARY:Away
+DTSTART;VALUE=DATE:20261201
+RRULE:FREQ=MONTHLY;BYMONTHDAY=30;COUNT=9
+END:VEVENT
+END:VCALENDAR
+`.replaceAll('\n', '\r\n');
+
 /** Text as part of an address; what cannot be written in one is written as it is. */
 function inAddress(text: string): string {
 	try {
@@ -245,6 +292,28 @@ export async function hostile({ seed, requests, wide }: HostileOptions): Promise
 			'most',
 			'format'
 		].concat(['packId', 'with', 'channel2', 'a', 'b', 'program', 'check']);
+		const lines = ['Time (s),Voltage (V),Current (A),Cell 1,Cell 2'];
+		for (let s = 0; s < 400; s++) lines.push(`${s},7.${600 + s},1.00,3.8,3.8`);
+		const log = {
+			...{ packId: bench.packs[0].id, channelId: bench.linked.channels[0].id, task: 'charge' },
+			...{ endReason: 'full', startedAt: '2024-05-01T10:00:00.000Z', text: lines.join('\n') },
+			meaning: [
+				{ role: 'time', unit: 's' },
+				{ role: 'volts', unit: 'V' },
+				{ role: 'current', unit: 'A' },
+				{ role: 'cell', unit: 'V', cell: 1 },
+				{ role: 'cell', unit: 'V', cell: 2 }
+			]
+		};
+		const fetched = async (path: string) =>
+			Buffer.from(await (await fetch(`${app.base}/api/v1${path}`)).arrayBuffer());
+		const files: Files = {
+			hours: Buffer.from(CALENDAR),
+			book: await fetched('/book'),
+			logs: Buffer.from(JSON.stringify(log)),
+			kept: await fetched('/backup')
+		};
+		let filesSent = 0;
 		const byStatus = new Map<number, number>();
 		const faults: string[] = [];
 		const took: number[] = [];
@@ -276,7 +345,16 @@ export async function hostile({ seed, requests, wide }: HostileOptions): Promise
 			const url = `${app.base}${path}${query.length ? `?${query.join('&')}` : ''}`;
 			const started = performance.now();
 			try {
-				const sent = method === 'GET' ? undefined : bodyText(random, samples[ending], Object.values(samples));
+				const file = method === 'POST' ? files[ending as keyof Files] : undefined;
+				const large = ending === 'book' || ending === 'kept';
+				// Large files now and then: each is read in a thread of its own.
+				const asFile = file !== undefined && random() < (large ? 0.15 : 0.8);
+				if (asFile) filesSent++;
+				const sent = asFile
+					? new Uint8Array(spoiltFile(random, file))
+					: method === 'GET'
+						? undefined
+						: bodyText(random, samples[ending], Object.values(samples));
 				const { status, text } = await within(PATIENCE_MS, (signal) =>
 					exchanged(url, { method, headers, body: sent, redirect: 'manual', signal })
 				);
@@ -311,6 +389,7 @@ export async function hostile({ seed, requests, wide }: HostileOptions): Promise
 
 		const alive = await client.call('GET', '/preferences');
 		report.least('requests answered', took.length, requests);
+		report.tell('of them with a file', filesSent);
 		for (const [status, n] of [...byStatus].sort(([a], [b]) => a - b)) report.tell(`answered ${status}`, n);
 		report.most(
 			'answers of 500',
@@ -322,6 +401,7 @@ export async function hostile({ seed, requests, wide }: HostileOptions): Promise
 		report.most('the application is gone afterwards', alive.status === 200 ? 0 : 1, 0);
 		report.tell('95 of 100 within, ms', Math.round(quantile(took, 0.95)));
 		for (const fault of faults.slice(0, 12)) report.tell('fault', fault);
+		if (alive.status !== 200) report.tell('its last words', app.complaints().trim().slice(-2000));
 	} finally {
 		await app.close();
 	}

@@ -156,7 +156,7 @@ async function openReader(file: string): Promise<Sequelize> {
 	return sequelize;
 }
 
-/** A data file to be read beside the process or the thread that has it open; nothing is kept. */
+/** A data file to be read beside the process that has it open; nothing is kept. */
 export async function openForReading(file: string): Promise<Store & { close(): Promise<void> }> {
 	const sequelize = await openReader(file);
 	return {

@@ -218,6 +218,6 @@ export async function staged(
 	}
 }
 
-/** Brings `checked` in from within this thread. */
+/** Brings `checked` in from within this process. */
 export const bringIn = (db: Database, checked: Checked, replace: boolean): Promise<Result<BroughtIn>> =>
 	bringInStaged(db, replace, (file) => staged(db, checked, replace, file));

@@ -1,5 +1,5 @@
 /**
- * A book that is read in a thread of its own: the same comes of it, others write meanwhile, and it
+ * A book that is read in a process of its own: the same comes of it, others write meanwhile, and it
  * can be left.
  */
 import assert from 'node:assert/strict';

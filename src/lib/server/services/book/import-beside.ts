@@ -1,11 +1,11 @@
 /**
- * A book read, checked, compared and staged in a thread of its own, one file at a time, with
+ * A book read, checked, compared and staged in a process of its own, one file at a time, with
  * progress; cancelled by a request, or when its client disconnects.
  */
 import type { Database } from '../../db/connect';
 import { OneAtATime } from '../../one-at-a-time';
 import { done, refuse, type Refusal, type Result } from '../../result';
-import { resultOfThread, type Unfinished } from '../../thread';
+import { resultOfProcess, type Unfinished } from '../../own-process';
 import { bringInStaged, type BroughtIn } from './bring-in';
 import type { Coming } from './compare-book';
 
@@ -16,7 +16,7 @@ export interface ImportRequest {
 	stageIn: { file: string; replace: boolean } | null;
 }
 type Staged = { preferences: Record<string, unknown> };
-/** What the thread comes to. */
+/** What the process comes to. */
 export type ImportAnswer = Result<Coming | Staged>;
 
 /** A file that takes longer is refused, ms; one of 64 MB takes half a minute. */
@@ -43,9 +43,9 @@ const UNFINISHED: Record<Unfinished, Refusal> = {
 	ended: refuse(422, 'This file could not be read to its end.')
 };
 
-async function inThread(request: ImportRequest, here: NonNullable<typeof going>): Promise<ImportAnswer> {
-	const read = await resultOfThread<ImportAnswer>({
-		...{ name: 'import-worker', source: 'services/book/import-worker.ts', workerData: request },
+async function inProcess(request: ImportRequest, here: NonNullable<typeof going>): Promise<ImportAnswer> {
+	const read = await resultOfProcess<ImportAnswer>({
+		...{ name: 'import-worker', source: 'services/book/import-worker.ts', request },
 		mostMs: MOST_MS,
 		tell: (share) => void (here.share = share),
 		stop: here.stop.signal
@@ -77,7 +77,7 @@ function inTurn<T>(
 export const compareBeside = (db: Database, bytes: Uint8Array, left: AbortSignal): Promise<Result<Coming>> =>
 	inTurn(
 		left,
-		(here) => inThread({ dataFile: db.file, bytes, stageIn: null }, here) as Promise<Result<Coming>>
+		(here) => inProcess({ dataFile: db.file, bytes, stageIn: null }, here) as Promise<Result<Coming>>
 	);
 
 /** Brings a file in; `replace` lets it win where a row is here and differs. */
@@ -92,6 +92,6 @@ export const bringInBeside = (
 			db,
 			replace,
 			(file) =>
-				inThread({ dataFile: db.file, bytes, stageIn: { file, replace } }, here) as Promise<Result<Staged>>
+				inProcess({ dataFile: db.file, bytes, stageIn: { file, replace } }, here) as Promise<Result<Staged>>
 		)
 	);

@@ -1,8 +1,11 @@
-/** A data file proved in a thread of its own, so that nothing else waits for it. */
+/** A data file proved in a process of its own, so that nothing else waits for it. */
 import { StartError } from '../../db/start-error';
-import { resultOfThread, type Unfinished } from '../../thread';
+import { resultOfProcess, type Unfinished } from '../../own-process';
 import type { Tell } from './prove';
 
+export interface ProveRequest {
+	file: string;
+}
 /** Why a file is refused, or null. */
 export type Proved = string | null;
 
@@ -20,8 +23,12 @@ const UNFINISHED: Record<Unfinished, string> = {
  * so first.
  */
 export async function proveBeside(file: string, tell?: Tell, stop?: AbortSignal): Promise<void> {
-	const proved = await resultOfThread<Proved>({
-		...{ name: 'prove-worker', source: 'services/book/prove-worker.ts', workerData: { file } },
+	const proved = await resultOfProcess<Proved>({
+		...{
+			name: 'prove-worker',
+			source: 'services/book/prove-worker.ts',
+			request: { file } satisfies ProveRequest
+		},
 		...{ mostMs: MOST_MS, tell, stop }
 	});
 	const refused = 'result' in proved ? proved.result : UNFINISHED[proved.unfinished];

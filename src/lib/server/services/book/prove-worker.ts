@@ -1,18 +1,14 @@
-/** Thin: the thread that proves a data file, and says how far it is. */
-import { parentPort, workerData } from 'node:worker_threads';
-import { runInBackground } from '../../background';
-import type { ThreadMessage } from '../../thread';
+/** Thin: the process that proves a data file, and says how far it is. */
+import { workInOwnProcess } from '../../own-process';
 import { proveDataFile } from './prove';
-import type { Proved } from './prove-beside';
+import type { Proved, ProveRequest } from './prove-beside';
 
-runInBackground();
-
-const { file } = workerData as { file: string };
-const say = (message: ThreadMessage<Proved>) => parentPort!.postMessage(message);
-try {
-	await proveDataFile(file, (share) => say({ share }));
-	say({ result: null });
-} catch (error) {
-	const { name, message } = error as Error;
-	say({ result: name === 'StartError' ? message : `This file cannot be used: ${message}` });
-}
+workInOwnProcess<ProveRequest, Proved>(async ({ file }, tell) => {
+	try {
+		await proveDataFile(file, tell);
+		return null;
+	} catch (error) {
+		const { name, message } = error as Error;
+		return name === 'StartError' ? message : `This file cannot be used: ${message}`;
+	}
+});

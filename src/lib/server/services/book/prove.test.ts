@@ -118,7 +118,7 @@ describe('a data file is proved', () => {
 		await proveDataFile(file);
 	});
 
-	test('in a thread of its own it says the same', async () => {
+	test('in a process of its own it says the same', async () => {
 		await proveBeside(await fileAfter(''));
 		await assert.rejects(proveBeside(await fileAfter('CREATE TABLE notes (words TEXT)')), {
 			name: 'StartError',

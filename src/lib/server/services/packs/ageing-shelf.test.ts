@@ -1,5 +1,5 @@
 /**
- * Lines of packs over time that were computed in a thread and kept: the same as computed here, good
+ * Lines of packs over time that were computed in another process and kept: the same as computed here, good
  * until something is written of their pack, and never believed where they are broken.
  */
 import assert from 'node:assert/strict';

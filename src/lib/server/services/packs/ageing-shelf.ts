@@ -1,12 +1,12 @@
 /**
- * How every pack on the shelf ages, computed in threads some packs at a time and kept in the data
+ * How every pack on the shelf ages, computed in a process of its own some packs at a time and kept in the data
  * file; what is not computed yet comes with the next look.
  */
 import type { Ageing, Course } from '$core/ageing/ageing';
 import { log } from '../../log';
 import { CORE_VERSION } from '../../core-version';
 import type { Database } from '../../db/connect';
-import { resultOfThread } from '../../thread';
+import { resultOfProcess } from '../../own-process';
 import { heldResults, keepResults, type PackResult } from './kept-results';
 import { allPacks } from './packs';
 
@@ -45,7 +45,7 @@ export interface AgeingAnswer {
 	points: PackResult[];
 }
 
-/** Packs of one thread: what it found is kept once it has ended. */
+/** Packs of one process: what it found is kept once it has ended. */
 const AT_ONCE = 12;
 /** Twelve packs of ten years take half a minute on a slow machine, ms. */
 const MOST_MS = 300_000;
@@ -54,16 +54,16 @@ let going: { db: Database; share: number; ended: Promise<void> } | null = null;
 
 async function compute(db: Database, packIds: readonly string[], now: string, tell: (share: number) => void) {
 	for (let at = 0; at < packIds.length; at += AT_ONCE) {
-		const workerData: AgeingRequest = {
+		const request: AgeingRequest = {
 			...{ dataFile: db.file, core: CORE_VERSION, now },
 			packIds: packIds.slice(at, at + AT_ONCE)
 		};
-		const found = await resultOfThread<AgeingAnswer>({
-			...{ name: 'ageing-worker', source: 'services/packs/ageing-worker.ts', workerData },
+		const found = await resultOfProcess<AgeingAnswer>({
+			...{ name: 'ageing-worker', source: 'services/packs/ageing-worker.ts', request },
 			mostMs: MOST_MS,
-			tell: (share) => tell((at + share * workerData.packIds.length) / packIds.length)
+			tell: (share) => tell((at + share * request.packIds.length) / packIds.length)
 		});
-		if (!('result' in found)) throw new Error(`the thread of ageing: ${found.unfinished}`);
+		if (!('result' in found)) throw new Error(`the process of ageing: ${found.unfinished}`);
 		await keepResults(db, CORE_VERSION, 'points', found.result.points);
 		await keepResults(db, CORE_VERSION, 'ageing', found.result.lines);
 	}

@@ -1,19 +1,12 @@
-/** Thin: the thread that computes how some packs age, and says how many are done. */
-import { parentPort, workerData } from 'node:worker_threads';
+/** Thin: the process that computes how some packs age, and says how many are done. */
 import { QueryTypes } from 'sequelize';
-import { runInBackground } from '../../background';
 import { openForReading, type Store } from '../../db/connect';
 import { toPack } from '../../db/map';
-import type { ThreadMessage } from '../../thread';
+import { workInOwnProcess } from '../../own-process';
 import { packAgeing } from './ageing';
 import { ageingLine, type AgeingAnswer, type AgeingRequest } from './ageing-shelf';
 import { pointsToKeep, seedPoints } from './kept-points';
 import { lastResult } from './kept-results';
-
-runInBackground();
-
-const { dataFile, core, packIds, now } = workerData as AgeingRequest;
-const say = (message: ThreadMessage<AgeingAnswer>) => parentPort!.postMessage(message);
 
 async function stampOf(db: Store, packId: string): Promise<number> {
 	const [row] = await db.sequelize.query<{ stamp: number }>(
@@ -23,21 +16,23 @@ async function stampOf(db: Store, packId: string): Promise<number> {
 	return row?.stamp ?? 0;
 }
 
-const db = await openForReading(dataFile);
-const answer: AgeingAnswer = { lines: [], points: [] };
-const asOf = now.slice(0, 10);
-for (const [k, packId] of packIds.entries()) {
-	// Read before the rest: what is written meanwhile makes a line newer than its stamp, never older.
-	const stamp = await stampOf(db, packId);
-	const row = await db.models.Pack.findByPk(packId);
-	if (row) {
-		const pack = toPack(row);
-		seedPoints(pack, await lastResult(db, packId, 'points', core));
-		const line = ageingLine(await packAgeing(db, pack, now));
-		answer.lines.push({ packId, stamp, asOf, value: JSON.stringify(line) });
-		answer.points.push({ packId, stamp, asOf: '', value: JSON.stringify(pointsToKeep(pack)) });
+workInOwnProcess<AgeingRequest, AgeingAnswer>(async ({ dataFile, core, packIds, now }, tell) => {
+	const db = await openForReading(dataFile);
+	const answer: AgeingAnswer = { lines: [], points: [] };
+	const asOf = now.slice(0, 10);
+	for (const [k, packId] of packIds.entries()) {
+		// Read before the rest: what is written meanwhile makes a line newer than its stamp, never older.
+		const stamp = await stampOf(db, packId);
+		const row = await db.models.Pack.findByPk(packId);
+		if (row) {
+			const pack = toPack(row);
+			seedPoints(pack, await lastResult(db, packId, 'points', core));
+			const line = ageingLine(await packAgeing(db, pack, now));
+			answer.lines.push({ packId, stamp, asOf, value: JSON.stringify(line) });
+			answer.points.push({ packId, stamp, asOf: '', value: JSON.stringify(pointsToKeep(pack)) });
+		}
+		tell((k + 1) / packIds.length);
 	}
-	say({ share: (k + 1) / packIds.length });
-}
-await db.close();
-say({ result: answer });
+	await db.close();
+	return answer;
+});

@@ -108,7 +108,7 @@ describe('a log', () => {
 		assert.ok(!twin.ok && twin.status === 409);
 		assert.equal(await db.models.Run.count(), 1);
 	});
-	test('read in a thread it becomes the same samples, and what is wrong is said in the same words', async () => {
+	test('read in another process it becomes the same samples, and what is wrong is said in the same words', async () => {
 		const bytes = (of: object) => Buffer.from(JSON.stringify(of));
 		const stays = new AbortController().signal;
 		const read = await readLogBeside(bytes({ ...body, startedAt: '2026-03-01T10:00:00.000Z' }), stays);

@@ -149,7 +149,7 @@ export async function putLog(
 			notes: `From a log of ${samples} lines${leftOut ? `, ${leftOut} of them left out` : ''}.`
 		});
 		await tx.models.TelemetryChunk.bulkCreate(
-			// From a thread bytes come as a plain array.
+			// From another process bytes come as a plain array.
 			chunks.map(({ data, ...chunk }) => ({ runId: id, ...chunk, data: Buffer.from(data) }))
 		);
 		await tx.models.Reading.create({
@@ -168,7 +168,7 @@ export async function putLog(
 	});
 }
 
-/** Reads a log within this thread and puts it into the book. */
+/** Reads a log within this process and puts it into the book. */
 export async function importLog(
 	db: Database,
 	input: unknown,

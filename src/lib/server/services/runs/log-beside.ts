@@ -1,7 +1,7 @@
-/** A charger's log read in a thread of its own, so that nothing else waits for it. */
+/** A charger's log read in a process of its own, so that nothing else waits for it. */
 import { OneAtATime } from '../../one-at-a-time';
 import { refuse, type Refusal, type Result } from '../../result';
-import { resultOfThread, type Unfinished } from '../../thread';
+import { resultOfProcess, type Unfinished } from '../../own-process';
 import type { LogRead } from './import-log';
 
 /** A log that takes longer is refused, ms; one of 40 MB takes some ten seconds. */
@@ -19,8 +19,8 @@ const UNFINISHED: Record<Unfinished, Refusal> = {
 /** Reads the log in the body of a request; `left` aborts when its client disconnects. */
 export async function readLogBeside(bytes: Uint8Array, left: AbortSignal): Promise<Result<LogRead>> {
 	const read = await turns.run(() =>
-		resultOfThread<Result<LogRead>>({
-			...{ name: 'log-worker', source: 'services/runs/log-worker.ts', workerData: bytes },
+		resultOfProcess<Result<LogRead>>({
+			...{ name: 'log-worker', source: 'services/runs/log-worker.ts', request: bytes },
 			...{ mostMs: MOST_MS, stop: left }
 		})
 	);

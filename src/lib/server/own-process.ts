@@ -1,0 +1,100 @@
+/**
+ * Work in a process of its own, which can be ended at any moment: SQLite's native part, ended
+ * within a thread, ends the whole server, and a data file that breaks it breaks no more than its
+ * own process.
+ */
+import { fork, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
+import { existsSync } from 'node:fs';
+import { constants, setPriority } from 'node:os';
+import { dirname, join } from 'node:path';
+
+/** What such a process says: that it listens, the share that is done, 0 to 1, and what came of it. */
+type Message<T> = { ready: true } | { share: number } | { failed: string } | { result: T };
+
+export interface OwnProcessWork {
+	/** As `scripts/bundle.mjs` calls it. */
+	name: string;
+	/** Its file below src/lib/server, where nothing is built. */
+	source: string;
+	/** What it is given; any value that can be cloned. */
+	request: unknown;
+	/** It is ended after this, ms. */
+	mostMs: number;
+	tell?: (share: number) => void;
+	stop?: AbortSignal;
+}
+
+/** Why it came to no result. */
+export type Unfinished = 'too long' | 'cancelled' | 'ended';
+
+function start(name: string, source: string): ChildProcess {
+	const built = join(dirname(process.argv[1] ?? ''), `${name}.js`);
+	const [file, execArgv] = existsSync(built)
+		? [built, []]
+		: [join(process.cwd(), 'src/lib/server', source), ['--import', 'tsx']];
+	return fork(file, [], {
+		...{ execArgv, serialization: 'advanced' },
+		stdio: ['ignore', 'ignore', 'inherit', 'ipc']
+	});
+}
+
+/** Its result, or why there is none. Throws what it threw, by its message. */
+export async function resultOfProcess<T>({
+	name,
+	source,
+	request,
+	mostMs,
+	tell,
+	stop
+}: OwnProcessWork): Promise<{ result: T } | { unfinished: Unfinished }> {
+	const child = start(name, source);
+	const ended = once(child, 'exit');
+	const over = AbortSignal.timeout(mostMs);
+	let cancel = () => {};
+	try {
+		return await new Promise((resolve, reject) => {
+			child.on('message', (said: Message<T>) => {
+				// One that ended meanwhile is told by its exit.
+				if ('ready' in said) child.send(request as object, () => undefined);
+				else if ('share' in said) tell?.(said.share);
+				else if ('failed' in said) reject(new Error(said.failed));
+				else resolve(said);
+			});
+			child.on('error', reject);
+			child.on('exit', () => resolve({ unfinished: 'ended' }));
+			over.onabort = () => resolve({ unfinished: 'too long' });
+			cancel = () => resolve({ unfinished: 'cancelled' });
+			if (stop?.aborted) cancel();
+			stop?.addEventListener('abort', cancel);
+		});
+	} finally {
+		over.onabort = null;
+		stop?.removeEventListener('abort', cancel);
+		// What it writes is removed by who asked: it must have ended then.
+		if (child.kill('SIGKILL')) await ended;
+	}
+}
+
+/**
+ * To be called by the file of such a process: does `work` with what it is given, after everything
+ * else that this machine has to do, and says what comes of it.
+ */
+export function workInOwnProcess<Request, T>(
+	work: (request: Request, tell: (share: number) => void) => Promise<T> | T
+): void {
+	const say = (message: Message<T>) => process.send!(message);
+	// Its server is gone.
+	process.on('disconnect', () => process.exit());
+	process.once('message', (request: Request) => {
+		Promise.resolve(work(request, (share) => say({ share })))
+			.then((result) => say({ result }))
+			.catch((error: unknown) => say({ failed: error instanceof Error ? error.message : String(error) }));
+	});
+	try {
+		setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
+	} catch {
+		// Not allowed here: it works as it is.
+	}
+	say({ ready: true });
+}
