@@ -134,6 +134,12 @@ export async function* csvPieces(db: Store, name: TableName): AsyncGenerator<str
 }
 
 /**
+ * An export goes out as it is: what it would cost to compress it is taken from those who look on, and
+ * the one who takes it out sits at this machine more often than not.
+ */
+export const UNCOMPRESSED = { 'cache-control': 'no-store, no-transform' };
+
+/**
  * Pieces of text as the bytes of an answer; `done` is called at the end, or when nobody wants the
  * rest.
  */

@@ -1,7 +1,7 @@
 import { app } from '$lib/server/app';
 import { answer, leftSignal, now, readBytes } from '$lib/server/http';
 import { bringInBeside, compareBeside } from '$lib/server/services/book/import-beside';
-import { bookPieces, streamOf } from '$lib/server/services/book/take-out';
+import { bookPieces, streamOf, UNCOMPRESSED } from '$lib/server/services/book/take-out';
 import type { RequestHandler } from './$types';
 
 /**
@@ -18,6 +18,7 @@ export const GET: RequestHandler = async () => {
 		streamOf(bookPieces(copy, at), () => copy.close()),
 		{
 			headers: {
+				...UNCOMPRESSED,
 				'content-type': 'application/json',
 				'content-disposition': `attachment; filename="stack-tender-${at.slice(0, 10)}.json"`
 			}

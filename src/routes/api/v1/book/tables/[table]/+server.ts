@@ -2,7 +2,7 @@ import { app } from '$lib/server/app';
 import { answer } from '$lib/server/http';
 import { missing } from '$lib/server/result';
 import { fileName, ORDER } from '$lib/server/services/book/book';
-import { csvPieces, streamOf } from '$lib/server/services/book/take-out';
+import { csvPieces, streamOf, UNCOMPRESSED } from '$lib/server/services/book/take-out';
 import type { RequestHandler } from './$types';
 
 /** One table as CSV (RFC 4180): `packs.csv`, `runs.csv` and so on. */
@@ -14,6 +14,7 @@ export const GET: RequestHandler = async ({ params }) => {
 		streamOf(csvPieces(copy, name), () => copy.close()),
 		{
 			headers: {
+				...UNCOMPRESSED,
 				'content-type': 'text/csv; charset=utf-8; header=present',
 				'content-disposition': `attachment; filename="${params.table}"`
 			}
