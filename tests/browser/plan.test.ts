@@ -3,6 +3,9 @@
  * planned anew when it comes otherwise.
  */
 import assert from 'node:assert/strict';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { after, before, describe, test } from 'node:test';
 import { By, Key, Origin } from 'selenium-webdriver';
 import type { Plan } from '../../core/plan/plan';
@@ -23,6 +26,7 @@ describe('plan', () => {
 	let bench: DemoBench;
 	let person: Person;
 	let id: string;
+	const folder = mkdtempSync(join(tmpdir(), 'calendars-'));
 	const begin = Math.floor(Date.now() / SLOT) * SLOT;
 	const at = (min: number) => new Date(begin + min * 60e3).toISOString();
 	const main = <T>(script: string, ...args: unknown[]) => person.driver.executeScript<T>(script, ...args);
@@ -69,7 +73,10 @@ describe('plan', () => {
 		bench = await DemoBench.open(20);
 		person = bench.person;
 	});
-	after(() => bench.close());
+	after(async () => {
+		rmSync(folder, { recursive: true });
+		await bench.close();
+	});
 
 	test('care that is due is offered, and planned as it is offered; a day is typed by the 24 h clock', async () => {
 		await person.goTo('/plan/new');
@@ -99,6 +106,52 @@ describe('plan', () => {
 		assert.equal(plan.jobs.length, offered.filter((wish) => wish !== 'leave it').length);
 		const due = plan.jobs.find((j) => j.goal === 'ready')!.due!;
 		assert.equal(new Date(due).getTime(), new Date(`${day}T18:30`).getTime());
+		await bench.api(`/plans/${own}`, 'DELETE');
+	});
+
+	test('hours come from a calendar in its time zone; one that it does not define is asked for', async () => {
+		await person.goTo('/plan/new');
+		const day = tomorrow();
+		const calendar = (name: string, zone: string) => {
+			const path = join(folder, name);
+			const start = `${day.replaceAll('-', '')}T090000`;
+			writeFileSync(
+				path,
+				`BEGIN:VCALENDAR\r\nVERSION:2.0\r\nBEGIN:VEVENT\r\nUID:${name}\r\nDTSTART;TZID=${zone}:${start}\r\nDURATION:PT2H\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n`
+			);
+			return path;
+		};
+		const file = async (path: string) => {
+			const input = await person.driver.findElement(
+				By.xpath('//label[contains(normalize-space(.), "From a calendar file")]//input')
+			);
+			await input.sendKeys(path);
+		};
+		await file(calendar('dubai.ics', 'Asia/Dubai'));
+		await person.sees('1 stretch taken from dubai.ics.');
+		await file(calendar('harbour.ics', 'Harbour time'));
+		await person.sees('in the time zone “Harbour time”, which neither the file nor this machine knows');
+		const zone = await person.find('input[aria-label="Time zone of the calendar"]');
+		await zone.clear();
+		await zone.sendKeys('Tokyo');
+		await (
+			await person.driver.findElement(By.xpath('//*[@role="option"][contains(., "Asia/Tokyo")]'))
+		).click();
+		await person.press('button', 'Take its hours');
+		await person.sees('1 stretch taken from harbour.ics.');
+		await person.typeMoment('Ready by', `${day}T23:00`);
+		await person.press('button', 'none');
+		await person.choose('[aria-label^="Winch tug: what for"]', 'ready for use');
+		await person.press('button', 'Plan it');
+		const own = (await person.waitForPath(/^\/plan\/[0-9a-f-]{36}$/)).split('/').pop()!;
+		const { plan } = await bench.api<Standing>(`/plans/${own}`);
+		const spans = plan.hours.map((h) => `${h.from} ${h.to}`);
+		// Nine in the morning there: nine hours ahead of UTC in Tokyo, four in Dubai, all year.
+		for (const [from, to] of [
+			['00:00', '02:00'],
+			['05:00', '07:00']
+		])
+			assert.ok(spans.includes(`${day}T${from}:00.000Z ${day}T${to}:00.000Z`), spans.join());
 		await bench.api(`/plans/${own}`, 'DELETE');
 	});
 
