@@ -1,7 +1,7 @@
 /**
  * Puts what runs beside the built pages into the build as plain JavaScript, one file each: the
- * server with its gate, the simulated charger, and what works beside the server. Translated at every start they took twice as
- * long to be there.
+ * server with its gate, the simulated charger, and what works beside the server. Translated at every
+ * start they took twice as long.
  */
 import { join } from 'node:path';
 import { build } from 'esbuild';

@@ -28,7 +28,7 @@ export interface KillsOptions {
 
 /** What goes wrong at the bench meanwhile, on every so many kills. */
 const EVERY = 4;
-/** On every so many the simulated charger loses its power too. */
+/** Kills between two power failures of the simulated charger. */
 const POWER_EVERY = 10;
 const BENCH_FAULTS: readonly Fault[] = [
 	{ kind: 'weak cell', cell: 1, times: 5 },

@@ -104,7 +104,7 @@ export async function long(options: LongOptions): Promise<Figure[]> {
 			body: typeof body === 'string' ? body : JSON.stringify(body),
 			headers: { 'content-type': 'application/json' }
 		});
-		// As long as it goes on two runs are followed, and one is by hand.
+		// Two linked runs and one by hand are active throughout.
 		await bench.byHand(bench.packs[3]);
 		const followed = async () => {
 			while (!over()) {
@@ -284,7 +284,7 @@ export async function long(options: LongOptions): Promise<Figure[]> {
 		report.tell('event loop of an idle process, 99.9 % within, ms', idleMs);
 		most('event loop, 99.9 % within', Math.round(eventLoop.p999Ms), 100 + idleMs, ' ms');
 		report.tell('event loop, longest delay, ms', eventLoop.maxMs);
-		/** The machine ran it meanwhile, and it was not held up by the collection that is part of this. */
+		/** The process ran meanwhile, and the block was not the forced collection. */
 		const caused = eventLoop.blocks.filter(
 			({ processorMs, blockedMs, uptimeS, requests }: EventLoopBlock) =>
 				requests.length > 0 && processorMs > RAN * blockedMs && Math.abs(uptimeS - collectedAtS) > 3

@@ -1,5 +1,5 @@
 /**
- * Data files as nobody should bring them back: each is refused in words without a path, the data
+ * Hostile data files are uploaded and restored: each is refused in words without a path, the data
  * is as it was, and meanwhile others are answered; a sound one is put in place afterwards.
  */
 import { copyFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';

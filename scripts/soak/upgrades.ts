@@ -18,7 +18,7 @@ export interface UpgradesOptions {
 const FIRST_RELEASE = 'tests/fixtures/first-release.sqlite';
 /** A start with an upgrade takes longer than this on a slow machine, ms. */
 const SPREAD_MS = 4000;
-/** Of those that were killed, so many are killed once more. */
+/** Share of the kills that are followed by another one in the next start. */
 const AGAIN = 0.4;
 const TABLES = ['packs', 'readings', 'programs', 'runs', 'telemetry_chunks', 'chargers'];
 

@@ -53,7 +53,7 @@ export const IN_SERVER: readonly Equivalent[] = [
 	},
 	{
 		file: 'src/lib/server/services/book/take-out.ts',
-		line: 'const ROWS = 100;',
+		line: 'const ROWS = 25;',
 		before: '100',
 		after: '101',
 		why: 'Rows that are fetched at once, of one list.'

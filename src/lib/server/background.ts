@@ -15,6 +15,6 @@ export function runInBackground(): void {
 		const thread = Number(basename(readlinkSync('/proc/thread-self')));
 		if (thread !== process.pid) setPriority(thread, constants.priority.PRIORITY_BELOW_NORMAL);
 	} catch {
-		// Not allowed here: it works as it is.
+		// Not permitted: the priority stays.
 	}
 }

@@ -9,7 +9,7 @@ import { existsSync } from 'node:fs';
 import { constants, setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
 
-/** What such a process says: that it listens, the share that is done, 0 to 1, and what came of it. */
+/** From such a process: ready for its request, the share done, 0 to 1, then its result. */
 type Message<T> = { ready: true } | { share: number } | { failed: string } | { result: T };
 
 export interface OwnProcessWork {
@@ -55,7 +55,7 @@ export async function resultOfProcess<T>({
 	try {
 		return await new Promise((resolve, reject) => {
 			child.on('message', (said: Message<T>) => {
-				// One that ended meanwhile is told by its exit.
+				// A failed send shows as the exit of the process.
 				if ('ready' in said) child.send(request as object, () => undefined);
 				else if ('share' in said) tell?.(said.share);
 				else if ('failed' in said) reject(new Error(said.failed));
@@ -77,8 +77,8 @@ export async function resultOfProcess<T>({
 }
 
 /**
- * To be called by the file of such a process: does `work` with what it is given, after everything
- * else that this machine has to do, and says what comes of it.
+ * Called by the file of such a process: does `work` on the request at low priority and sends its
+ * result.
  */
 export function workInOwnProcess<Request, T>(
 	work: (request: Request, tell: (share: number) => void) => Promise<T> | T
@@ -94,7 +94,7 @@ export function workInOwnProcess<Request, T>(
 	try {
 		setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 	} catch {
-		// Not allowed here: it works as it is.
+		// Not permitted: the priority stays.
 	}
 	say({ ready: true });
 }

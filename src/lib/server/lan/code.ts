@@ -1,7 +1,13 @@
 /** QR codes (ISO/IEC 18004) of addresses, as their modules; the page draws them. */
 import QRCode from 'qrcode';
 import { LoopSlices } from '../loop-slices';
-import type { Code } from '$lib/ui/house/code-path';
+
+interface Code {
+	/** Modules along one side, without the quiet zone. */
+	size: number;
+	/** Row by row, `1` dark and `0` light. */
+	modules: string;
+}
 
 /** Codes made before, by their text: a sheet of two hundred labels takes a second to make. */
 const made = new Map<string, Code>();

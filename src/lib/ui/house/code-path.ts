@@ -1,6 +1,6 @@
 /** A QR code as one SVG path, a unit a module, with its quiet zone. */
 
-export interface Code {
+interface CodeModules {
 	/** Modules along one side, without the quiet zone. */
 	size: number;
 	/** Row by row, `1` dark and `0` light. */
@@ -11,10 +11,10 @@ export interface Code {
 const QUIET = 4;
 
 /** Width and height of the drawing in modules, quiet zone included. */
-export const codeSide = (code: Code): number => code.size + 2 * QUIET;
+export const codeSide = (code: CodeModules): number => code.size + 2 * QUIET;
 
 /** The dark modules: one rectangle for each run of them in a row. */
-export function codePath({ size, modules }: Code): string {
+export function codePath({ size, modules }: CodeModules): string {
 	let path = '';
 	for (let y = 0; y < size; y++)
 		for (const run of modules.slice(y * size, (y + 1) * size).matchAll(/1+/g))

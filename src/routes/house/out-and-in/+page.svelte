@@ -85,7 +85,8 @@
 	let replace = $state(false);
 	const any = $derived(
 		coming !== null &&
-			(coming.samples > 0 || coming.tables.some((t) => t.fresh > 0 || (replace && t.differs > 0)))
+			(coming.samples + coming.acts + coming.choices > 0 ||
+				coming.tables.some((t) => t.fresh > 0 || (replace && t.differs > 0)))
 	);
 	async function lookAt(file: File | undefined) {
 		coming = null;
@@ -262,6 +263,10 @@
 				<p class="mt-1">
 					{#if coming.samples}Samples of <span class="num">{coming.samples}</span>
 						{coming.samples === 1 ? 'run' : 'runs'} come with it.{/if}
+					{#if coming.acts}<span class="num">{coming.acts}</span>
+						{coming.acts === 1 ? 'record of an act comes' : 'records of acts come'} with it.{/if}
+					{#if coming.choices}<span class="num">{coming.choices}</span>
+						{coming.choices === 1 ? 'standing choice comes' : 'standing choices come'} with it.{/if}
 					{#each coming.leftOut as l (l)}<span class="quiet">Left out: {l}</span>{/each}
 				</p>
 				{#if coming.tables.some((t) => t.differs > 0)}

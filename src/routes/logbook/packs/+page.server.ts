@@ -15,7 +15,7 @@ export const load: PageServerLoad = async ({ depends }) => {
 	depends('app:ageing');
 	const { db } = await app();
 	const now = bookNow();
-	const { lines, share } = await shelfAgeing(db, now, WAIT_MS);
+	const { lines, share, missing } = await shelfAgeing(db, now, WAIT_MS);
 	const rows = (await allPacks(db)).flatMap((pack): Row[] => {
 		const line = lines.get(pack.id);
 		return line && pack.condition !== 'retired' ? [{ pack, ...line }] : [];
@@ -27,5 +27,5 @@ export const load: PageServerLoad = async ({ depends }) => {
 			grave(a) - grave(b) ||
 			(a.capacity?.now.value ?? 9) / a.pack.capacityAh - (b.capacity?.now.value ?? 9) / b.pack.capacityAh
 	);
-	return { rows, share, now };
+	return { rows, share, missing, now };
 };

@@ -54,7 +54,10 @@
 	{#if data.share !== null}
 		<div class="mt-3 flex flex-wrap items-center gap-3" role="status" data-computing>
 			<Progress class="w-[14rem]" label="Packs computed" done={data.share} />
-			<span class="quiet">The past of the other packs is computed; the rest goes on meanwhile.</span>
+			<span class="quiet"
+				>{data.missing === 1 ? 'One pack is' : `${data.missing} packs are`} still computed from the logbook. It
+				goes on if you leave.</span
+			>
 		</div>
 	{/if}
 	<div class="relative mt-3 overflow-x-auto" use:reachable>

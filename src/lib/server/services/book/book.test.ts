@@ -14,6 +14,7 @@ import { parseJson } from '../../body-text';
 import { deletePack } from '../packs/packs';
 import { bringIn } from './bring-in';
 import { checkBook, checkCsv, type Checked } from './check-book';
+import { eventsIn } from './book-events';
 import { compareBook } from './compare-book';
 import { bookJsonSchema, BookSchema, fileName, ORDER } from './book';
 import { bookPieces, csvPieces, streamOf, unguarded } from './take-out';
@@ -65,12 +66,19 @@ describe('the book', () => {
 		const checked = good(checkBook(first));
 		const coming = await compareBook(empty, checked);
 		assert.equal(coming.tables.find((t) => t.table === 'runs')!.fresh, first.tables.runs.length);
+		const acts = eventsIn(first.events).length;
+		assert.ok(acts > 0 && coming.acts > 0 && coming.acts <= acts, `${coming.acts} of ${acts}`);
+		assert.equal(
+			coming.choices,
+			Object.keys(first.preferences as object).filter((key) => key !== 'clock').length
+		);
 		const done = await bringIn(empty, checked, false);
 		assert.ok(done.ok, done.ok ? '' : done.message);
 		assert.deepEqual(await book(empty), first);
 		// Once more nothing is new, and nothing is doubled.
 		const again = await compareBook(empty, checked);
 		assert.ok(again.tables.every((t) => t.fresh === 0 && t.differs === 0));
+		assert.deepEqual([again.acts, again.choices], [0, 0]);
 		const twice = await bringIn(empty, checked, true);
 		assert.ok(twice.ok && twice.value.fresh === 0 && twice.value.replaced === 0 && twice.value.samples === 0);
 		assert.deepEqual(await book(empty), first);

@@ -2,8 +2,11 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { Store } from '../../db/connect';
 import type { TableName } from '../../db/tables';
+import { now as bookNow } from '../../clock';
+import { CLOCK_KEY } from '../house/clock-steps';
 import { storedSamples } from '../runs/telemetry';
 import { fileName, ORDER } from './book';
+import { countNewEvents } from './book-events';
 import type { Checked } from './check-book';
 import { modelOf, rowOf, type Row } from './take-out';
 
@@ -21,6 +24,10 @@ export interface Coming {
 	tables: TableChange[];
 	/** Runs that would get samples. */
 	samples: number;
+	/** Records of acts that are not here. */
+	acts: number;
+	/** Standing choices that were not made here yet. */
+	choices: number;
 	/** What is wrong, by place; nothing is brought in while there is any. */
 	problems: string[];
 	/** What is left out, and why. */
@@ -85,5 +92,10 @@ export async function compareBook(
 	}
 	let samples = 0;
 	for (const id of checked.samples.keys()) if ((await storedSamples(db, id)) === 0) samples++;
-	return { tables, samples, problems: checked.problems, leftOut: checked.leftOut };
+	const acts = await countNewEvents(db, checked.events, bookNow());
+	const made = new Set((await db.models.Preference.findAll()).map((row) => row.get('key')));
+	const choices = Object.keys(checked.preferences).filter(
+		(key) => key !== CLOCK_KEY && !made.has(key)
+	).length;
+	return { tables, samples, acts, choices, problems: checked.problems, leftOut: checked.leftOut };
 }

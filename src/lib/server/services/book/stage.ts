@@ -3,22 +3,14 @@
  * beside everything else, and copied from there into the data by SQLite alone.
  */
 import { QueryTypes, Sequelize } from 'sequelize';
-import { z } from 'zod';
 import type { Store } from '../../db/connect';
 import { defineModels } from '../../db/models';
 import { appendTelemetry } from '../runs/telemetry';
 import { ORDER, samplesFrom } from './book';
+import { eventsIn } from './book-events';
 import type { Checked } from './check-book';
 import { AT_ONCE, differing, existing } from './compare-book';
 import { modelOf, type Row } from './take-out';
-
-const Event = z.object({
-	at: z.iso.datetime(),
-	kind: z.string().max(80),
-	subject: z.string().max(64),
-	detail: z.record(z.string(), z.unknown())
-});
-type BookEvent = z.infer<typeof Event>;
 
 /** Tables beside those of core's descriptions that a book brings rows for. */
 const OTHERS = ['telemetry_chunks', 'events'];
@@ -39,19 +31,6 @@ async function openStage(file: string, here: Store): Promise<Store> {
 	}
 	await sequelize.query('CREATE INDEX staged_chunks ON telemetry_chunks (runId, firstSample)');
 	return { sequelize, models: defineModels(sequelize) } as Store;
-}
-
-/** Events of a book that can be read, each once. */
-function eventsIn(events: readonly unknown[]): BookEvent[] {
-	const byKey = new Map<string, BookEvent>();
-	for (const one of events) {
-		const event = Event.safeParse(one);
-		if (!event.success) continue;
-		const { at, kind, subject } = event.data;
-		const key = JSON.stringify([at, kind, subject]);
-		if (!byKey.has(key)) byKey.set(key, event.data);
-	}
-	return [...byKey.values()];
 }
 
 /**

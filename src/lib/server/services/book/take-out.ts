@@ -133,10 +133,7 @@ export async function* csvPieces(db: Store, name: TableName): AsyncGenerator<str
 		yield lines(rows.map((row) => columns.map((column) => cellOf(row[column]))));
 }
 
-/**
- * An export goes out as it is: what it would cost to compress it is taken from those who look on, and
- * the one who takes it out sits at this machine more often than not.
- */
+/** Exports mostly stay on this machine: compressing them would only delay other requests. */
 export const UNCOMPRESSED = { 'cache-control': 'no-store, no-transform' };
 
 /**

@@ -1,6 +1,6 @@
 /**
- * Lines of packs over time that were computed in another process and kept: the same as computed here, good
- * until something is written of their pack, and never believed where they are broken.
+ * Lines of packs over time that were computed in another process and kept: the same as computed
+ * here, and valid until the pack, the day or core changes.
  */
 import assert from 'node:assert/strict';
 import { QueryTypes } from 'sequelize';
@@ -69,11 +69,12 @@ describe('packs over time', () => {
 
 	test('who does not wait is told how far it is, and gets what there is', async () => {
 		const tomorrow = '2026-06-14T16:00:00.000Z';
-		const { lines, share } = await shelfAgeing(db, tomorrow, 0);
+		const { lines, share, missing } = await shelfAgeing(db, tomorrow, 0);
 		assert.equal(lines.size, 0);
 		assert.equal(share, 0);
+		assert.equal(missing, (await inService()).length);
 		const later = await shelfAgeing(db, tomorrow, LONG_MS);
-		assert.equal(later.share, null);
+		assert.deepEqual([later.share, later.missing], [null, 0]);
 		assert.equal(later.lines.size, (await inService()).length);
 	});
 

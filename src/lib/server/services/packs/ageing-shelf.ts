@@ -1,6 +1,6 @@
 /**
- * How every pack on the shelf ages, computed in a process of its own some packs at a time and kept in the data
- * file; what is not computed yet comes with the next look.
+ * How every pack on the shelf ages, computed in a process of its own some packs at a time and kept
+ * in the data file; what is not computed yet comes with the next look.
  */
 import type { Ageing, Course } from '$core/ageing/ageing';
 import { log } from '../../log';
@@ -87,6 +87,8 @@ export interface ShelfAgeing {
 	lines: ReadonlyMap<string, AgeingLine>;
 	/** Share of the missing ones that is computed, 0 to 1; null where none is missing. */
 	share: number | null;
+	/** Packs without a line as yet. */
+	missing: number;
 }
 
 /**
@@ -102,10 +104,10 @@ export async function shelfAgeing(db: Database, now: string, waitMs: number): Pr
 		]);
 		const wanted = packs.filter((pack) => pack.condition !== 'retired');
 		const missing = wanted.filter((pack) => !lines.has(pack.id)).map((pack) => pack.id);
-		if (missing.length === 0) return { lines, share: null };
+		if (missing.length === 0) return { lines, share: null, missing: 0 };
 		const { ended, share } = computing(db, missing, now);
 		const leftMs = until - performance.now();
-		if (leftMs <= 0) return { lines, share };
+		if (leftMs <= 0) return { lines, share, missing: missing.length };
 		const over = new Promise<void>((resolve) => setTimeout(resolve, leftMs).unref());
 		await Promise.race([ended, over]);
 	}
