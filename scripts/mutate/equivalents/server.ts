@@ -54,8 +54,8 @@ export const IN_SERVER: readonly Equivalent[] = [
 	{
 		file: 'src/lib/server/services/book/take-out.ts',
 		line: 'const ROWS = 25;',
-		before: '100',
-		after: '101',
+		before: '25',
+		after: '26',
 		why: 'Rows that are fetched at once, of one list.'
 	},
 	{
