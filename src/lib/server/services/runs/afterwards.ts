@@ -18,6 +18,16 @@ const isMeasuredAfter = (run: Run): run is Run & { endedAt: string; endCellVolta
 
 const iso = (at: string | Date): string => new Date(at).toISOString();
 
+function byPack<T>(pairs: readonly (readonly [string, T])[]): Map<string, T[]> {
+	const found = new Map<string, T[]>();
+	for (const [packId, one] of pairs) {
+		const others = found.get(packId);
+		if (others) others.push(one);
+		else found.set(packId, [one]);
+	}
+	return found;
+}
+
 /**
  * What the readings since the end of each of these runs say, by run; runs of which nothing is to
  * be said are left out: no cells, charged or used again since.
@@ -32,25 +42,19 @@ async function afterwardsOf(db: Store, runs: readonly Run[], now: string): Promi
 		db.models.Use.findAll({ where: { packId, at: after } }),
 		db.models.Reading.findAll({ where: { packId, takenAt: after } })
 	]);
-	const found = charges.flatMap((run): [string, After][] => {
-		const { endedAt, endCellVoltagesV } = run;
-		const ofPack = (row: { get(key: 'packId'): string }) => row.get('packId') === run.packId;
-		const moved = [
-			...begun
-				.filter((row) => ofPack(row) && row.get('runId') !== run.id)
-				.map((row) => iso(row.get('startedAt'))),
-			...uses
-				.filter(ofPack)
-				.map((row) => iso(row.get('at')))
-				.filter((at) => at <= now)
-		].filter((at) => at > endedAt);
-		const seen = readings
-			.filter(ofPack)
-			.map(toReading)
-			.filter((r) => iso(r.takenAt) > endedAt && moved.every((at) => iso(r.takenAt) <= at));
-		const judged = judgeAfter(endCellVoltagesV, endedAt, seen, now);
+	const moves = byPack([
+		...begun.map((row) => [row.get('packId'), iso(row.get('startedAt'))] as const),
+		...uses.map((row) => [row.get('packId'), iso(row.get('at'))] as const)
+	]);
+	const seen = byPack(readings.map((row) => [row.get('packId'), toReading(row)] as const));
+	const found = charges.flatMap(({ id, packId: of, endedAt, endCellVoltagesV }): [string, After][] => {
+		const [firstMove] = (moves.get(of) ?? []).filter((at) => at > endedAt && at <= now).sort();
+		const since = (seen.get(of) ?? []).filter(
+			({ takenAt }) => iso(takenAt) > endedAt && (firstMove === undefined || iso(takenAt) <= firstMove)
+		);
+		const judged = judgeAfter(endCellVoltagesV, endedAt, since, now);
 		// Once it is charged or used again nothing more can be measured of that charge.
-		return judged && !(moved.length && judged.askFrom !== null) ? [[run.id, judged]] : [];
+		return judged && !(firstMove !== undefined && judged.askFrom !== null) ? [[id, judged]] : [];
 	});
 	return new Map(found);
 }
