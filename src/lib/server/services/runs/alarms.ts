@@ -21,6 +21,8 @@ import { seenOn } from './watching';
 /** Runs that ended longer ago call nobody, h. */
 const LOOKED_BACK_H = 12;
 
+const iso = (at: string): string => new Date(at).toISOString();
+
 /** What alarms are made of, kept until the next write: they are asked for by every page. */
 const alarmInputs = (db: Store, now: string) =>
 	db.kept(
@@ -32,13 +34,18 @@ const alarmInputs = (db: Store, now: string) =>
 			});
 			const runs = rows.map(toRun);
 			const ids = runs.map((r) => r.id);
-			const [answers, seenThere, packs, chargers, preferences] = await Promise.all([
+			const [answerRows, seenThere, packs, chargers, preferences] = await Promise.all([
 				db.models.AlarmAnswer.findAll({ where: { runId: ids } }),
 				seenOn(db, ids),
 				db.models.Pack.findAll({ where: { id: runs.map((r) => r.packId) }, paranoid: false }),
 				listChargers(db),
 				getPreferences(db)
 			]);
+			const answers = new Map(ids.map((id): [string, AlarmAnswer[]] => [id, []]));
+			for (const row of answerRows) {
+				const { runId, kind, at, until, said } = row.get();
+				answers.get(runId)!.push({ kind, at: iso(at), until: until ? iso(until) : null, said });
+			}
 			return { runs, answers, seenThere, packs, chargers, preferences };
 		},
 		now.slice(0, 16)
@@ -52,7 +59,6 @@ export async function alarmsNow(db: Store, now: string): Promise<Alarm[]> {
 	const { runs, answers, seenThere, packs, chargers, preferences } = await alarmInputs(db, now);
 	const { practice, presenceMin } = preferences;
 	const nameOf = new Map(packs.map((row) => [row.get('id'), row.get('name')]));
-	const iso = (at: string) => new Date(at).toISOString();
 	const habits = {
 		everyMin: presenceMin,
 		unplugOrder: resolvePractice(practice).values.unplugOrder
@@ -68,13 +74,7 @@ export async function alarmsNow(db: Store, now: string): Promise<Alarm[]> {
 			hasProbe: channel?.hasProbe ?? false,
 			seen: seenThere.filter((s) => s.runId === run.id)
 		};
-		const given = answers
-			.filter((row) => row.get('runId') === run.id)
-			.map((row): AlarmAnswer => {
-				const { kind, at, until, said } = row.get();
-				return { kind, at: iso(at), until: until ? iso(until) : null, said };
-			});
-		return alarmsOf(seen, given, habits, now);
+		return alarmsOf(seen, answers.get(run.id) ?? [], habits, now);
 	});
 	return alarms.sort(
 		(a, b) => ALARM_KINDS.indexOf(a.kind) - ALARM_KINDS.indexOf(b.kind) || (a.since < b.since ? 1 : -1)
