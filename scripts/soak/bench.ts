@@ -48,8 +48,12 @@ export class DemoBench {
 	 * A program for a pack on a channel of the linked charger, connected, and the request that
 	 * starts it.
 	 */
-	async ready(pack: Pack, channel: number): Promise<{ programId: string; request: object }> {
-		const at = { packId: pack.id, chargerId: this.linked.id, channelId: this.linked.channels[channel].id };
+	async ready(
+		pack: Pack,
+		channel: number,
+		charger = this.linked
+	): Promise<{ programId: string; request: object }> {
+		const at = { packId: pack.id, chargerId: charger.id, channelId: charger.channels[channel].id };
 		const kept = await this.client.until('POST', '/programs', at);
 		const program = kept.body as { id: string; settings: { cells: number } };
 		if (kept.status !== 201) throw new Error(`no program: ${JSON.stringify(kept.body)}`);
@@ -66,9 +70,9 @@ export class DemoBench {
 	}
 
 	/** Starts a run over the link and answers with it. */
-	async start(pack: Pack, channel: number): Promise<Run> {
+	async start(pack: Pack, channel: number, charger = this.linked): Promise<Run> {
 		await this.measure(pack);
-		const { request } = await this.ready(pack, channel);
+		const { request } = await this.ready(pack, channel, charger);
 		const started = await this.client.until('POST', '/runs', request);
 		if (started.status !== 201) throw new Error(`not started: ${JSON.stringify(started.body)}`);
 		return started.body as Run;
