@@ -17,7 +17,7 @@ export interface EventLoopBlock {
 	/** Process time at its end, s since the start. */
 	uptimeS: number;
 	blockedMs: number;
-	/** Processor time of the process since up to 100 ms before it, ms; low where the machine stalled. */
+	/** Processor time of the process during it, ms; low where the machine stalled. */
 	processorMs: number;
 	/** Requests under way during it, as "GET /packs". */
 	requests: string[];

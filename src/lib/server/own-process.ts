@@ -6,7 +6,7 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { existsSync } from 'node:fs';
-import { constants, setPriority } from 'node:os';
+import { setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
 
 /** From such a process: ready for its request, the share done, 0 to 1, then its result. */
@@ -24,6 +24,9 @@ export interface OwnProcessWork {
 	tell?: (share: number) => void;
 	stop?: AbortSignal;
 }
+
+/** Niceness of background work: beside busy processes it gets a third of their share. */
+const BACKGROUND = 5;
 
 /** Why it came to no result. */
 export type Unfinished = 'too long' | 'cancelled' | 'ended';
@@ -77,11 +80,12 @@ export async function resultOfProcess<T>({
 }
 
 /**
- * Called by the file of such a process: does `work` on the request at low priority and sends its
- * result.
+ * Called by the file of such a process: does `work` on the request and sends its result.
+ * `background`: it yields to other processes on a busy machine.
  */
 export function workInOwnProcess<Request, T>(
-	work: (request: Request, tell: (share: number) => void) => Promise<T> | T
+	work: (request: Request, tell: (share: number) => void) => Promise<T> | T,
+	{ background = false } = {}
 ): void {
 	const say = (message: Message<T>) => process.send!(message);
 	// Its server is gone.
@@ -92,7 +96,7 @@ export function workInOwnProcess<Request, T>(
 			.catch((error: unknown) => say({ failed: error instanceof Error ? error.message : String(error) }));
 	});
 	try {
-		setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
+		if (background) setPriority(BACKGROUND);
 	} catch {
 		// Not permitted: the priority stays.
 	}

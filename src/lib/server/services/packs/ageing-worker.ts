@@ -16,23 +16,26 @@ async function stampOf(db: Store, packId: string): Promise<number> {
 	return row?.stamp ?? 0;
 }
 
-workInOwnProcess<AgeingRequest, AgeingAnswer>(async ({ dataFile, core, packIds, now }, tell) => {
-	const db = await openForReading(dataFile);
-	const answer: AgeingAnswer = { lines: [], points: [] };
-	const asOf = now.slice(0, 10);
-	for (const [k, packId] of packIds.entries()) {
-		// Read before the rest: what is written meanwhile makes a line newer than its stamp, never older.
-		const stamp = await stampOf(db, packId);
-		const row = await db.models.Pack.findByPk(packId);
-		if (row) {
-			const pack = toPack(row);
-			seedPoints(pack, await lastResult(db, packId, 'points', core));
-			const line = ageingLine(await packAgeing(db, pack, now));
-			answer.lines.push({ packId, stamp, asOf, value: JSON.stringify(line) });
-			answer.points.push({ packId, stamp, asOf: '', value: JSON.stringify(pointsToKeep(pack)) });
+workInOwnProcess<AgeingRequest, AgeingAnswer>(
+	async ({ dataFile, core, packIds, now }, tell) => {
+		const db = await openForReading(dataFile);
+		const answer: AgeingAnswer = { lines: [], points: [] };
+		const asOf = now.slice(0, 10);
+		for (const [k, packId] of packIds.entries()) {
+			// Read first: a write meanwhile makes a line newer than its stamp, never older.
+			const stamp = await stampOf(db, packId);
+			const row = await db.models.Pack.findByPk(packId);
+			if (row) {
+				const pack = toPack(row);
+				seedPoints(pack, await lastResult(db, packId, 'points', core));
+				const line = ageingLine(await packAgeing(db, pack, now));
+				answer.lines.push({ packId, stamp, asOf, value: JSON.stringify(line) });
+				answer.points.push({ packId, stamp, asOf: '', value: JSON.stringify(pointsToKeep(pack)) });
+			}
+			tell((k + 1) / packIds.length);
 		}
-		tell((k + 1) / packIds.length);
-	}
-	await db.close();
-	return answer;
-});
+		await db.close();
+		return answer;
+	},
+	{ background: true }
+);
