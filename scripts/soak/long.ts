@@ -106,19 +106,19 @@ export async function long(options: LongOptions): Promise<Figure[]> {
 		});
 		// Two linked runs and one by hand are active throughout.
 		await bench.byHand(bench.packs[3]);
+		const keepRunning = async (channel: number) => {
+			const channelId = bench.linked.channels[channel].id;
+			const at = `chargerId=${bench.linked.id}&channelId=${channelId}`;
+			const { runs } = await client.get<{
+				runs: { run: { status: string; channelId: string } }[];
+			}>(`/runs?limit=20&${at}`);
+			if (!runs.some(({ run }) => run.status !== 'ended' && run.channelId === channelId))
+				await bench.start(bench.packs[channel], channel);
+		};
 		const followed = async () => {
 			while (!over()) {
-				for (const channel of [0, 1]) {
-					const at = `chargerId=${bench.linked.id}&channelId=${bench.linked.channels[channel].id}`;
-					const { runs } = await client.get<{
-						runs: { run: { id: string; status: string; channelId: string } }[];
-					}>(`/runs?limit=20&${at}`);
-					const open = runs.some(
-						({ run }) => run.status !== 'ended' && run.channelId === bench.linked.channels[channel].id
-					);
-					if (!open)
-						await bench.start(bench.packs[channel], channel).catch((e: unknown) => failures.push(String(e)));
-				}
+				for (const channel of [0, 1])
+					await keepRunning(channel).catch((error: unknown) => failures.push(String(error)));
 				await sleep(5000);
 			}
 		};
