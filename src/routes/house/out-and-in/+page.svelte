@@ -232,34 +232,36 @@
 					{#each coming.problems as p, i (i)}<li class="text-[13px]">{p}</li>{/each}
 				</ul>
 			{:else}
-				<div class="relative overflow-x-auto" use:reachable>
-					<table class="ledger">
-						<thead
-							><tr
-								><th>Table</th><th class="right">New</th><th class="right">As it is here</th><th class="right"
-									>Different</th
-								><th>Of which</th></tr
-							></thead
-						>
-						<tbody>
-							{#each coming.tables as t (t.table)}
-								<tr>
-									<td>{t.table.replaceAll('_', ' ')}</td>
-									<td class="right num">{t.fresh}</td>
-									<td class="right num quiet">{t.same}</td>
-									<td class="right num" class:text-check={t.differs > 0}>{t.differs}</td>
-									<td class="text-[12.5px]"
-										>{#each t.examples as e (e.id)}<span class="block"
-												>{e.name ?? e.id.slice(0, 8)}: {e.fields.slice(0, 4).join(', ')}{e.fields.length > 4
-													? ' …'
-													: ''}</span
-											>{/each}</td
-									>
-								</tr>
-							{/each}
-						</tbody>
-					</table>
-				</div>
+				{#if coming.tables.length}
+					<div class="relative overflow-x-auto" use:reachable>
+						<table class="ledger">
+							<thead
+								><tr
+									><th>Table</th><th class="right">New</th><th class="right">As it is here</th><th
+										class="right">Different</th
+									><th>Of which</th></tr
+								></thead
+							>
+							<tbody>
+								{#each coming.tables as t (t.table)}
+									<tr>
+										<td>{t.table.replaceAll('_', ' ')}</td>
+										<td class="right num">{t.fresh}</td>
+										<td class="right num quiet">{t.same}</td>
+										<td class="right num" class:text-check={t.differs > 0}>{t.differs}</td>
+										<td class="text-[12.5px]"
+											>{#each t.examples as e (e.id)}<span class="block"
+													>{e.name ?? e.id.slice(0, 8)}: {e.fields.slice(0, 4).join(', ')}{e.fields.length > 4
+														? ' …'
+														: ''}</span
+												>{/each}</td
+										>
+									</tr>
+								{/each}
+							</tbody>
+						</table>
+					</div>
+				{/if}
 				<p class="mt-1">
 					{#if coming.samples}Samples of <span class="num">{coming.samples}</span>
 						{coming.samples === 1 ? 'run' : 'runs'} come with it.{/if}
