@@ -4,7 +4,6 @@
  * own process.
  */
 import { fork, type ChildProcess } from 'node:child_process';
-import { once } from 'node:events';
 import { existsSync } from 'node:fs';
 import { setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -52,7 +51,7 @@ export async function resultOfProcess<T>({
 	stop
 }: OwnProcessWork): Promise<{ result: T } | { unfinished: Unfinished }> {
 	const child = start(name, source);
-	const ended = once(child, 'exit');
+	const ended = new Promise<void>((resolve) => child.once('exit', () => resolve()));
 	const over = AbortSignal.timeout(mostMs);
 	let cancel = () => {};
 	try {
