@@ -55,8 +55,8 @@
 		<div class="mt-3 flex flex-wrap items-center gap-3" role="status" data-computing>
 			<Progress class="w-[14rem]" label="Packs computed" done={data.share} />
 			<span class="quiet"
-				>{data.missing === 1 ? 'One pack is' : `${data.missing} packs are`} still computed from the logbook. It
-				goes on if you leave.</span
+				>{data.missing === 1 ? 'One pack is' : `${data.missing} packs are`} still being computed from the logbook.
+				It goes on if you leave.</span
 			>
 		</div>
 	{/if}
